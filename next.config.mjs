@@ -1,0 +1,7 @@
+/** @type {import('next').NextConfig} */
+export default {
+  serverExternalPackages: ['better-sqlite3'],
+  poweredByHeader: false,
+  reactStrictMode: true,
+  devIndicators: false,
+};

@@ -1,0 +1,105 @@
+import type { AnyRecord, Id, JobInfo, RecordOf, RecordType } from './records';
+
+/** A whole job in memory: its records by id, and the same records as lists by type. Never changed in place. */
+export interface Job {
+  readonly byId: ReadonlyMap<Id, AnyRecord>;
+  readonly info: JobInfo;
+  readonly activities: readonly RecordOf<'activity'>[];
+  readonly assemblies: readonly RecordOf<'assembly'>[];
+  readonly devices: readonly RecordOf<'device'>[];
+  readonly kits: readonly RecordOf<'kit'>[];
+  readonly buildings: readonly RecordOf<'building'>[];
+  readonly storeys: readonly RecordOf<'storey'>[];
+  readonly walls: readonly RecordOf<'wall'>[];
+  readonly openings: readonly RecordOf<'opening'>[];
+  readonly floorOpenings: readonly RecordOf<'floorOpening'>[];
+  readonly rooms: readonly RecordOf<'room'>[];
+  readonly obstacles: readonly RecordOf<'obstacle'>[];
+  readonly services: readonly RecordOf<'service'>[];
+  readonly spots: readonly RecordOf<'spot'>[];
+  readonly units: readonly RecordOf<'unit'>[];
+  readonly links: readonly RecordOf<'link'>[];
+  readonly readings: readonly RecordOf<'reading'>[];
+}
+
+/** Where each type's records stand in a Job and in the job file. */
+export const collectionOf = {
+  activity: 'activities',
+  assembly: 'assemblies',
+  device: 'devices',
+  kit: 'kits',
+  building: 'buildings',
+  storey: 'storeys',
+  wall: 'walls',
+  opening: 'openings',
+  floorOpening: 'floorOpenings',
+  room: 'rooms',
+  obstacle: 'obstacles',
+  service: 'services',
+  spot: 'spots',
+  unit: 'units',
+  link: 'links',
+  reading: 'readings',
+} as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
+
+const isType =
+  <T extends RecordType>(type: T) =>
+  (record: AnyRecord): record is RecordOf<T> =>
+    record.type === type;
+
+/**
+ * Builds a job from records already known to be valid one by one.
+ * @throws Error when there is not exactly one `job` record, or an id stands twice.
+ */
+export function jobFromRecords(records: Iterable<AnyRecord>): Job {
+  const all = [...records];
+  const byId = new Map(all.map((r) => [r.id, r]));
+  if (byId.size !== all.length) {
+    const seen = new Set<Id>();
+    const twice = all.find((r) => seen.size === seen.add(r.id).size);
+    throw new Error(`the id ${twice?.id} stands twice`);
+  }
+  const [info, second] = all.filter(isType('job'));
+  if (!info || second) throw new Error('a job has exactly one record of type job');
+  const of = <T extends RecordType>(type: T) => all.filter(isType(type));
+  return {
+    byId,
+    info,
+    activities: of('activity'),
+    assemblies: of('assembly'),
+    devices: of('device'),
+    kits: of('kit'),
+    buildings: of('building'),
+    storeys: of('storey'),
+    walls: of('wall'),
+    openings: of('opening'),
+    floorOpenings: of('floorOpening'),
+    rooms: of('room'),
+    obstacles: of('obstacle'),
+    services: of('service'),
+    spots: of('spot'),
+    units: of('unit'),
+    links: of('link'),
+    readings: of('reading'),
+  };
+}
+
+/** The record with this id if it is of this type, else undefined. */
+export function find<T extends RecordType>(
+  job: Job,
+  type: T,
+  id: Id | null | undefined,
+): RecordOf<T> | undefined {
+  const record = id == null ? undefined : job.byId.get(id);
+  return record && isType(type)(record) ? record : undefined;
+}
+
+/**
+ * The record with this id and type.
+ * @throws Error when there is none; references are checked at every border, so that means a bug.
+ */
+export function get<T extends RecordType>(job: Job, type: T, id: Id): RecordOf<T> {
+  const record = find(job, type, id);
+  if (!record) throw new Error(`no ${type} with the id ${id}`);
+  return record;
+}

@@ -1,0 +1,127 @@
+import type { Job } from './job';
+import type { AnyRecord, Id, RecordType } from './records';
+
+/** A thing wrong in input: where (dotted path) and what, in words for people. */
+export interface Problem {
+  path: string;
+  message: string;
+}
+
+type Reference = [field: string, target: RecordType, id: Id | null];
+
+/** Every id that a record holds, with the field and the type it must point to. */
+function referencesOf(r: AnyRecord): Reference[] {
+  switch (r.type) {
+    case 'job':
+      return [['testDeviceId', 'device', r.testDeviceId]];
+    case 'building':
+      return [['roof.assemblyId', 'assembly', r.roof?.assemblyId ?? null]];
+    case 'storey':
+      return [
+        ['buildingId', 'building', r.buildingId],
+        ['floorAssemblyId', 'assembly', r.floorAssemblyId],
+      ];
+    case 'wall':
+      return [
+        ['storeyId', 'storey', r.storeyId],
+        ['assemblyId', 'assembly', r.assemblyId],
+      ];
+    case 'opening':
+      return [
+        ['wallId', 'wall', r.wallId],
+        ['assemblyId', 'assembly', r.assemblyId],
+      ];
+    case 'floorOpening':
+      return [
+        ['storeyId', 'storey', r.storeyId],
+        ['assemblyId', 'assembly', r.assemblyId],
+      ];
+    case 'room':
+      return [
+        ['storeyId', 'storey', r.storeyId],
+        ...r.activityIds.map((a, i): Reference => [`activityIds.${i}`, 'activity', a]),
+      ];
+    case 'obstacle':
+    case 'service':
+      return [['storeyId', 'storey', r.storeyId]];
+    case 'spot':
+      return [
+        ['storeyId', 'storey', r.storeyId],
+        ['roomId', 'room', r.roomId],
+        ...(r.activityIds ?? []).map((a, i): Reference => [`activityIds.${i}`, 'activity', a]),
+      ];
+    case 'unit':
+      return [
+        ['kitId', 'kit', r.kitId],
+        ['storeyId', 'storey', r.storeyId],
+      ];
+    case 'link':
+      return [
+        ['unitId', 'unit', r.unitId],
+        ['fromUnitId', 'unit', r.fromUnitId],
+      ];
+    case 'reading':
+      return [
+        ['spotId', 'spot', r.spotId],
+        ['deviceId', 'device', r.deviceId],
+      ];
+    case 'activity':
+    case 'assembly':
+    case 'device':
+    case 'kit':
+      return [];
+  }
+}
+
+/**
+ * What does not hold together between records: an unknown id, an opening that is not within its
+ * wall, a unit fed twice or in a circle. Empty when all is well.
+ */
+export function checkReferences(job: Job): Problem[] {
+  const problems: Problem[] = [];
+  const say = (r: AnyRecord, field: string, message: string) =>
+    problems.push({ path: `${r.type}.${r.id}.${field}`, message });
+  for (const record of job.byId.values())
+    for (const [field, target, id] of referencesOf(record))
+      if (id !== null && job.byId.get(id)?.type !== target)
+        say(record, field, `there is no ${target} with the id ${id}`);
+  for (const o of job.openings) {
+    const wall = job.byId.get(o.wallId);
+    if (wall?.type !== 'wall') continue;
+    const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
+    if (o.offsetM - o.widthM / 2 < -0.005 || o.offsetM + o.widthM / 2 > length + 0.005)
+      say(o, 'offsetM', `the opening does not fit in its wall of ${length.toFixed(2)} m`);
+  }
+  const feeder = new Map<Id, Id>();
+  for (const l of job.links) {
+    if (feeder.has(l.unitId)) say(l, 'unitId', 'this unit already has a link that feeds it');
+    feeder.set(l.unitId, l.fromUnitId);
+  }
+  for (const l of job.links) {
+    let at: Id | undefined = l.fromUnitId;
+    for (let hops = 0; at !== undefined && hops <= job.links.length; hops++) {
+      if (at === l.unitId) {
+        say(l, 'fromUnitId', 'these units would feed each other in a circle');
+        break;
+      }
+      at = feeder.get(at);
+    }
+  }
+  return problems;
+}
+
+/** A reference from within a list: the record can stand without it. */
+const isListed = (field: string) => field.startsWith('activityIds.');
+
+/** The given records and all that cannot stand without them (walls take their doors, spots their readings …). */
+export function withDependants(job: Job, ids: readonly Id[]): Id[] {
+  const gone = new Set(ids);
+  for (let before = -1; before !== gone.size; ) {
+    before = gone.size;
+    for (const record of job.byId.values())
+      if (!gone.has(record.id) && record.type !== 'job')
+        if (referencesOf(record).some(([field, , id]) => !isListed(field) && id !== null && gone.has(id)))
+          gone.add(record.id);
+  }
+  return [...gone];
+}
