@@ -1,4 +1,4 @@
-import { mannWhitneyGreater, median, signTest } from './statistics';
+import { mannWhitneyGreater, median, signTest } from '../statistics/exactTests';
 
 /** Verdicts from best to worst news; the order picks the worst of a spot's measures. */
 export const verdicts = [

@@ -1,0 +1,51 @@
+import type { Point } from '../job/records';
+
+/** Is a point inside a polygon (even–odd rule)? A point on an edge may fall to either side. */
+export function inPolygon(polygon: readonly Point[], x: number, y: number): boolean {
+  let inside = false;
+  for (let i = 0, k = polygon.length - 1; i < polygon.length; k = i++) {
+    const [ax, ay] = polygon[i] ?? [0, 0];
+    const [bx, by] = polygon[k] ?? [0, 0];
+    if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) inside = !inside;
+  }
+  return inside;
+}
+
+/** Area, m² ≥ 0. */
+export function areaOf(polygon: readonly Point[]): number {
+  let sum = 0;
+  polygon.forEach(([x, y], i) => {
+    const [nx, ny] = polygon[(i + 1) % polygon.length] ?? [x, y];
+    sum += x * ny - nx * y;
+  });
+  return Math.abs(sum) / 2;
+}
+
+/** Distance from a point to the nearest edge of a polygon, m. */
+export function distanceToEdge(polygon: readonly Point[], x: number, y: number): number {
+  let least = Infinity;
+  polygon.forEach(([ax, ay], i) => {
+    const [bx, by] = polygon[(i + 1) % polygon.length] ?? [ax, ay];
+    const [ux, uy] = [bx - ax, by - ay];
+    const t = Math.min(1, Math.max(0, ((x - ax) * ux + (y - ay) * uy) / (ux * ux + uy * uy || 1)));
+    least = Math.min(least, Math.hypot(x - ax - t * ux, y - ay - t * uy));
+  });
+  return least;
+}
+
+/** A good place for a label: the point of a coarse grid inside the polygon that is farthest from its edges. */
+export function labelPoint(polygon: readonly Point[]): Point {
+  const xs = polygon.map((p) => p[0]);
+  const ys = polygon.map((p) => p[1]);
+  const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+  const middle: Point = [(x0 + x1) / 2, (y0 + y1) / 2];
+  let best = { point: middle, score: inPolygon(polygon, ...middle) ? distanceToEdge(polygon, ...middle) + 0.2 : -1 };
+  for (let i = 1; i < 16; i++)
+    for (let k = 1; k < 16; k++) {
+      const point: Point = [x0 + ((x1 - x0) * i) / 16, y0 + ((y1 - y0) * k) / 16];
+      if (!inPolygon(polygon, ...point)) continue;
+      const score = distanceToEdge(polygon, ...point);
+      if (score > best.score) best = { point, score };
+    }
+  return best.point;
+}

@@ -1,0 +1,97 @@
+import type { Need } from '../job/needs';
+import type { Band, Device, Radio } from '../job/records';
+import { normalBelow } from '../statistics/normal';
+import { commonMode, radioLink, rssiFor, type RadioMode } from '../wifi/radioLink';
+import type { Allowance, Feed } from './feeds';
+
+/** One device on one band of one unit: fixed things that every place shares. */
+export interface Access {
+  feed: Feed;
+  band: Band;
+  radio: Radio;
+  mode: RadioMode;
+  /** Uplink signal minus downlink signal, dB: phones send weaker than units. */
+  upMinusDownDb: number;
+  device: Device;
+  latencyMs: number;
+}
+
+/** Latency of each step, ms, idle (planning). */
+const wiredHopMs = 1;
+const radioHopMs = 4;
+const accessMs: Record<Band, number> = { '2.4': 8, '5': 4, '6': 4 };
+/** Retries near the edge of reach add this much, ms, within so many dB of the lowest rate (planning). */
+export const edgeMs = 20;
+export const edgeDb = 6;
+
+/** All ways in which a device can join a unit. */
+export function accessesOf(feed: Feed, device: Device, streetLatencyMs: number): Access[] {
+  return feed.kit.radios.flatMap((radio): Access[] => {
+    const width = device.widthMHz[radio.band];
+    if (radio.use !== 'access' || width === null) return [];
+    const hops = feed.hops.reduce((sum, h) => sum + (h.wireless ? radioHopMs : wiredHopMs), 0);
+    return [
+      {
+        feed,
+        band: radio.band,
+        radio,
+        mode: commonMode(radio, { ...device, widthMHz: width }, radio.band),
+        upMinusDownDb: device.txDbm + radio.gainDbi - radio.eirpDbm,
+        device,
+        latencyMs: streetLatencyMs + hops + accessMs[radio.band],
+      },
+    ];
+  });
+}
+
+/** What a device gets when its access link alone would give so much: the chain's least, and shared air. */
+export function delivered(allow: Allowance, band: Band, accessMbps: number, way: 'down' | 'up'): number {
+  const limit = way === 'down' ? allow.downMbps : allow.upMbps;
+  const shared = (way === 'down' ? allow.sharedDown : allow.sharedUp)[band];
+  // hops on another band's access radio only limit one another
+  const others = Object.entries(way === 'down' ? allow.sharedDown : allow.sharedUp)
+    .filter(([b]) => b !== band)
+    .map(([, inverse]) => 1 / inverse);
+  return Math.min(limit, ...others, accessMbps > 0 ? 1 / (1 / accessMbps + shared) : 0);
+}
+
+/** The access rate, Mbps, needed to deliver so much; Infinity when no access rate would do. */
+function accessNeeded(allow: Allowance, band: Band, needMbps: number, way: 'down' | 'up'): number {
+  if (needMbps <= 0) return 0;
+  if (delivered(allow, band, Infinity, way) < needMbps) return Infinity;
+  const left = 1 / needMbps - (way === 'down' ? allow.sharedDown : allow.sharedUp)[band];
+  return left > 0 ? 1 / left : Infinity;
+}
+
+/**
+ * The least downlink signal, dBm, at which a need is met through an access, both ways counted;
+ * Infinity when the chain or the latency forbids it however strong the signal.
+ */
+export function signalNeeded(access: Access, allow: Allowance, need: Need): number {
+  if (need.latencyMs < access.latencyMs) return Infinity;
+  const down = rssiFor(accessNeeded(allow, access.band, need.downMbps, 'down'), access.mode);
+  const up = rssiFor(accessNeeded(allow, access.band, need.upMbps, 'up'), access.mode) - access.upMinusDownDb;
+  const least = Math.max(down, up);
+  // a strict latency is not kept where retries begin
+  if (need.latencyMs >= access.latencyMs + edgeMs) return least;
+  const lowest = rssiFor(0, access.mode);
+  return Math.max(least, lowest + edgeDb, lowest + edgeDb - access.upMinusDownDb);
+}
+
+/** Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal. */
+export function chanceMet(thresholdsDbm: ArrayLike<number>, rssiDbm: number, spreadDb: number): number {
+  let sum = 0;
+  for (let i = 0; i < thresholdsDbm.length; i++) {
+    const t = thresholdsDbm[i] as number;
+    if (t < Infinity) sum += normalBelow((rssiDbm - t) / spreadDb);
+  }
+  return sum / thresholdsDbm.length;
+}
+
+/** The access link alone at a signal: goodput both ways. */
+export function accessRates(access: Access, rssiDbm: number): { down: number; up: number } {
+  return {
+    down: radioLink(rssiDbm, access.mode).goodputMbps,
+    up: radioLink(rssiDbm + access.upMinusDownDb, access.mode).goodputMbps,
+  };
+}

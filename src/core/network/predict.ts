@@ -1,0 +1,248 @@
+import { find, type Job } from '../job/job';
+import { type Need, spotNeed } from '../job/needs';
+import { bands, type Device, type Id, type Spot } from '../job/records';
+import { makeCrossings } from '../propagation/crossings';
+import { makePathLoss, pathLoss, pathTerms, type Term } from '../propagation/pathLoss';
+import { placeInSpace, type Scene } from '../propagation/scene';
+import { radioLink, rateLadder, rssiFor } from '../wifi/radioLink';
+import {
+  type Access,
+  accessesOf,
+  accessRates,
+  chanceMet,
+  delivered,
+  edgeDb,
+  edgeMs,
+  signalNeeded,
+} from './delivery';
+import { gainTowards, type Network } from './feeds';
+
+export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
+
+/** One step of the way from the street to the device. */
+export interface ChainStep {
+  kind: 'plan' | 'port' | 'wire' | 'hop' | 'air' | 'device';
+  label: string;
+  detail: string;
+  /** What this step alone allows, Mbps down. */
+  mbps: number;
+  /** Unit at the far end of the step. */
+  unitId: Id | null;
+  isLimit: boolean;
+}
+
+/** What a spot will get, and why. */
+export interface Prediction {
+  spotId: Id;
+  need: Need;
+  /** null: no unit reaches the spot at all. */
+  unitId: Id | null;
+  band: '2.4' | '5' | '6' | null;
+  rssiDbm: number | null;
+  spreadDb: number | null;
+  downMbps: number;
+  upMbps: number;
+  latencyMs: number | null;
+  /** Signal above what the need asks, dB; −Infinity when no signal would do. */
+  headroomDb: number;
+  /** Chance that the need is met, 0 … 1. */
+  certainty: number;
+  met: boolean;
+  limitedBy: Limit;
+  /** The limit in words, for example «air, A to D». */
+  limitText: string;
+  chain: ChainStep[];
+  /** Sent power and pattern first, then each loss; they add up to rssiDbm. */
+  terms: Term[];
+}
+
+interface Option {
+  access: Access;
+  rssiDbm: number;
+  spreadDb: number;
+  headroomDb: number;
+  certainty: number;
+  down: number;
+  up: number;
+}
+
+/** The device that tests are made with: the job's, or the first there is. */
+export const testDevice = (job: Job): Device | undefined =>
+  find(job, 'device', job.info.testDeviceId) ?? job.devices[0];
+
+/**
+ * Predicts a spot by trying every unit and band. Rates, signal and chain are those of the fastest
+ * way; headroom and certainty are the best that any one way offers.
+ */
+export function predictSpot(job: Job, scene: Scene, network: Network, spot: Spot, device: Device): Prediction {
+  const need = spotNeed(job, spot);
+  const at = placeInSpace(job, spot);
+  const hits = makeCrossings(scene);
+  const loss = makePathLoss();
+  let best: Option | undefined;
+  let headroomDb = -Infinity;
+  let certainty = 0;
+  for (const feed of network.feeds) {
+    pathLoss(scene, feed.at, ...at, hits, loss);
+    for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+      const b = bands.indexOf(access.band);
+      const rssiDbm =
+        access.radio.eirpDbm + gainTowards(feed, access.radio, ...at) - (loss.lossDb[b] ?? 0);
+      const rates = accessRates(access, rssiDbm);
+      const option: Option = {
+        access,
+        rssiDbm,
+        spreadDb: loss.spreadDb[b] ?? 0,
+        headroomDb: rssiDbm - signalNeeded(access, feed.mean, need),
+        certainty: chanceMet(
+          feed.cases.map((c) => signalNeeded(access, c, need)),
+          rssiDbm,
+          loss.spreadDb[b] ?? 1,
+        ),
+        down: capped(device, delivered(feed.mean, access.band, rates.down, 'down')),
+        up: capped(device, delivered(feed.mean, access.band, rates.up, 'up')),
+      };
+      if (!best || better(option, best)) best = option;
+      headroomDb = Math.max(headroomDb, option.headroomDb);
+      certainty = Math.max(certainty, option.certainty);
+    }
+  }
+  const joined = best && best.down > 0 && best.up > 0 ? best : undefined;
+  if (!joined)
+    return {
+      spotId: spot.id,
+      need,
+      unitId: null,
+      band: null,
+      rssiDbm: best?.rssiDbm ?? null,
+      spreadDb: best?.spreadDb ?? null,
+      downMbps: 0,
+      upMbps: 0,
+      latencyMs: null,
+      headroomDb,
+      certainty,
+      met: false,
+      limitedBy: 'air',
+      limitText: 'no unit reaches this spot',
+      chain: [],
+      terms: best ? termsOf(scene, best, at) : [],
+    };
+  const { access } = joined;
+  const latencyMs = access.latencyMs + (nearEdge(joined) ? edgeMs : 0);
+  const chain = chainOf(job, access, joined, device);
+  const met = joined.down >= need.downMbps && joined.up >= need.upMbps && latencyMs <= need.latencyMs;
+  return {
+    spotId: spot.id,
+    need,
+    unitId: access.feed.unit.id,
+    band: access.band,
+    rssiDbm: joined.rssiDbm,
+    spreadDb: joined.spreadDb,
+    downMbps: joined.down,
+    upMbps: joined.up,
+    latencyMs,
+    headroomDb,
+    certainty,
+    met,
+    ...limitOf(chain, latencyMs, need),
+    chain,
+    terms: termsOf(scene, joined, at),
+  };
+}
+
+/** Every spot of the job, in the order of their numbers. Empty when the job has no device to predict for. */
+export function predictJob(job: Job, scene: Scene, network: Network): Prediction[] {
+  const device = testDevice(job);
+  if (!device) return [];
+  return [...job.spots]
+    .sort((a, b) => a.number - b.number)
+    .map((spot) => predictSpot(job, scene, network, spot, device));
+}
+
+const capped = (device: Device, mbps: number) => Math.min(mbps, device.capMbps ?? Infinity);
+
+/** A device ends up on the faster way; where none works, the one with the stronger signal is told about. */
+const better = (a: Option, b: Option): boolean =>
+  a.down === b.down ? a.rssiDbm > b.rssiDbm : a.down > b.down;
+
+function nearEdge({ access, rssiDbm }: Option): boolean {
+  const weaker = Math.min(rssiDbm, rssiDbm + access.upMinusDownDb);
+  return weaker < rssiFor(0, access.mode) + edgeDb;
+}
+
+function termsOf(scene: Scene, { access, rssiDbm }: Option, at: [number, number, number]): Term[] {
+  const { feed, radio, band } = access;
+  const gain = gainTowards(feed, radio, ...at);
+  const terms: Term[] = [
+    { label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, id: feed.unit.id, spreadDb: 0 },
+    ...pathTerms(scene, feed.at, at, band, makeCrossings(scene)).map((t) => ({ ...t, db: -t.db })),
+  ];
+  if (gain < -0.05) terms.splice(1, 0, { label: 'Aerial, this direction', db: gain, id: null, spreadDb: 0 });
+  // what is left is the part of the aerial too small to name
+  const rest = rssiDbm - terms.reduce((sum, t) => sum + t.db, 0);
+  const distance = terms.find((t) => t.label.startsWith('Distance'));
+  if (distance) distance.db += rest;
+  return terms;
+}
+
+function chainOf(job: Job, access: Access, option: Option, device: Device): ChainStep[] {
+  const { feed, band } = access;
+  const main = feed.hops[0]?.from ?? feed;
+  const steps: ChainStep[] = [
+    {
+      kind: 'plan',
+      label: 'From the street',
+      detail: 'plan speed',
+      mbps: job.info.planDownMbps,
+      unitId: main.unit.id,
+      isLimit: false,
+    },
+  ];
+  const port = main.kit.portMbps * (1460 / 1538);
+  if (port < job.info.planDownMbps)
+    steps.push({ kind: 'port', label: `Port of ${main.unit.letter}`, detail: main.kit.name, mbps: port, unitId: main.unit.id, isLimit: false });
+  for (const hop of feed.hops) {
+    const pair = `${hop.from.unit.letter} to ${hop.to.unit.letter}`;
+    steps.push({
+      kind: hop.wireless ? 'hop' : 'wire',
+      label: hop.wireless ? `Air, ${pair}` : `${hop.link.medium === 'fibre' ? 'Fibre' : 'Ethernet'}, ${pair}`,
+      detail: hop.wireless
+        ? `${hop.wireless.band} GHz, ${hop.link.radio === 'dedicated' ? 'radio of its own' : 'shared radio'}, ${hop.wireless.downDbm.toFixed(0)} dBm`
+        : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
+      mbps: hop.downMbps,
+      unitId: hop.to.unit.id,
+      isLimit: false,
+    });
+  }
+  const access1 = accessRates(access, option.rssiDbm).down;
+  const unitAlone = radioLink(option.rssiDbm, {
+    standard: access.radio.standard,
+    widthMHz: access.radio.widthMHz,
+    streams: access.radio.streams,
+  }).goodputMbps;
+  const top = rateLadder(access.mode).at(-1)?.goodputMbps ?? 0;
+  const deviceIsWhy = unitAlone > access1 * 1.05 && access1 >= top * 0.999;
+  steps.push({
+    kind: deviceIsWhy ? 'device' : 'air',
+    label: deviceIsWhy ? `${device.name}: ${device.streams} streams` : `Air to the ${device.name.toLowerCase()}`,
+    detail: `${band} GHz, ${option.rssiDbm.toFixed(0)} dBm from ${feed.unit.letter}`,
+    mbps: access1,
+    unitId: null,
+    isLimit: false,
+  });
+  if (device.capMbps !== null)
+    steps.push({ kind: 'device', label: `${device.name}: most it can show`, detail: 'test device', mbps: device.capMbps, unitId: null, isLimit: false });
+  const least = steps.reduce((a, b) => (b.mbps < a.mbps ? b : a));
+  least.isLimit = true;
+  return steps;
+}
+
+function limitOf(chain: ChainStep[], latencyMs: number, need: Need): { limitedBy: Limit; limitText: string } {
+  if (latencyMs > need.latencyMs)
+    return { limitedBy: 'latency', limitText: `latency ${latencyMs.toFixed(0)} of ${need.latencyMs} ms` };
+  const step = chain.find((s) => s.isLimit);
+  if (!step) return { limitedBy: 'none', limitText: '' };
+  const limit = { plan: 'plan', port: 'port', wire: 'medium', hop: 'hop', air: 'air', device: 'device' } as const;
+  return { limitedBy: limit[step.kind], limitText: step.kind === 'plan' ? 'plan speed' : step.label };
+}
+

@@ -1,0 +1,20 @@
+import type { Link } from '../job/records';
+
+/** Farthest a copper cable may run, m (standard: Ethernet). */
+const farthestM = 100;
+
+/**
+ * What a cable carries, Mbps, before ports are counted (planning): cat5e 2500 to 100 m, cat6 10 000
+ * to 55 m and 5000 to 100 m, cat6a 10 000 to 100 m, fibre 10 000. Copper beyond 100 m: 0.
+ */
+export function wiredMbps(link: Pick<Link, 'medium' | 'category' | 'lengthM'>): number {
+  if (link.medium === 'fibre') return 10_000;
+  const length = link.lengthM ?? 0;
+  if (length > farthestM) return 0;
+  if (link.category === 'cat6a') return 10_000;
+  if (link.category === 'cat6') return length <= 55 ? 10_000 : 5000;
+  return 2500;
+}
+
+/** Cable to order for a run, m (planning): route and drops, 10 % waste, 1 m at each end. Example: 20 → 24. */
+export const cableLength = (routeM: number): number => routeM * 1.1 + 2;

@@ -1,0 +1,125 @@
+import type { Job } from '../job/job';
+import { type Need, spotNeed } from '../job/needs';
+import { find } from '../job/job';
+import type { Reading, Spot } from '../job/records';
+import { median } from '../statistics/exactTests';
+import { type Verdict, type VerdictResult, verdictOf, verdicts } from './verdict';
+
+export type Measure = 'down' | 'up' | 'latency';
+
+/** A spot as found: dead = under a tenth of the need or no link; short = under the need. */
+export type FoundState = 'untested' | 'dead' | 'short' | 'met';
+
+export interface Medians {
+  runs: number;
+  downMbps: number | null;
+  upMbps: number | null;
+  latencyMs: number | null;
+}
+
+export interface SpotProof {
+  spotId: string;
+  need: Need;
+  before: Medians;
+  after: Medians;
+  found: FoundState;
+  verdict: Verdict;
+  /** The measure that decided. */
+  measure: Measure;
+  measures: Record<Measure, VerdictResult>;
+  capMbps: number | null;
+}
+
+/** A latency for a run that could not connect, ms: beyond any need. */
+const noLinkMs = 60_000;
+
+const valueOf = (r: Reading, measure: Measure): number | null => {
+  if (!r.connected) return measure === 'latency' ? noLinkMs : 0;
+  return measure === 'down' ? r.downMbps : measure === 'up' ? r.upMbps : r.latencyMs;
+};
+
+const valuesOf = (readings: readonly Reading[], measure: Measure): number[] =>
+  readings.map((r) => valueOf(r, measure)).filter((v): v is number => v !== null);
+
+function mediansOf(readings: readonly Reading[]): Medians {
+  const latency = median(valuesOf(readings, 'latency'));
+  return {
+    runs: readings.length,
+    downMbps: median(valuesOf(readings, 'down')),
+    upMbps: median(valuesOf(readings, 'up')),
+    latencyMs: latency === null || latency >= noLinkMs ? null : latency,
+  };
+}
+
+function foundState(readings: readonly Reading[], medians: Medians, need: Need): FoundState {
+  const { downMbps, upMbps, latencyMs } = medians;
+  if (readings.length === 0 || downMbps === null) return 'untested';
+  const shareUp = upMbps === null || need.upMbps === 0 ? 1 : upMbps / need.upMbps;
+  const shareDown = need.downMbps === 0 ? 1 : downMbps / need.downMbps;
+  if (downMbps === 0 || Math.min(shareUp, shareDown) < 0.1) return 'dead';
+  const slow = latencyMs !== null && latencyMs > need.latencyMs;
+  return Math.min(shareUp, shareDown) < 1 || slow ? 'short' : 'met';
+}
+
+/**
+ * Judges a spot by its readings: down, up and latency each get a verdict (latency turned over, so
+ * that more is better), and the spot gets the worst of those that have readings.
+ */
+export function proveSpot(job: Job, spot: Spot): SpotProof {
+  const need = spotNeed(job, spot);
+  const own = job.readings.filter((r) => r.spotId === spot.id);
+  const before = own.filter((r) => r.phase === 'before');
+  const after = own.filter((r) => r.phase === 'after');
+  const caps = after
+    .map((r) => find(job, 'device', r.deviceId)?.capMbps)
+    .filter((c): c is number => c !== null && c !== undefined);
+  const capMbps = Math.min(job.info.planDownMbps, ...caps);
+  const capUp = Math.min(job.info.planUpMbps, ...caps);
+  const judge = (measure: Measure): VerdictResult => {
+    const flip = measure === 'latency' ? -1 : 1;
+    const values = (readings: Reading[]) => valuesOf(readings, measure).map((v) => flip * v);
+    const result = verdictOf({
+      needMbps: flip * (measure === 'down' ? need.downMbps : measure === 'up' ? need.upMbps : need.latencyMs),
+      before: values(before),
+      after: values(after),
+      capMbps: measure === 'down' ? capMbps : measure === 'up' ? capUp : undefined,
+    });
+    const unflip = (v: number | null) => (v === null ? null : flip * v);
+    return { ...result, medianBefore: unflip(result.medianBefore), medianAfter: unflip(result.medianAfter) };
+  };
+  const measures = { down: judge('down'), up: judge('up'), latency: judge('latency') };
+  const order: Measure[] = ['down', 'up', 'latency'];
+  const judged = order.filter((m) => measures[m].verdict !== 'no-readings');
+  const rank = (m: Measure) => verdicts.indexOf(measures[m].verdict);
+  const measure = judged.reduce<Measure>((worst, m) => (rank(m) > rank(worst) ? m : worst), judged[0] ?? 'down');
+  const beforeMedians = mediansOf(before);
+  return {
+    spotId: spot.id,
+    need,
+    before: beforeMedians,
+    after: mediansOf(after),
+    found: foundState(before, beforeMedians, need),
+    verdict: measures[measure].verdict,
+    measure,
+    measures,
+    capMbps: Number.isFinite(capMbps) ? capMbps : null,
+  };
+}
+
+/** Counts for the job's one sentence. */
+export function tally(proofs: readonly SpotProof[]): {
+  all: number;
+  proven: number;
+  short: number;
+  testLimited: number;
+  untested: number;
+} {
+  const count = (...which: Verdict[]) => proofs.filter((p) => which.includes(p.verdict)).length;
+  return {
+    all: proofs.length,
+    proven: count('cured', 'holds'),
+    short: count('better-short', 'unchanged', 'worse'),
+    testLimited: count('test-limited'),
+    untested: count('no-readings', 'not-proven'),
+  };
+}

@@ -1,0 +1,62 @@
+import fc from 'fast-check';
+import { mannWhitneyGreater, median, signTest } from '@/core/statistics/exactTests';
+import { verdictOf } from './verdict';
+
+describe('exact tests', () => {
+  test('the sign test proves with 5 of 5, 7 of 8, 9 of 11, and not with one less', () => {
+    for (const [k, n] of [[5, 5], [7, 8], [9, 11]] as const) {
+      expect(signTest(k, n)).toBeLessThanOrEqual(0.05);
+      expect(signTest(k - 1, n)).toBeGreaterThan(0.05);
+    }
+    expect(signTest(4, 4)).toBeCloseTo(0.0625, 9);
+  });
+
+  test('Mann–Whitney equals enumeration of all splits, ties included', () => {
+    const side = fc.array(fc.integer({ min: 0, max: 6 }), { minLength: 1, maxLength: 5 });
+    fc.assert(
+      fc.property(side, side, (before, after) => {
+        const pool = [...before, ...after];
+        const u = (chosen: number[], rest: number[]) =>
+          chosen.reduce((s, a) => s + rest.reduce((t, b) => t + (a > b ? 1 : a === b ? 0.5 : 0), 0), 0);
+        const seen = u(after, before);
+        let all = 0;
+        let asFar = 0;
+        for (let mask = 0; mask < 1 << pool.length; mask++) {
+          const chosen = pool.filter((_, i) => mask & (1 << i));
+          if (chosen.length !== after.length) continue;
+          all++;
+          if (u(chosen, pool.filter((_, i) => !(mask & (1 << i)))) >= seen) asFar++;
+        }
+        expect(mannWhitneyGreater(before, after)).toBeCloseTo(asFar / all, 9);
+      }),
+    );
+  });
+
+  test('median of none, odd, even', () => {
+    expect([median([]), median([3, 1, 2]), median([4, 1])]).toEqual([null, 2, 2.5]);
+  });
+});
+
+describe('verdictOf', () => {
+  const good = [90, 91, 92, 95, 99];
+  test.each([
+    ['no-readings', { needMbps: 25, before: [1], after: [] }],
+    ['cured', { needMbps: 25, before: [3, 4, 5, 3, 4], after: good }],
+    ['cured', { needMbps: 25, before: [], after: good }],
+    ['cured', { needMbps: 25, before: [0, 0, 0], after: good }],
+    ['holds', { needMbps: 25, before: [40, 41, 42], after: good }],
+    ['not-proven', { needMbps: 25, before: [3, 4, 5], after: [90, 91, 92] }],
+    ['better-short', { needMbps: 100, before: [3, 4, 5, 3, 4], after: [80, 84, 85, 82, 83] }],
+    ['worse', { needMbps: 100, before: [80, 84, 85, 82, 83], after: [3, 4, 5, 3, 4] }],
+    ['unchanged', { needMbps: 100, before: [80, 84, 85], after: [81, 83, 86] }],
+    ['test-limited', { needMbps: 100, before: [3, 4, 5], after: [93, 94, 94, 94, 94], capMbps: 94 }],
+    ['better-short', { needMbps: 100, before: [3, 4, 5, 3, 4], after: [80, 84, 85, 82, 83], capMbps: 940 }],
+  ] as const)('%s', (verdict, input) => {
+    expect(verdictOf(input).verdict).toBe(verdict);
+  });
+
+  test('gives its numbers', () => {
+    const r = verdictOf({ needMbps: 25, before: [1, 2, 3], after: [40, 50, 60] });
+    expect(r).toEqual({ verdict: 'not-proven', medianBefore: 2, medianAfter: 50, pProven: 0.125, pBetter: 1 / 20 });
+  });
+});

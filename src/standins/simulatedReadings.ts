@@ -1,0 +1,39 @@
+import { get, type Job } from '@/core/job/job';
+import type { Id, Reading } from '@/core/job/records';
+import { testDevice } from '@/core/network/predict';
+import { hiddenTruth, simulateRun, trueNetwork } from './simulatedHouse';
+
+/**
+ * SIMULATED readings: the next `runs` runs at a spot, numbered after those it has, a minute apart.
+ * @param takenAt time of the first run, ISO 8601.
+ * @throws Error when the spot is unknown or the job has no test device.
+ */
+export function simulatedReadings(
+  job: Job,
+  spotId: Id,
+  phase: Reading['phase'],
+  runs: number,
+  takenAt: string,
+): Reading[] {
+  const spot = get(job, 'spot', spotId);
+  const device = testDevice(job);
+  if (!device) throw new Error('the job has no device to test with');
+  const truth = hiddenTruth(job);
+  const network = trueNetwork(job, truth, phase);
+  const had = job.readings.filter((r) => r.spotId === spotId && r.phase === phase);
+  const last = had.reduce((most, r) => Math.max(most, r.run), 0);
+  return Array.from({ length: runs }, (_, i): Reading => {
+    const run = last + i + 1;
+    return {
+      type: 'reading',
+      id: `rd-${spotId}-${phase}-${run}`,
+      spotId,
+      phase,
+      run,
+      takenAt: new Date(Date.parse(takenAt) + i * 60_000).toISOString(),
+      deviceId: device.id,
+      ...simulateRun(job, truth, network, spot, device, phase, run),
+      source: 'simulated',
+    };
+  });
+}
