@@ -103,3 +103,8 @@ export function get<T extends RecordType>(job: Job, type: T, id: Id): RecordOf<T
   if (!record) throw new Error(`no ${type} with the id ${id}`);
   return record;
 }
+
+/** The same job under another id, and another name if given. */
+export function renameJob(job: Job, id: Id, name = job.info.name): Job {
+  return jobFromRecords([...job.byId.values()].map((r) => (r.type === 'job' ? { ...r, id, name } : r)));
+}

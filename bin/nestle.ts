@@ -1,0 +1,148 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { z } from 'zod';
+import { type CalcName, calc, calcNames, calcUsage } from '@/core/calc/calc';
+import { JobFileError, parseJobFile, problemsOf, writeJobFile } from '@/core/job/jobFile';
+import { type Job, renameJob } from '@/core/job/job';
+import type { Problem } from '@/core/job/references';
+import { networkOf } from '@/core/network/feeds';
+import { predictJob } from '@/core/network/predict';
+import { buildScene } from '@/core/propagation/scene';
+import { dataFolder, openDatabase } from '@/server/database';
+import { insertJob, listJobs, loadJob } from '@/server/jobs';
+import { freeId } from '@/server/naming';
+
+const help: Record<string, string> = {
+  '': `nestle COMMAND …
+
+  predict FILE         what each spot of a job file gets, as JSON
+  calc NAME            one computation: JSON in, JSON out
+  export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
+  import FILE          a job file into the database
+
+--help after a command says more. The database is in NESTLE_DATA, default ./data.`,
+  predict: `nestle predict FILE [--found]
+
+Reads a job file and writes JSON: for each spot its need, best unit, band, rssiDbm, down, up,
+latency, certainty and limitedBy, for the planned network, or with --found for the one found.`,
+  calc: `nestle calc NAME < in.json > out.json
+
+${calcUsage}
+
+Bad input: exit 2, nothing on standard output, {"error":{"path","message"}} on standard error.`,
+  export: `nestle export            lists the jobs: id, revision, name
+nestle export JOB        writes the job file to standard output
+nestle export JOB FILE   writes it to FILE`,
+  import: `nestle import FILE
+
+Reads a job file into the database and prints the job's id. An id that is taken gets a new one.
+A file that is not right changes nothing.`,
+};
+
+class UsageError extends Error {}
+
+/** Ends with exit 2 and one problem as JSON on standard error. */
+function refuse({ path, message }: Problem): never {
+  process.stderr.write(`${JSON.stringify({ error: { path, message } })}\n`);
+  process.exit(2);
+}
+
+const print = (value: unknown) => process.stdout.write(`${JSON.stringify(value, null, 2)}\n`);
+const readJob = (file: string): Job => parseJobFile(readFileSync(file, 'utf8'));
+
+function predict(args: string[]) {
+  const [file, ...rest] = args.filter((a) => a !== '--found');
+  if (!file || rest.length) throw new UsageError('predict needs one FILE');
+  const job = readJob(file);
+  const scene = buildScene(job);
+  const network = networkOf(job, scene, args.includes('--found') ? 'found' : 'planned');
+  const letters = new Map(job.units.map((u) => [u.id, u.letter]));
+  const rooms = new Map(job.rooms.map((r) => [r.id, r.name]));
+  print({
+    job: job.info.name,
+    spots: predictJob(job, scene, network).map((p) => {
+      const spot = job.spots.find((s) => s.id === p.spotId);
+      return {
+        spot: spot?.number,
+        name: spot?.name,
+        room: rooms.get(spot?.roomId ?? ''),
+        need: { down: p.need.downMbps, up: p.need.upMbps, latency: p.need.latencyMs },
+        unit: p.unitId === null ? null : letters.get(p.unitId),
+        band: p.band,
+        rssiDbm: p.rssiDbm,
+        down: p.downMbps,
+        up: p.upMbps,
+        latency: p.latencyMs,
+        certainty: p.certainty,
+        met: p.met,
+        limitedBy: p.limitedBy,
+      };
+    }),
+    unfed: network.unfed.map((u) => ({ unit: u.unit.letter, why: u.why })),
+  });
+}
+
+function runCalc(args: string[]) {
+  const [name, ...rest] = args;
+  const known = calcNames.find((n): n is CalcName => n === name);
+  if (!known || rest.length) refuse({ path: 'NAME', message: `one of ${calcNames.join(', ')}` });
+  let input: unknown;
+  try {
+    input = JSON.parse(readFileSync(0, 'utf8'));
+  } catch {
+    refuse({ path: '', message: 'standard input is not JSON' });
+  }
+  const result = calc(known, input);
+  if ('error' in result) refuse(result.error);
+  process.stdout.write(`${JSON.stringify(result.output)}\n`);
+}
+
+function exportJob(args: string[]) {
+  const [id, file, ...rest] = args;
+  if (rest.length) throw new UsageError('export takes at most JOB and FILE');
+  const db = openDatabase(dataFolder());
+  if (!id) {
+    for (const head of listJobs(db).filter((h) => h.deletedAt === null))
+      process.stdout.write(`${head.id}\t${head.revision}\t${loadJob(db, head.id).job.info.name}\n`);
+    return;
+  }
+  const text = writeJobFile(loadJob(db, id).job);
+  if (file) writeFileSync(file, text);
+  else process.stdout.write(text);
+}
+
+function importJob(args: string[]) {
+  const [file, ...rest] = args;
+  if (!file || rest.length) throw new UsageError('import needs one FILE');
+  const job = readJob(file);
+  const db = openDatabase(dataFolder());
+  const id = freeId(db, job.info.id);
+  insertJob(db, renameJob(job, id), new Date().toISOString());
+  process.stdout.write(`${id}\n`);
+}
+
+const commands = new Map([
+  ['predict', predict],
+  ['calc', runCalc],
+  ['export', exportJob],
+  ['import', importJob],
+]);
+
+const [command = '', ...args] = process.argv.slice(2);
+const known = commands.get(command);
+try {
+  if (args.includes('--help') || command === '--help' || command === '') {
+    process.stdout.write(`${help[known ? command : '']}\n`);
+    process.exit(command === '' ? 2 : 0);
+  }
+  if (!known) throw new UsageError(`there is no command ${command}`);
+  known(args);
+} catch (error) {
+  if (error instanceof UsageError) {
+    process.stderr.write(`${error.message}\n\n${help[known ? command : '']}\n`);
+    process.exit(2);
+  }
+  if (error instanceof JobFileError) refuse(error.problems[0] ?? { path: '', message: error.message });
+  if (error instanceof z.ZodError) refuse(problemsOf(error)[0] ?? { path: '', message: 'bad input' });
+  process.stderr.write(`${error instanceof Error ? error.message : String(error)}\n`);
+  process.exit(1);
+}

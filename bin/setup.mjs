@@ -1,0 +1,70 @@
+/** What a fresh machine needs before anything can run. Plain Node, no packages. */
+import { spawnSync } from 'node:child_process';
+import { createHash } from 'node:crypto';
+import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import { fileURLToPath } from 'node:url';
+
+export const root = fileURLToPath(new URL('..', import.meta.url));
+export const nextBin = join(root, 'node_modules/next/dist/bin/next');
+export const tsxBin = join(root, 'node_modules/tsx/dist/cli.mjs');
+process.env.NEXT_TELEMETRY_DISABLED = '1';
+
+/** Runs a command to its end; what it prints goes to standard error, so that standard output stays clean. */
+export function run(command, args, options = {}) {
+  const done = spawnSync(command, args, { cwd: root, stdio: ['ignore', 2, 2], ...options });
+  return done.status === 0;
+}
+
+const digest = (file) => createHash('sha256').update(readFileSync(join(root, file))).digest('hex');
+
+/** Installs the packages of the lock file unless just these are there already. */
+export function ensureInstalled() {
+  const stamp = join(root, 'node_modules/.nestle-lock');
+  const wanted = digest('package-lock.json');
+  if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
+  console.error('Installing packages (a few minutes the first time) …');
+  if (!run('npm', ['ci', '--no-audit', '--no-fund'])) {
+    console.error('npm ci failed; see above. A C++ compiler, make and python3 are needed for the database.');
+    process.exit(1);
+  }
+  writeFileSync(stamp, wanted);
+}
+
+/** Newest change of the files that the build is made from. */
+function newest(path) {
+  const info = statSync(path);
+  if (!info.isDirectory()) return info.mtimeMs;
+  return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
+}
+
+/** Builds the application unless the last build is newer than its sources. */
+export function ensureBuilt() {
+  const stamp = join(root, '.next/.nestle-built');
+  const sources = ['src', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'].map((p) => join(root, p));
+  if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources.map(newest))) return true;
+  console.error('Building …');
+  if (!run(process.execPath, [nextBin, 'build'])) return false;
+  mkdirSync(join(root, '.next'), { recursive: true });
+  writeFileSync(stamp, new Date().toISOString());
+  return true;
+}
+
+export const chromium = '/usr/bin/chromium';
+
+/** Installs Debian's Chromium for the tests that drive the interface; says clearly when it can't. */
+export function ensureChromium() {
+  if (existsSync(chromium)) return true;
+  console.error('Installing Chromium from the Debian packages …');
+  const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
+  const asRoot = (args) =>
+    process.getuid?.() === 0 ? run('apt-get', args, { env }) : run('sudo', ['-n', 'apt-get', ...args], { env });
+  asRoot(['update', '-q']);
+  asRoot(['install', '-y', '-q', '--no-install-recommends', 'chromium']);
+  if (existsSync(chromium)) return true;
+  console.error(
+    `Chromium is not at ${chromium} and could not be installed. The end-to-end tests need it:\n` +
+      'on Debian, run “apt-get install chromium” as root, then start the tests again.',
+  );
+  return false;
+}

@@ -1,0 +1,23 @@
+import { database } from '@/server/database';
+import { handle } from '@/server/http';
+import { loadJob, setBinned } from '@/server/jobs';
+
+export const dynamic = 'force-dynamic';
+
+interface Context {
+  params: Promise<{ id: string }>;
+}
+
+/** A whole job: its records, revision and undo stacks. */
+export const GET = (_: Request, { params }: Context) =>
+  handle(async () => {
+    const { job, ...rest } = loadJob(database(), (await params).id);
+    return Response.json({ records: [...job.byId.values()], ...rest });
+  });
+
+/** Moves a job to the bin. */
+export const DELETE = (_: Request, { params }: Context) =>
+  handle(async () => {
+    setBinned(database(), (await params).id, new Date().toISOString());
+    return Response.json({ binned: true });
+  });
