@@ -12,7 +12,7 @@ interface Column {
   kind: 'plain' | 'boolean' | 'json';
 }
 
-const snake = (field: string) => field.replace(/[A-Z]+/g, (c) => `_${c.toLowerCase()}`);
+const snake = (field: string) => field.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
 
 function kindOf(schema: unknown): Column['kind'] {
   if (schema instanceof z.ZodNullable) return kindOf(schema.unwrap());

@@ -70,7 +70,7 @@ CREATE TABLE device (
   name TEXT NOT NULL,
   standard TEXT NOT NULL,
   streams INTEGER NOT NULL,
-  width_mhz TEXT NOT NULL,
+  width_m_hz TEXT NOT NULL,
   tx_dbm REAL NOT NULL,
   cap_mbps REAL,
   PRIMARY KEY (job_id, id)
