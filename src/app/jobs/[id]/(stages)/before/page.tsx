@@ -1,0 +1,5 @@
+import { BeforeStage } from '@/features/before/BeforeStage';
+
+export default function Page() {
+  return <BeforeStage />;
+}

@@ -1,0 +1,5 @@
+import { HandoverStage } from '@/features/handover/HandoverStage';
+
+export default function Page() {
+  return <HandoverStage />;
+}

@@ -1,0 +1,5 @@
+import { PlanStage } from '@/features/plan/PlanStage';
+
+export default function Page() {
+  return <PlanStage />;
+}

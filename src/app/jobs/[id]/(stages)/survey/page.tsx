@@ -1,0 +1,5 @@
+import { SurveyStage } from '@/features/survey/SurveyStage';
+
+export default function Page() {
+  return <SurveyStage />;
+}

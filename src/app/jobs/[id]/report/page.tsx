@@ -1,0 +1,5 @@
+import { Report } from '@/ui/report/Report';
+
+export default function Page() {
+  return <Report />;
+}

@@ -1,0 +1,135 @@
+'use client';
+
+import { find } from '@/core/job/job';
+import { foundWords, markText, StatusMark } from '@/ui/marks';
+import { Button, PartHead } from '@/ui/primitives';
+import { ImportButton } from '@/ui/readings/ImportButton';
+import { takeSimulatedRuns } from '@/ui/readings/readingActions';
+import { RunForm } from '@/ui/readings/RunForm';
+import { RunTable } from '@/ui/readings/RunTable';
+import { Sheet } from '@/ui/sheet/Sheet';
+import { Hint, Inspector } from '@/ui/shell/Inspector';
+import { Ledger } from '@/ui/shell/Ledger';
+import { Legend } from '@/ui/shell/Legend';
+import { Section } from '@/ui/shell/Section';
+import { StageHead } from '@/ui/shell/StageHead';
+import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
+import { RecordPanel } from '@/ui/why/RecordPanel';
+import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
+
+/** Readings as found, spot by spot, beside what the model makes of the network as it is. */
+export function BeforeStage() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const proofs = useProofs();
+  const bad = proofs.filter((p) => p.found === 'dead' || p.found === 'short');
+  const untested = proofs.filter((p) => p.found === 'untested').map((p) => p.spotId);
+  return (
+    <>
+      <div className="shell-left">
+        <Section stage="before" />
+        <DeadList />
+      </div>
+      <main className="shell-centre">
+        <StageHead
+          mark={bad.length ? 'short' : untested.length ? 'begun' : 'cured'}
+          summary={`As found: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested`}
+        >
+          {untested.length > 0 && (
+            <Button onClick={() => takeSimulatedRuns(store, untested, 'before', 5)}>Simulated runs at {untested.length} untested</Button>
+          )}
+          <ImportButton phase="before" />
+        </StageHead>
+        <div className="shell-sheet flex min-h-0 flex-1 flex-col">
+          <Sheet stage="before" />
+        </div>
+        <Legend shortBefore={false} />
+        <Ledger />
+      </main>
+      <Inspector
+        empty={
+          <Hint title="As found">
+            <p>Choose a spot on the sheet or in the ledger to see its runs, add one, or test it.</p>
+            <p>
+              {job.spots.length === 0
+                ? 'There is no spot yet: press S and click where someone uses the network.'
+                : 'Five runs a spot, same place, same height, same device: that is what Prove compares with later.'}
+            </p>
+          </Hint>
+        }
+      >
+        <BeforeInspector />
+      </Inspector>
+    </>
+  );
+}
+
+function DeadList() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const proofs = useProofs();
+  const selectedId = useJob((s) => s.selectedId);
+  const bad = proofs.filter((p) => p.found === 'dead' || p.found === 'short');
+  return (
+    <section aria-label="Dead and short" className="border-t border-strong">
+      <h2 className="flex justify-between px-3.5 py-2 text-[13.5px] font-bold">
+        Dead and short <span className="font-normal text-muted">{bad.length}</span>
+      </h2>
+      <ul data-testid="dead-list">
+        {bad.map((p) => {
+          const spot = find(job, 'spot', p.spotId);
+          return (
+            spot && (
+              <li key={p.spotId} className={`border-t border-rule ${selectedId === spot.id ? 'bg-chosen' : ''}`}>
+                <button
+                  type="button"
+                  className="flex w-full items-center gap-2 px-3.5 py-1.5 text-left hover:bg-paper pointer-coarse:py-3"
+                  onClick={() => store.getState().set({ selectedId: spot.id, storeyId: spot.storeyId })}
+                >
+                  <StatusMark mark="short" />
+                  <span className="min-w-0 flex-1">
+                    <span className="block truncate font-semibold">{find(job, 'room', spot.roomId)?.name}</span>
+                    <span className="block truncate text-[12px] text-muted">{spot.name}</span>
+                  </span>
+                  <span className="text-rust-text">{foundWords[p.found].words}</span>
+                </button>
+              </li>
+            )
+          );
+        })}
+      </ul>
+      {bad.length === 0 && <p className="px-3.5 pb-2 text-muted">None so far.</p>}
+    </section>
+  );
+}
+
+function BeforeInspector() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const spot = useJob((s) => find(s.job, 'spot', s.selectedId));
+  const found = useJob((s) => s.found);
+  const proofs = useProofs();
+  const proof = proofs.find((p) => p.spotId === spot?.id);
+  const prediction = found?.find((p) => p.spotId === spot?.id);
+  if (!spot || !proof) return <RecordPanel />;
+  const state = foundWords[proof.found];
+  return (
+    <>
+      <SpotHead job={job} spot={spot} prediction={proof} />
+      <div className="px-4">
+        <p className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[state.mark]}`}>
+          <StatusMark mark={state.mark} size={16} /> As found: {state.words.toLowerCase()}
+        </p>
+        <PartHead right="Mbps, ms, dBm">Runs before</PartHead>
+        <RunTable spot={spot} phase="before" proof={proof} removable />
+        <RunForm key={spot.id} spot={spot} phase="before" />
+        <Button className="mt-2 w-full" look="action" onClick={() => takeSimulatedRuns(store, [spot.id], 'before', 5)}>
+          Take 5 simulated runs
+        </Button>
+        <p className="mt-1 text-[12px] text-muted">Simulated: made by a stand-in house, not measured.</p>
+      </div>
+      <h3 className="mt-4 border-t border-strong px-4 pt-3 text-[14px] font-bold">What the model makes of it</h3>
+      {prediction ? <SpotWhy job={job} prediction={prediction} /> : <p className="p-4 text-muted">Computing …</p>}
+    </>
+  );
+}

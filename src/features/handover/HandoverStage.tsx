@@ -1,0 +1,38 @@
+'use client';
+
+import { Download, Printer } from 'lucide-react';
+import { Report } from '@/ui/report/Report';
+import { Button } from '@/ui/primitives';
+import { Section } from '@/ui/shell/Section';
+import { useJob } from '@/ui/store/JobProvider';
+
+const link = 'inline-flex h-9 items-center justify-center gap-2 rounded-(--radius) border border-strong bg-panel px-3 font-semibold hover:bg-paper pointer-coarse:h-11';
+
+/** The report as it will be printed, and what leaves the program in open formats. */
+export function HandoverStage() {
+  const id = useJob((s) => s.job.info.id);
+  return (
+    <>
+      <div className="shell-left print:hidden">
+        <Section stage="prove" />
+        <div className="flex flex-col gap-2 border-t border-strong p-3.5">
+          <Button look="action" onClick={() => window.print()}>
+            <Printer size={16} /> Print or save as PDF
+          </Button>
+          <a className={link} href={`/jobs/${id}/report`}>
+            Open the page alone
+          </a>
+          <a className={link} href={`/api/jobs/${id}/file`} download>
+            <Download size={15} /> Job file
+          </a>
+          <a className={link} href={`/api/jobs/${id}/readings`} download>
+            <Download size={15} /> Readings, CSV
+          </a>
+        </div>
+      </div>
+      <main className="shell-report min-w-0 overflow-auto">
+        <Report />
+      </main>
+    </>
+  );
+}

@@ -1,0 +1,45 @@
+'use client';
+
+import { useMemo } from 'react';
+import { billOf } from '@/core/plan/bill';
+import { StatusMark } from '@/ui/marks';
+import { useJob } from '@/ui/store/JobProvider';
+import { lengthText, rateText } from '@/ui/units';
+
+/** Parts, time, and whether everyone at once still fits. */
+export function PlanTotals() {
+  const job = useJob((s) => s.job);
+  const load = useJob((s) => s.answer?.load);
+  const scenario = useJob((s) => s.answer?.request.scenario);
+  const bill = useMemo(() => billOf(job), [job]);
+  const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), { airtime: 0, band: '', unitIds: [] as string[], fits: true });
+  const letters = busiest?.unitIds.map((id) => job.units.find((u) => u.id === id)?.letter).join(', ');
+  const hours = Math.floor(bill.minutes / 60);
+  const rows = [
+    ['Parts', `€${bill.partsEur.toFixed(0)}`],
+    ['Hands-on time', `${hours ? `${hours} h ` : ''}${String(Math.round(bill.minutes % 60)).padStart(2, '0')} min`],
+    ['Cable', bill.cableM ? lengthText(bill.cableM, job.info.lengths, 0) : 'none'],
+  ];
+  return (
+    <section aria-label="Totals" className="mt-auto border-t border-ink px-3.5 py-2.5">
+      <dl>
+        {rows.map(([label, value]) => (
+          <div key={label} className="flex justify-between py-0.5">
+            <dt className="text-muted">{label}</dt>
+            <dd className="font-bold">{value}</dd>
+          </div>
+        ))}
+      </dl>
+      {load && scenario === 'planned' && (
+        <p className={`mt-1.5 flex gap-1.5 text-[12px] ${load.fits ? 'text-muted' : 'text-rust-text'}`}>
+          <StatusMark mark={load.fits ? 'met' : 'short'} size={13} />
+          <span>
+            Everyone at once: {load.fits ? 'fits' : 'does not fit'}
+            {busiest && busiest.airtime > 0 && `, busiest channel ${Math.round(busiest.airtime * 100)} % (${letters}, ${busiest.band} GHz)`}
+            {!load.plan.fits && `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
+          </span>
+        </p>
+      )}
+    </section>
+  );
+}

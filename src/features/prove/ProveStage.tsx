@@ -1,0 +1,143 @@
+'use client';
+
+import { useState } from 'react';
+import { find } from '@/core/job/job';
+import { type SpotProof, tally } from '@/core/proof/spotProof';
+import { markText, StatusMark, verdictWords } from '@/ui/marks';
+import { Button, PartHead, Segmented } from '@/ui/primitives';
+import { ImportButton } from '@/ui/readings/ImportButton';
+import { takeSimulatedRuns } from '@/ui/readings/readingActions';
+import { RunForm } from '@/ui/readings/RunForm';
+import { RunTable } from '@/ui/readings/RunTable';
+import { Hint, Inspector } from '@/ui/shell/Inspector';
+import { Section } from '@/ui/shell/Section';
+import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
+import { rateText } from '@/ui/units';
+import { Chain } from '@/ui/why/Chain';
+import { RecordPanel } from '@/ui/why/RecordPanel';
+import { SpotHead } from '@/ui/why/SpotWhy';
+import { ProveChart } from './ProveChart';
+import { verdictReason } from './verdictReason';
+
+/** Before and after, spot by spot, with a verdict that stands up. */
+export function ProveStage() {
+  const store = useJobStore();
+  const proofs = useProofs();
+  const [filter, setFilter] = useState<'all' | 'todo'>('all');
+  const [busy, setBusy] = useState(false);
+  const sum = tally(proofs);
+  const todo = proofs.filter((p) => p.verdict !== 'cured' && p.verdict !== 'holds');
+  const untested = proofs.filter((p) => p.after.runs === 0).map((p) => p.spotId);
+  const simulated = useJob((s) => s.job.readings.some((r) => r.source === 'simulated'));
+  return (
+    <>
+      <div className="shell-left">
+        <Section stage="prove" />
+      </div>
+      <main className="shell-centre bg-panel">
+        <header className="shrink-0 px-4 pt-3 pb-2">
+          <h2 className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[22px] leading-tight font-bold" data-testid="job-sentence">
+            <span className="flex items-center gap-2">
+              <StatusMark mark={sum.proven === sum.all && sum.all > 0 ? 'cured' : 'begun'} size={18} />
+              {sum.proven} of {sum.all} needs proven
+            </span>
+            {sum.short > 0 && (
+              <span className="flex items-center gap-2 text-rust-text">
+                <StatusMark mark="short" size={18} /> {sum.short} still short
+              </span>
+            )}
+            {sum.testLimited > 0 && (
+              <span className="flex items-center gap-2 text-ochre-text">
+                <StatusMark mark="thin" size={18} /> {sum.testLimited} test-limited
+              </span>
+            )}
+            {sum.untested > 0 && <span className="text-[15px] font-normal text-muted">{sum.untested} to test</span>}
+          </h2>
+          <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
+            <p className="min-w-40 flex-1 text-muted">
+              Medians of all runs, Mbps down. Same device, same spots.{simulated ? ' Simulated readings: not measured.' : ''}
+            </p>
+            <ImportButton phase="after" />
+            {untested.length > 0 && (
+              <Button
+                look="action"
+                disabled={busy}
+                onClick={async () => {
+                  setBusy(true);
+                  await takeSimulatedRuns(store, untested, 'after', 5);
+                  setBusy(false);
+                }}
+              >
+                5 simulated runs at {untested.length} spots
+              </Button>
+            )}
+            <Segmented
+              label="Spots shown"
+              value={filter}
+              onChange={setFilter}
+              options={[
+                { value: 'all', text: `All ${proofs.length}` },
+                { value: 'todo', text: `To do ${todo.length}` },
+              ]}
+            />
+          </div>
+        </header>
+        <ProveChart proofs={filter === 'all' ? proofs : todo} />
+      </main>
+      <Inspector
+        empty={
+          <Hint title="Prove">
+            <p>Test every spot again, the same way as before: same place, height and device. Five runs that all meet the need prove it.</p>
+            <p>Choose a spot to see its runs, to test it, and what limits it.</p>
+          </Hint>
+        }
+      >
+        <ProveInspector />
+      </Inspector>
+    </>
+  );
+}
+
+function ProveInspector() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const planned = useJob((s) => s.planned);
+  const spot = useJob((s) => find(s.job, 'spot', s.selectedId));
+  const proof = useProofs().find((p) => p.spotId === spot?.id);
+  if (!spot || !proof) return <RecordPanel />;
+  const { mark, words } = verdictWords[proof.verdict];
+  const prediction = planned?.find((p) => p.spotId === spot.id);
+  const letters = new Map(job.units.map((u) => [u.id, u.letter]));
+  return (
+    <>
+      <SpotHead job={job} spot={spot} prediction={proof} />
+      <div className="px-4 pb-4">
+        <p className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[mark]}`} data-testid="verdict">
+          <StatusMark mark={mark} size={16} /> {words}
+          <span className="ml-auto text-[12px] font-normal text-muted">{toGo(proof)}</span>
+        </p>
+        <p className="mt-1 text-muted">{verdictReason(proof)}</p>
+        <PartHead right="Mbps, ms, dBm">Before</PartHead>
+        <RunTable spot={spot} phase="before" proof={proof} removable={false} />
+        <PartHead right="Mbps, ms, dBm">After</PartHead>
+        <RunTable spot={spot} phase="after" proof={proof} removable />
+        <RunForm key={spot.id} spot={spot} phase="after" />
+        <Button className="mt-2 w-full" look="action" onClick={() => takeSimulatedRuns(store, [spot.id], 'after', 5)}>
+          Take 5 simulated runs
+        </Button>
+        <p className="mt-1 text-[12px] text-muted">Simulated: made by a stand-in house, not measured.</p>
+        {prediction && prediction.chain.length > 0 && (
+          <>
+            <PartHead right="Mbps down, planned">What limits it</PartHead>
+            <Chain steps={prediction.chain} letters={letters} gets={prediction.downMbps} device="Planned, it" />
+          </>
+        )}
+      </div>
+    </>
+  );
+}
+
+const toGo = (p: SpotProof): string => {
+  const after = p.after.downMbps;
+  return after !== null && p.after.runs && after < p.need.downMbps ? `${rateText(p.need.downMbps - after)} Mbps to go` : '';
+};

@@ -1,0 +1,70 @@
+'use client';
+
+import { Trash2 } from 'lucide-react';
+import { putOne } from '@/core/job/edits';
+import { find } from '@/core/job/job';
+import { needOf } from '@/core/job/needs';
+import type { AnyRecord } from '@/core/job/records';
+import { removeSelected } from '@/ui/shell/actions';
+import { Button, PartHead } from '@/ui/primitives';
+import { HatchSwatch } from '@/ui/sheet/hatches';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { needText } from '@/ui/units';
+import { recordTitle } from '@/ui/why/RecordPanel';
+import { WallLossTable } from '@/ui/why/WallLossTable';
+import { OpeningFields, ObstacleFields, ServiceFields, SpotFields, UnitFields, WallFields } from './fields';
+import { ActivityPicker } from './ActivityPicker';
+import { NameField } from './inputs';
+
+/** What is selected, to be corrected. Every change is saved at once and can be undone. */
+export function SurveyInspector() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const record = useJob((s) => (s.selectedId ? s.job.byId.get(s.selectedId) : undefined));
+  if (!record || record.type === 'job') return null;
+  const { title, line } = recordTitle(job, record);
+  const save = <R extends AnyRecord>(next: R, what: string) => void store.getState().commit(putOne(what, next));
+  const assembly = record.type === 'wall' || record.type === 'opening' ? find(job, 'assembly', record.assemblyId) : undefined;
+  return (
+    <>
+      <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
+        {assembly && <HatchSwatch hatch={assembly.hatch} width={34} height={34} />}
+        <div className="min-w-0">
+          <h2 className="text-[16px] font-bold">{record.type === 'spot' ? `Spot ${record.number}, ${title}` : title}</h2>
+          <p className="text-muted">{line}</p>
+        </div>
+      </div>
+      <div className="px-4 pb-4">
+        {record.type === 'wall' && <WallFields job={job} record={record} save={save} />}
+        {record.type === 'opening' && <OpeningFields job={job} record={record} save={save} />}
+        {record.type === 'room' && (
+          <>
+            <PartHead>Room</PartHead>
+            <NameField value={record.name} onChange={(name) => save({ ...record, name }, `Rename ${record.name}`)} />
+            <PartHead right={needText(needOf(job, record.activityIds).downMbps, needOf(job, record.activityIds).upMbps)}>
+              What it is used for at once
+            </PartHead>
+            <ActivityPicker
+              job={job}
+              chosen={record.activityIds}
+              onChange={(activityIds) => save({ ...record, activityIds }, `Need of ${record.name}`)}
+            />
+          </>
+        )}
+        {record.type === 'spot' && <SpotFields job={job} record={record} save={save} />}
+        {record.type === 'obstacle' && <ObstacleFields job={job} record={record} save={save} />}
+        {record.type === 'service' && <ServiceFields job={job} record={record} save={save} />}
+        {record.type === 'unit' && <UnitFields job={job} record={record} save={save} />}
+        {assembly && (
+          <>
+            <PartHead right="dB">Loss</PartHead>
+            <WallLossTable assembly={assembly} />
+          </>
+        )}
+        <Button className="mt-4 w-full" onClick={() => removeSelected(store)}>
+          <Trash2 size={15} /> Remove
+        </Button>
+      </div>
+    </>
+  );
+}

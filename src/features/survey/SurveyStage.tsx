@@ -1,0 +1,101 @@
+'use client';
+
+import { find } from '@/core/job/job';
+import { areaOf } from '@/core/geometry/polygon';
+import { StatusMark } from '@/ui/marks';
+import { Sheet } from '@/ui/sheet/Sheet';
+import { Inspector } from '@/ui/shell/Inspector';
+import { Ledger } from '@/ui/shell/Ledger';
+import { Section } from '@/ui/shell/Section';
+import { StageHead } from '@/ui/shell/StageHead';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { areaText } from '@/ui/units';
+import { PlaceInspector } from './PlaceInspector';
+import { SurveyInspector } from './SurveyInspector';
+import { ToolRail, toolHint } from './ToolRail';
+
+/** The house as it is: to look at and to correct, record by record. */
+export function SurveyStage() {
+  const job = useJob((s) => s.job);
+  const storeyId = useJob((s) => s.storeyId);
+  const tool = useJob((s) => s.tool);
+  const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
+  const spots = job.spots.filter((s) => s.storeyId === storeyId);
+  const storey = find(job, 'storey', storeyId);
+  const summary = `${rooms.length} ${rooms.length === 1 ? 'room' : 'rooms'}, ${spots.length} ${spots.length === 1 ? 'spot' : 'spots'}${storey ? `, ceiling ${storey.heightM.toFixed(2)} m` : ''}`;
+  return (
+    <>
+      <div className="shell-left">
+        <Section stage="survey" />
+        <RoomList />
+        <Counts />
+      </div>
+      <main className="shell-centre">
+        <StageHead mark={spots.length ? 'cured' : 'begun'} summary={summary}>
+          {tool !== 'select' && <p className="text-[12.5px] font-semibold text-action">{toolHint[tool]}</p>}
+        </StageHead>
+        <div className="shell-sheet flex min-h-0 flex-1">
+          <ToolRail />
+          <div className="flex min-w-0 flex-1 flex-col">
+            <Sheet stage="survey" />
+          </div>
+        </div>
+        <Ledger />
+      </main>
+      <Inspector empty={<PlaceInspector />}>
+        <SurveyInspector />
+      </Inspector>
+    </>
+  );
+}
+
+function RoomList() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const storeyId = useJob((s) => s.storeyId);
+  const selectedId = useJob((s) => s.selectedId);
+  const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
+  return (
+    <section aria-label="Rooms of this storey" className="border-t border-strong">
+      <h2 className="flex justify-between px-3.5 py-2 text-[13.5px] font-bold">
+        Rooms <span className="text-[12px] font-normal text-muted">{job.info.lengths === 'm' ? 'm²' : 'ft²'}</span>
+      </h2>
+      <ul>
+        {rooms.map((r) => (
+          <li key={r.id} className={`border-t border-rule ${selectedId === r.id ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''}`}>
+            <button
+              type="button"
+              className="flex w-full items-center gap-2 px-3.5 py-1.5 text-left hover:bg-paper pointer-coarse:py-3"
+              onClick={() => store.getState().set({ selectedId: r.id })}
+            >
+              <StatusMark mark={r.activityIds.length ? 'cured' : 'empty'} size={12} />
+              <span className="min-w-0 flex-1 truncate">{r.name}</span>
+              <span className="text-muted">{areaText(areaOf(r.outline), job.info.lengths).split(' ')[0]}</span>
+            </button>
+          </li>
+        ))}
+      </ul>
+      {rooms.length === 0 && <p className="px-3.5 pb-2 text-muted">No room yet: press R and click two corners.</p>}
+      <p className="px-3.5 py-1.5 text-[12px] text-muted">Filled: a need is set.</p>
+    </section>
+  );
+}
+
+function Counts() {
+  const job = useJob((s) => s.job);
+  const rows = [
+    ['Walls', job.walls.length],
+    ['Openings', job.openings.length],
+    ['Sockets and outlets', job.services.length],
+  ];
+  return (
+    <dl className="mt-auto border-t border-ink px-3.5 py-2.5">
+      {rows.map(([label, count]) => (
+        <div key={label} className="flex justify-between py-0.5">
+          <dt className="text-muted">{label}</dt>
+          <dd className="font-bold">{count}</dd>
+        </div>
+      ))}
+    </dl>
+  );
+}

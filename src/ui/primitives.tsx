@@ -1,0 +1,206 @@
+'use client';
+
+import { ToggleGroup } from 'radix-ui';
+import { type ComponentProps, type ReactNode, useId, useState } from 'react';
+
+type ButtonProps = ComponentProps<'button'> & { look?: 'action' | 'plain' | 'quiet' };
+
+/** A button 36 px high, 44 px where a finger points. */
+export function Button({ look = 'plain', className = '', ...props }: ButtonProps) {
+  const looks = {
+    action: 'bg-action text-panel border-action hover:bg-[#173f63]',
+    plain: 'bg-panel border-strong hover:bg-paper',
+    quiet: 'border-transparent text-action hover:bg-chosen',
+  };
+  return (
+    <button
+      type="button"
+      className={`inline-flex h-9 items-center justify-center gap-2 rounded-(--radius) border px-3 font-semibold disabled:opacity-45 pointer-coarse:h-11 ${looks[look]} ${className}`}
+      {...props}
+    />
+  );
+}
+
+/** One of a few, side by side. */
+export function Segmented<T extends string>({
+  label,
+  value,
+  options,
+  onChange,
+}: {
+  label: string;
+  value: T;
+  options: readonly { value: T; text: ReactNode }[];
+  onChange: (value: T) => void;
+}) {
+  return (
+    <ToggleGroup.Root
+      type="single"
+      aria-label={label}
+      value={value}
+      onValueChange={(v) => {
+        const option = options.find((o) => o.value === v);
+        if (option) onChange(option.value);
+      }}
+      className="inline-flex overflow-hidden rounded-(--radius) border border-strong"
+    >
+      {options.map((o) => (
+        <ToggleGroup.Item
+          key={o.value}
+          value={o.value}
+          className="h-8 border-r border-strong bg-panel px-2.5 font-semibold last:border-r-0 hover:bg-paper data-[state=on]:bg-action data-[state=on]:text-panel pointer-coarse:h-11"
+        >
+          {o.text}
+        </ToggleGroup.Item>
+      ))}
+    </ToggleGroup.Root>
+  );
+}
+
+/** A labelled line of a form. */
+export function Field({ label, note, children }: { label: string; note?: ReactNode; children: (id: string) => ReactNode }) {
+  const id = useId();
+  return (
+    <div className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
+      <label htmlFor={id} className="shrink-0 text-muted">
+        {label}
+        {note && <span className="block text-[11.5px]">{note}</span>}
+      </label>
+      <div className="min-w-0 text-right">{children(id)}</div>
+    </div>
+  );
+}
+
+export const inputClass =
+  'h-8 rounded-(--radius) border border-strong bg-panel px-2 text-ink pointer-coarse:h-11 aria-invalid:border-rust aria-invalid:bg-[#fbf1ec]';
+
+/**
+ * Text that is taken on Enter or when left. `read` gives the value or throws with a message that is
+ * shown; what was typed stays until it is right.
+ */
+export function TextInput({
+  id,
+  value,
+  onSave,
+  read,
+  className = 'w-40',
+  label,
+}: {
+  id?: string | undefined;
+  value: string;
+  read: (text: string) => void;
+  onSave?: () => void;
+  className?: string;
+  label?: string;
+}) {
+  const [typed, setTyped] = useState<string | null>(null);
+  const [error, setError] = useState('');
+  const save = () => {
+    if (typed === null || typed === value) {
+      setTyped(null);
+      setError('');
+      return;
+    }
+    try {
+      read(typed);
+      setTyped(null);
+      setError('');
+      onSave?.();
+    } catch (problem) {
+      setError(problem instanceof Error ? problem.message : String(problem));
+    }
+  };
+  return (
+    <>
+      <input
+        id={id}
+        aria-label={label}
+        className={`${inputClass} ${className}`}
+        value={typed ?? value}
+        aria-invalid={error !== ''}
+        aria-describedby={error && id ? `${id}-error` : undefined}
+        onChange={(e) => setTyped(e.target.value)}
+        onBlur={save}
+        onKeyDown={(e) => {
+          if (e.key === 'Enter') save();
+          if (e.key === 'Escape') {
+            setTyped(null);
+            setError('');
+          }
+        }}
+      />
+      {error && (
+        <p id={id && `${id}-error`} role="alert" className="pt-1 text-right text-[12px] text-rust-text">
+          {error}
+        </p>
+      )}
+    </>
+  );
+}
+
+/** A number with its unit, taken when it is one within its range. */
+export function NumberInput({
+  id,
+  value,
+  unit,
+  min,
+  max,
+  onChange,
+  label,
+}: {
+  id?: string;
+  value: number;
+  unit: string;
+  min: number;
+  max: number;
+  onChange: (value: number) => void;
+  label?: string;
+}) {
+  return (
+    <span className="inline-flex flex-wrap items-center justify-end gap-1.5">
+      <TextInput
+        id={id}
+        {...(label ? { label } : {})}
+        className="w-20 text-right"
+        value={String(value)}
+        read={(text) => {
+          const n = Number(text.trim().replace(',', '.').replace('−', '-'));
+          if (text.trim() === '' || !Number.isFinite(n)) throw new Error('This is not a number.');
+          if (n < min || n > max) throw new Error(`From ${min} to ${max}.`);
+          onChange(n);
+        }}
+      />
+      <span className="w-9 text-left text-muted">{unit}</span>
+    </span>
+  );
+}
+
+/** A native choice: works with touch, keyboard and screen readers everywhere. */
+export function Choice({ id, label, value, options, onChange, className = 'max-w-44' }: {
+  id?: string;
+  label?: string;
+  value: string;
+  options: readonly { value: string; text: string }[];
+  onChange: (value: string) => void;
+  className?: string;
+}) {
+  return (
+    <select id={id} aria-label={label} className={`${inputClass} ${className}`} value={value} onChange={(e) => onChange(e.target.value)}>
+      {options.map((o) => (
+        <option key={o.value} value={o.value}>
+          {o.text}
+        </option>
+      ))}
+    </select>
+  );
+}
+
+/** A heading of a part of a panel, with what its numbers are in at the right. */
+export function PartHead({ children, right }: { children: ReactNode; right?: ReactNode }) {
+  return (
+    <div className="mt-4 mb-1 flex items-baseline justify-between gap-2">
+      <h3 className="text-[13.5px] font-bold">{children}</h3>
+      {right !== undefined && <span className="text-[12px] text-muted">{right}</span>}
+    </div>
+  );
+}

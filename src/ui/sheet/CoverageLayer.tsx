@@ -1,0 +1,96 @@
+import { memo } from 'react';
+import type { Isoband } from '@/core/coverage/isolines';
+import type { Layer } from '@/core/coverage/field';
+import type { Point, Room } from '@/core/job/records';
+import type { RoomField } from '@/workers/protocol';
+
+/** Tints of one hue, palest at the lowest level. */
+export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5a91af', '#4a83a3'];
+
+const round = (v: number) => Math.round(v * 1000) / 1000;
+const ringPath = (ring: readonly Point[]) => `M${ring.map(([x, y]) => `${round(x)} ${round(y)}`).join('L')}Z`;
+const bandPath = (band: Isoband) => band.rings.map(ringPath).join('');
+export const outlinePath = (points: readonly Point[]) => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
+
+interface Props {
+  rooms: readonly Room[];
+  fields: readonly RoomField[];
+  /** Id prefix of clip paths and the short hatch. */
+  prefix: string;
+}
+
+/** One layer over the rooms of a storey: tints at and above each level; below the first level, the short hatch. */
+export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix }: Props) {
+  return (
+    <g data-testid="coverage">
+      {fields.map((field) => {
+        const room = rooms.find((r) => r.id === field.roomId);
+        if (!room) return null;
+        const clip = `${prefix}-clip-${room.id}`;
+        return (
+          <g key={room.id} clipPath={`url(#${clip})`}>
+            <clipPath id={clip}>
+              <path d={outlinePath(room.outline)} />
+            </clipPath>
+            <path d={outlinePath(room.outline)} fill={`url(#${prefix}-short)`} data-id={room.id} />
+            {field.bands.map((band, i) => (
+              <path
+                key={band.level}
+                d={bandPath(band)}
+                fill={tints[i] ?? '#6b9fbb'}
+                fillRule="evenodd"
+                stroke={i === 0 ? '#b4532a' : '#2a6285'}
+                strokeWidth={i === 0 ? 1.6 : 0.9}
+                vectorEffect="non-scaling-stroke"
+                data-id={room.id}
+              />
+            ))}
+            {field.metBefore && (
+              <path
+                d={bandPath(field.metBefore)}
+                fill="none"
+                stroke="#b4532a"
+                strokeWidth={1.6}
+                strokeDasharray="5 4"
+                vectorEffect="non-scaling-stroke"
+              />
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+});
+
+/** Text of an isoline. */
+export function levelText(layer: Layer, level: number): string {
+  if (layer === 'headroom') return level === 0 ? '0' : `+${level}`;
+  return layer === 'signal' ? `−${Math.abs(level)}` : `${Math.round(level * 100)} %`;
+}
+
+/** Where to write on an isoline: its point farthest from what is written already, well inside the room. */
+export function isolineLabels(
+  field: RoomField,
+  room: Room,
+  layer: Layer,
+  inside: (x: number, y: number) => number,
+): { x: number; y: number; text: string }[] {
+  const labels: { x: number; y: number; text: string }[] = [];
+  const xs = room.outline.map((p) => p[0]);
+  const ys = room.outline.map((p) => p[1]);
+  const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
+  for (const band of field.bands.slice(1)) {
+    let best = { x: 0, y: 0, score: 0.55 };
+    for (const ring of band.rings)
+      for (let i = 0; i < ring.length; i += 2) {
+        const [x, y] = ring[i] ?? [0, 0];
+        const edge = inside(x, y);
+        if (edge < 0.35) continue;
+        const apart = Math.min(...[centre, ...labels].map((l) => Math.hypot(l.x - x, l.y - y)));
+        const score = Math.min(apart, edge * 3);
+        if (score > best.score) best = { x, y, score };
+      }
+    if (best.score > 0.55) labels.push({ x: best.x, y: best.y, text: levelText(layer, band.level) });
+  }
+  return labels;
+}

@@ -1,0 +1,109 @@
+'use client';
+
+import { find } from '@/core/job/job';
+import type { Link } from '@/core/job/records';
+import { useJob } from '@/ui/store/JobProvider';
+import { rateText } from '@/ui/units';
+import type { ToPx } from './RoomLabels';
+import type { SheetStage } from './Sheet';
+import type { SheetSpace } from './sheetSpace';
+
+/** How a link is drawn: Ethernet and fibre solid, over the air as dots on a light casing. */
+export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string }) {
+  return link.medium === 'wireless' ? (
+    <>
+      <path d={d} fill="none" stroke="#fffdf8" strokeWidth={7} strokeLinecap="round" />
+      <path d={d} fill="none" stroke="#1f2a37" strokeWidth={3.2} strokeLinecap="round" strokeDasharray="0.1 7" />
+    </>
+  ) : (
+    <>
+      <path d={d} fill="none" stroke="#fffdf8" strokeWidth={5} />
+      <path d={d} fill="none" stroke="#1f2a37" strokeWidth={2.2} />
+    </>
+  );
+}
+
+/** Links between units of this sheet; one that leaves the storey ends in a word where it goes. */
+export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
+  const job = useJob((s) => s.job);
+  const dragged = useJob((s) => s.dragged);
+  const answer = useJob((s) => s.answer);
+  if (stage === 'survey') return null;
+  const moved = (id: string) => (dragged?.id === id ? dragged : find(job, 'unit', id));
+  return (
+    <g pointerEvents="none">
+      {job.links.map((link) => {
+        const [to, from] = [moved(link.unitId), moved(link.fromUnitId)];
+        if (!to || !from || (stage === 'plan' ? !(to.planned && from.planned) : !(to.found && from.found))) return null;
+        const [p, q] = [space.place(from), space.place(to)];
+        const [fromHere, toHere] = [space.onSheet(from.storeyId), space.onSheet(to.storeyId)];
+        if (!p || !q || (!fromHere && !toHere)) {
+          const here = toHere ? to : fromHere ? from : null;
+          const other = here === to ? from : to;
+          const at = here && space.place(here);
+          if (!at) return null;
+          const [x, y] = px(...at);
+          const place = find(job, 'building', find(job, 'storey', other.storeyId)?.buildingId)?.name ?? '';
+          return <Away key={link.id} x={x} y={y} text={`${here === to ? 'from' : 'to'} ${other.letter}, ${place}`} />;
+        }
+        const [ax, ay] = px(...p);
+        const [bx, by] = px(...q);
+        const length = Math.hypot(bx - ax, by - ay);
+        const bend = link.medium === 'wireless' ? Math.min(40, length * 0.16) : 0;
+        const [nx, ny] = length ? [-(by - ay) / length, (bx - ax) / length] : [0, 0];
+        const sign = ny > 0 ? -1 : 1;
+        const [cx, cy] = [(ax + bx) / 2 + nx * bend * sign, (ay + by) / 2 + ny * bend * sign];
+        const rate = answer?.links.find((l) => l.linkId === link.id)?.downMbps;
+        const leaves = !fromHere || !toHere;
+        return (
+          <g key={link.id} opacity={leaves ? 0.55 : 1}>
+            <LinkStroke link={link} d={`M${ax} ${ay}Q${cx} ${cy} ${bx} ${by}`} />
+            {leaves && <Away x={fromHere ? bx : ax} y={fromHere ? by : ay} text={`${fromHere ? to.letter : from.letter}, ${find(job, 'storey', (fromHere ? to : from).storeyId)?.name ?? ''}`} />}
+            {rate !== undefined && length > 110 && (
+              <text
+                x={(ax + 2 * cx + bx) / 4}
+                y={(ay + 2 * cy + by) / 4 - 9}
+                fontSize={12.5}
+                fontWeight={700}
+                textAnchor="middle"
+                fill="#1d4f7a"
+                className="halo"
+              >
+                {rateText(rate)} Mbps
+              </text>
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+}
+
+function Away({ x, y, text }: { x: number; y: number; text: string }) {
+  return (
+    <text x={x} y={y + 15} fontSize={11.5} textAnchor="middle" fill="#1f2a37" className="halo">
+      {text}
+    </text>
+  );
+}
+
+/** From a chosen spot to the unit that serves it. */
+export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
+  const job = useJob((s) => s.job);
+  const spot = useJob((s) => find(s.job, 'spot', s.selectedId));
+  const predictions = useJob((s) => (stage === 'plan' ? s.planned : s.found));
+  const dragged = useJob((s) => s.dragged);
+  if (!spot || stage === 'survey') return null;
+  const unitId = predictions?.find((p) => p.spotId === spot.id)?.unitId;
+  const unit = dragged && dragged.id === unitId ? dragged : find(job, 'unit', unitId);
+  const [p, q] = [space.place(spot), unit ? space.place(unit) : null];
+  if (!p || !q || !unit || !space.onSheet(spot.storeyId)) return null;
+  const [ax, ay] = px(...p);
+  const [bx, by] = px(...q);
+  return (
+    <g pointerEvents="none">
+      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={4} />
+      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={1.4} strokeDasharray={space.onSheet(unit.storeyId) ? undefined : '6 4'} />
+    </g>
+  );
+}

@@ -1,0 +1,34 @@
+export type PegLook = 'planned' | 'installed' | 'selected' | 'ghost';
+
+/** A unit's tag with its letter; the tip, at 0, 0, is its place. Pixels. */
+export function Peg({ letter, look, size = 1 }: { letter: string; look: PegLook; size?: number }) {
+  const fill = look === 'selected' ? '#1d4f7a' : look === 'installed' ? '#1f2a37' : '#fffdf8';
+  const ink = look === 'planned' || look === 'ghost' ? '#1f2a37' : '#fffdf8';
+  return (
+    <g transform={`scale(${size})`}>
+      {look === 'selected' && (
+        <path d="M-14 -31H14V-8.5L0 4L-14 -8.5Z" fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.4} strokeLinejoin="round" />
+      )}
+      <path
+        d="M-11 -28H11V-9L0 0L-11 -9Z"
+        fill={fill}
+        stroke={look === 'selected' ? '#fffdf8' : '#1f2a37'}
+        strokeWidth={1.5}
+        strokeDasharray={look === 'ghost' ? '3 2' : undefined}
+        strokeLinejoin="round"
+      />
+      <text y={-13.2} textAnchor="middle" fontSize={14} fontWeight={700} fill={ink}>
+        {letter}
+      </text>
+    </g>
+  );
+}
+
+/** The same tag standing in a line of text or a table. */
+export function PegIcon({ letter, look = 'planned', size = 24 }: { letter: string; look?: PegLook; size?: number }) {
+  return (
+    <svg width={(size * 24) / 30} height={size} viewBox="-12 -29 24 30" aria-hidden="true" className="shrink-0">
+      <Peg letter={letter} look={look === 'selected' ? 'installed' : look} />
+    </svg>
+  );
+}

@@ -1,0 +1,46 @@
+import { lengthText, type Lengths } from '@/ui/units';
+import type { ToPx } from './RoomLabels';
+
+/** What a tool has begun: two points in sheet metres. */
+export interface Ghost {
+  kind: 'wall' | 'room' | 'measure';
+  a: readonly [number, number];
+  b: readonly [number, number];
+}
+
+/** The wall, room or measure being drawn, with its lengths. */
+export function ToolGhost({ ghost, px, lengths }: { ghost: Ghost | null; px: ToPx; scale: number; lengths: Lengths }) {
+  if (!ghost) return null;
+  const [ax, ay] = px(...ghost.a);
+  const [bx, by] = px(...ghost.b);
+  const [w, h] = [Math.abs(ghost.b[0] - ghost.a[0]), Math.abs(ghost.b[1] - ghost.a[1])];
+  const text =
+    ghost.kind === 'room'
+      ? `${lengthText(w, lengths)} × ${lengthText(h, lengths)}`
+      : lengthText(Math.hypot(w, h), lengths);
+  return (
+    <g pointerEvents="none">
+      {ghost.kind === 'room' ? (
+        <rect
+          x={Math.min(ax, bx)}
+          y={Math.min(ay, by)}
+          width={Math.abs(bx - ax)}
+          height={Math.abs(by - ay)}
+          fill="#1d4f7a"
+          fillOpacity={0.08}
+          stroke="#1d4f7a"
+          strokeWidth={2}
+          strokeDasharray="6 4"
+        />
+      ) : (
+        <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={ghost.kind === 'wall' ? 6 : 1.6} strokeOpacity={0.8} />
+      )}
+      <g transform={`translate(${bx + 14} ${by + 14})`}>
+        <rect width={text.length * 8.4 + 18} height={26} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.4} rx={3} />
+        <text x={9} y={18} fontSize={14} fontWeight={700} fill="#1f2a37">
+          {text}
+        </text>
+      </g>
+    </g>
+  );
+}

@@ -1,0 +1,208 @@
+'use client';
+
+import { type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { boundsOf } from '@/core/geometry/place';
+import { putOne } from '@/core/job/edits';
+import { find } from '@/core/job/job';
+import type { Id, Point, Spot, Unit } from '@/core/job/records';
+import { changeUnit } from '@/core/plan/changeUnit';
+import { placeUnit } from '@/core/plan/placeUnit';
+import { useJobStore } from '@/ui/store/JobProvider';
+import { type Made, makeDoor, makeRoom, makeSpot, makeWall, snapped } from './drawTools';
+import type { SheetStage } from './Sheet';
+import type { SheetSpace } from './sheetSpace';
+import type { Ghost } from './ToolGhost';
+import type { View } from './useView';
+
+/** A press farther than this, px, is a drag. */
+const dragPx = 4;
+
+type Mode =
+  | { kind: 'idle' }
+  | { kind: 'pan'; x: number; y: number; moved: boolean; id: Id | null }
+  | { kind: 'pinch'; distance: number; x: number; y: number }
+  | { kind: 'unit'; unit: Unit; x: number; y: number; moved: boolean }
+  | { kind: 'spot'; spot: Spot; x: number; y: number; moved: boolean };
+
+const round = (v: number) => Math.round(v * 100) / 100;
+
+/** Pointer on the sheet, as a small state machine: idle → pressing → dragging, or a tool's two clicks. */
+export function useSheetPointer({
+  ref,
+  view,
+  space,
+  stage,
+  panBy,
+  zoomAt,
+}: {
+  ref: RefObject<SVGSVGElement | null>;
+  view: View;
+  space: SheetSpace | null;
+  stage: SheetStage;
+  panBy: (dx: number, dy: number) => void;
+  zoomAt: (factor: number, x: number, y: number) => void;
+}) {
+  const store = useJobStore();
+  const mode = useRef<Mode>({ kind: 'idle' });
+  const fingers = useRef(new Map<number, { x: number; y: number }>());
+  const [ghost, setGhost] = useState<Ghost | null>(null);
+  const [movedSpot, setMovedSpot] = useState<Spot | null>(null);
+
+  useEffect(() => {
+    const stop = (event: KeyboardEvent) => {
+      if (event.key !== 'Escape') return;
+      mode.current = { kind: 'idle' };
+      setGhost(null);
+      setMovedSpot(null);
+      store.getState().set({ dragged: null, dropStoreyId: null });
+    };
+    window.addEventListener('keydown', stop);
+    return () => window.removeEventListener('keydown', stop);
+  }, [store]);
+
+  const metres = (event: PointerEvent): Point => {
+    const bounds = ref.current?.getBoundingClientRect();
+    return [
+      (event.clientX - (bounds?.left ?? 0) - view.x) / view.scale,
+      (event.clientY - (bounds?.top ?? 0) - view.y) / view.scale,
+    ];
+  };
+  const idAt = (event: PointerEvent): Id | null =>
+    event.target instanceof Element ? (event.target.closest('[data-id]')?.getAttribute('data-id') ?? null) : null;
+  const apply = (made: Made) => {
+    if ('why' in made) toast(made.why);
+    else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
+  };
+
+  function toolClick(event: PointerEvent): boolean {
+    const { tool, job, storeyId, kitId, wallAssemblyId, set } = store.getState();
+    if (tool === 'select' || !space) return false;
+    const at = metres(event);
+    if (tool === 'spot') {
+      apply(makeSpot(job, storeyId, at));
+      set({ tool: 'select' });
+    } else if (tool === 'unit') {
+      const kit = find(job, 'kit', kitId);
+      if (!kit) toast('Choose a unit in the list at the left first.');
+      else {
+        const placed = placeUnit(job, kit, { storeyId, xM: round(at[0]), yM: round(at[1]) });
+        apply({ edit: placed.edit, select: placed.unit.id });
+      }
+      set({ tool: 'select', kitId: null });
+    } else if (tool === 'door') {
+      const wall = find(job, 'wall', idAt(event));
+      apply(wall ? makeDoor(job, wall, at) : { why: 'A door belongs in a wall: click on one.' });
+      set({ tool: 'select' });
+    } else {
+      const b = snapped(job, storeyId, at, ghost?.a ?? null);
+      if (!ghost) setGhost({ kind: tool, a: b, b });
+      else {
+        const assembly = wallAssemblyId ?? job.assemblies.find((x) => x.use === 'wall' && x.hatch === 'lath')?.id ?? '';
+        if (tool === 'wall') apply(makeWall(job, storeyId, ghost.a, b, assembly));
+        if (tool === 'room') apply(makeRoom(job, storeyId, ghost.a, b));
+        setGhost(tool === 'wall' ? { kind: 'wall', a: b, b } : null);
+        if (tool === 'room') set({ tool: 'select' });
+      }
+    }
+    return true;
+  }
+
+  function onPointerDown(event: PointerEvent<SVGSVGElement>) {
+    if (event.button !== 0 || !space) return;
+    fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    const [a, b] = [...fingers.current.values()];
+    if (a && b) {
+      store.getState().set({ dragged: null });
+      mode.current = { kind: 'pinch', distance: Math.hypot(a.x - b.x, a.y - b.y), x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+      return;
+    }
+    if (toolClick(event)) return;
+    event.currentTarget.setPointerCapture(event.pointerId);
+    const { job } = store.getState();
+    const id = idAt(event);
+    const start = { x: event.clientX, y: event.clientY, moved: false };
+    const unit = find(job, 'unit', id);
+    const spot = stage === 'survey' ? find(job, 'spot', id) : undefined;
+    if (unit && stage !== 'before' && unit.storeyId === store.getState().storeyId) mode.current = { kind: 'unit', unit, ...start };
+    else if (spot) mode.current = { kind: 'spot', spot, ...start };
+    else mode.current = { kind: 'pan', id, ...start };
+  }
+
+  function onPointerMove(event: PointerEvent<SVGSVGElement>) {
+    if (fingers.current.has(event.pointerId)) fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    const m = mode.current;
+    if (ghost) setGhost({ ...ghost, b: snapped(store.getState().job, store.getState().storeyId, metres(event), ghost.a) });
+    if (m.kind === 'idle') return;
+    if (m.kind === 'pinch') {
+      const [a, b] = [...fingers.current.values()];
+      if (!a || !b) return;
+      const bounds = event.currentTarget.getBoundingClientRect();
+      const distance = Math.hypot(a.x - b.x, a.y - b.y);
+      const [x, y] = [(a.x + b.x) / 2, (a.y + b.y) / 2];
+      panBy(x - m.x, y - m.y);
+      zoomAt(distance / m.distance, x - bounds.left, y - bounds.top);
+      mode.current = { kind: 'pinch', distance, x, y };
+      return;
+    }
+    const [dx, dy] = [event.clientX - m.x, event.clientY - m.y];
+    if (!m.moved && Math.hypot(dx, dy) < dragPx) return;
+    if (m.kind === 'pan') {
+      panBy(dx, dy);
+      mode.current = { ...m, moved: true, x: event.clientX, y: event.clientY };
+      return;
+    }
+    m.moved = true;
+    const [x, y] = [dx / view.scale, dy / view.scale];
+    if (m.kind === 'spot') setMovedSpot({ ...m.spot, xM: round(m.spot.xM + x), yM: round(m.spot.yM + y) });
+    else {
+      const over = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-storey]')?.getAttribute('data-storey') ?? null;
+      store.getState().set({
+        dragged: over ? m.unit : { ...m.unit, xM: round(m.unit.xM + x), yM: round(m.unit.yM + y) },
+        dropStoreyId: over,
+        selectedId: m.unit.id,
+      });
+    }
+  }
+
+  function onPointerUp(event: PointerEvent<SVGSVGElement>) {
+    fingers.current.delete(event.pointerId);
+    const m = mode.current;
+    mode.current = { kind: 'idle' };
+    const { job, dragged, dropStoreyId, commit, set } = store.getState();
+    if (m.kind === 'pan' && !m.moved) set({ selectedId: m.id });
+    if (m.kind === 'unit' && !m.moved) set({ selectedId: m.unit.id });
+    if (m.kind === 'spot' && !m.moved) set({ selectedId: m.spot.id });
+    if (m.kind === 'spot' && m.moved && movedSpot) {
+      commit(putOne(`Move spot ${movedSpot.number}`, movedSpot));
+      setMovedSpot(null);
+    }
+    if (m.kind === 'unit' && m.moved && dragged) {
+      const target = find(job, 'storey', dropStoreyId);
+      if (target && target.id !== m.unit.storeyId) {
+        const building = find(job, 'building', target.buildingId);
+        const same = building?.id === find(job, 'storey', m.unit.storeyId)?.buildingId;
+        const [x0, y0, x1, y1] = boundsOf(building?.outline ?? [[0, 0]]);
+        const at = same ? {} : { xM: round((x0 + x1) / 2), yM: round((y0 + y1) / 2) };
+        move({ ...m.unit, ...at, storeyId: target.id }, `Move ${m.unit.letter} to ${target.name}`);
+        set({ storeyId: target.id });
+      } else if (!target) move(dragged, `Move ${dragged.letter}`);
+    }
+    set({ dragged: null, dropStoreyId: null });
+  }
+
+  function move(unit: Unit, label: string) {
+    const { job, commit, set } = store.getState();
+    const changed = changeUnit(job, unit, label, stage === 'plan');
+    if (commit(changed.edit)) set({ selectedId: changed.id });
+  }
+
+  function onPointerCancel(event: PointerEvent<SVGSVGElement>) {
+    fingers.current.delete(event.pointerId);
+    mode.current = { kind: 'idle' };
+    setMovedSpot(null);
+    store.getState().set({ dragged: null, dropStoreyId: null });
+  }
+
+  return { handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel }, ghost, movedSpot };
+}

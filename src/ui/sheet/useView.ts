@@ -1,0 +1,87 @@
+'use client';
+
+import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
+
+/** How sheet metres become pixels: px = metres × scale + offset. */
+export interface View {
+  scale: number;
+  x: number;
+  y: number;
+}
+
+export type Box = readonly [x0: number, y0: number, x1: number, y1: number];
+
+const [least, most] = [2, 400];
+const clampScale = (s: number) => Math.min(most, Math.max(least, s));
+
+/** Pan and zoom of a sheet. Fits `box` when `key` changes or the sheet's size does, until it is moved by hand. */
+export function useView(ref: RefObject<SVGSVGElement | null>, box: Box, key: string) {
+  const [size, setSize] = useState({ width: 0, height: 0 });
+  const [view, setView] = useState<View>({ scale: 40, x: 0, y: 0 });
+  const touched = useRef('');
+
+  useLayoutEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    observer.observe(element);
+    setSize({ width: element.clientWidth, height: element.clientHeight });
+    return () => observer.disconnect();
+  }, [ref]);
+
+  const [x0, y0, x1, y1] = box;
+  const fit = useCallback(() => {
+    if (!size.width || !size.height) return;
+    const margin = { left: 46, right: 26, top: 40, bottom: 28 };
+    const scale = clampScale(
+      Math.min((size.width - margin.left - margin.right) / (x1 - x0), (size.height - margin.top - margin.bottom) / (y1 - y0)),
+    );
+    setView({
+      scale,
+      x: margin.left + (size.width - margin.left - margin.right - (x1 - x0) * scale) / 2 - x0 * scale,
+      y: margin.top + (size.height - margin.top - margin.bottom - (y1 - y0) * scale) / 2 - y0 * scale,
+    });
+  }, [size, x0, y0, x1, y1]);
+
+  useEffect(() => {
+    if (touched.current !== key) fit();
+  }, [fit, key]);
+
+  const zoomAt = useCallback(
+    (factor: number, px?: number, py?: number) => {
+      touched.current = key;
+      setView((v) => {
+        const scale = clampScale(v.scale * factor);
+        const [cx, cy] = [px ?? size.width / 2, py ?? size.height / 2];
+        return { scale, x: cx - ((cx - v.x) * scale) / v.scale, y: cy - ((cy - v.y) * scale) / v.scale };
+      });
+    },
+    [key, size],
+  );
+  const panBy = useCallback(
+    (dx: number, dy: number) => {
+      touched.current = key;
+      setView((v) => ({ ...v, x: v.x + dx, y: v.y + dy }));
+    },
+    [key],
+  );
+
+  // React's own wheel handler is passive: the page would scroll too
+  useEffect(() => {
+    const element = ref.current;
+    if (!element) return;
+    const wheel = (event: WheelEvent) => {
+      event.preventDefault();
+      const bounds = element.getBoundingClientRect();
+      zoomAt(Math.exp(-event.deltaY * 0.0015), event.clientX - bounds.left, event.clientY - bounds.top);
+    };
+    element.addEventListener('wheel', wheel, { passive: false });
+    return () => element.removeEventListener('wheel', wheel);
+  }, [ref, zoomAt]);
+
+  const refit = useCallback(() => {
+    touched.current = '';
+    fit();
+  }, [fit]);
+  return { view, size, zoomAt, panBy, fit: refit };
+}

@@ -1,0 +1,66 @@
+import { z } from 'zod';
+import { editSchema } from '@/core/job/edits';
+import { recordSchema, schemas } from '@/core/job/records';
+
+/** An answer of the server that is not what was asked; `problems` say where and what. */
+export class ApiError extends Error {
+  constructor(
+    readonly status: number,
+    message: string,
+    readonly problems: { path: string; message: string }[],
+  ) {
+    super(message);
+    this.name = 'ApiError';
+  }
+}
+
+const errorBody = z.object({
+  error: z.object({
+    message: z.string(),
+    problems: z.array(z.object({ path: z.string(), message: z.string() })),
+  }),
+});
+
+/** Asks the server and checks its answer. @throws ApiError for a refusal, TypeError when it can't be reached. */
+export async function ask<S extends z.ZodType>(
+  schema: S,
+  url: string,
+  options: { method?: string; body?: unknown; text?: string } = {},
+): Promise<z.infer<S>> {
+  const body = options.text ?? (options.body === undefined ? null : JSON.stringify(options.body));
+  const response = await fetch(url, {
+    method: options.method ?? (body === null ? 'GET' : 'POST'),
+    body,
+    headers: body === null ? {} : { 'content-type': 'application/json' },
+    cache: 'no-store',
+  });
+  const data: unknown = await response.json();
+  if (response.ok) return schema.parse(data);
+  const parsed = errorBody.safeParse(data);
+  const error = parsed.success ? parsed.data.error : { message: `The server answered ${response.status}.`, problems: [] };
+  throw new ApiError(response.status, error.message, error.problems);
+}
+
+/** One sentence for people from any error. */
+export function messageOf(error: unknown): string {
+  if (error instanceof ApiError)
+    return error.problems[0] ? `${error.problems[0].path}: ${error.problems[0].message}` : error.message;
+  if (error instanceof TypeError) return 'Nestle’s server can’t be reached.';
+  return error instanceof Error ? error.message : String(error);
+}
+
+const step = z.object({ revision: z.number(), label: z.string() });
+export const historySchema = z.object({ undo: z.array(step), redo: z.array(step) });
+export const storedJobSchema = z.object({
+  records: z.array(recordSchema),
+  revision: z.number(),
+  savedAt: z.string(),
+  history: historySchema,
+});
+export const editResultSchema = z.object({
+  revision: z.number(),
+  savedAt: z.string(),
+  edit: editSchema,
+  history: historySchema,
+});
+export const readingsSchema = z.object({ readings: z.array(schemas.reading) });

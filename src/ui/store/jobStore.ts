@@ -1,0 +1,175 @@
+/** The open job in the browser: edits apply at once, go to the server one after the other, and roll back if refused. */
+import { toast } from 'sonner';
+import { createStore } from 'zustand/vanilla';
+import type { Layer } from '@/core/coverage/field';
+import { applyEdit, type Edit } from '@/core/job/edits';
+import type { History } from '@/core/job/history';
+import { type Job, jobFromRecords } from '@/core/job/job';
+import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
+import type { Prediction } from '@/core/network/predict';
+import type { FieldAnswer } from '@/workers/protocol';
+import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
+
+export type Tool = 'select' | 'spot' | 'unit' | 'wall' | 'room' | 'door' | 'measure';
+export type SaveState = { kind: 'saved' } | { kind: 'saving' } | { kind: 'failed'; message: string };
+
+export interface JobState {
+  job: Job;
+  revision: number;
+  savedAt: string;
+  history: History;
+  save: SaveState;
+
+  selectedId: Id | null;
+  storeyId: Id;
+  tool: Tool;
+  /** Kit that the unit tool places, assembly that the wall tool draws with. */
+  kitId: Id | null;
+  wallAssemblyId: Id | null;
+  layer: Layer;
+  band: Band;
+  /** The unit under the pointer, not yet let go. */
+  dragged: Unit | null;
+
+  /** The storey of the section that a dragged unit hovers over. */
+  dropStoreyId: Id | null;
+
+  answer: FieldAnswer | null;
+  planned: Prediction[] | null;
+  found: Prediction[] | null;
+
+  commit(edit: Edit): boolean;
+  undo(): void;
+  redo(): void;
+  reload(): Promise<void>;
+  /** Resolves when nothing is waiting to be saved. */
+  settled(): Promise<void>;
+  set(part: Partial<JobState>): void;
+}
+
+export interface InitialJob {
+  records: AnyRecord[];
+  revision: number;
+  savedAt: string;
+  history: History;
+}
+
+type Step = { kind: 'do'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' };
+
+const longestWaitMs = 8000;
+
+/** Where a job opens: the storey with the service entry, else the first. */
+const firstStorey = (job: Job): Id =>
+  job.services.find((s) => s.kind === 'entry')?.storeyId ?? job.storeys[0]?.id ?? '';
+
+export function makeJobStore(initial: InitialJob) {
+  const queue: Step[] = [];
+  let sending = false;
+  let waiters: (() => void)[] = [];
+
+  const store = createStore<JobState>()((set, get) => {
+    const url = `/api/jobs/${jobFromRecords(initial.records).info.id}`;
+
+    async function send(): Promise<void> {
+      if (sending) return;
+      sending = true;
+      let waitMs = 500;
+      while (queue.length) {
+        const step = queue[0];
+        if (!step) break;
+        set({ save: { kind: 'saving' } });
+        try {
+          const result = await ask(editResultSchema, `${url}/edits`, {
+            body: { ...step, revision: get().revision },
+          });
+          queue.shift();
+          waitMs = 500;
+          set({ revision: result.revision, savedAt: result.savedAt, history: result.history });
+          if (step.kind !== 'do') {
+            set({ job: applyEdit(get().job, result.edit).job });
+            toast(`${step.kind === 'undo' ? 'Undone' : 'Done again'}: ${result.edit.label}`);
+          }
+        } catch (error) {
+          if (error instanceof ApiError && error.status < 500) {
+            queue.length = 0;
+            toast.error(messageOf(error));
+            await get().reload();
+            continue;
+          }
+          set({ save: { kind: 'failed', message: messageOf(error) } });
+          await new Promise((done) => setTimeout(done, waitMs));
+          waitMs = Math.min(longestWaitMs, waitMs * 2);
+        }
+      }
+      sending = false;
+      set({ save: { kind: 'saved' } });
+      waiters.forEach((done) => done());
+      waiters = [];
+    }
+    const enqueue = (step: Step) => {
+      queue.push(step);
+      void send();
+    };
+
+    const job = jobFromRecords(initial.records);
+    return {
+      job,
+      revision: initial.revision,
+      savedAt: initial.savedAt,
+      history: initial.history,
+      save: { kind: 'saved' },
+      selectedId: null,
+      storeyId: firstStorey(job),
+      tool: 'select',
+      kitId: null,
+      wallAssemblyId: null,
+      layer: 'headroom',
+      band: '5',
+      dragged: null,
+      dropStoreyId: null,
+      answer: null,
+      planned: null,
+      found: null,
+      commit(edit) {
+        try {
+          const next = applyEdit(get().job, edit).job;
+          const { selectedId } = get();
+          set({ job: next, selectedId: selectedId && next.byId.has(selectedId) ? selectedId : null });
+        } catch (error) {
+          toast.error(messageOf(error));
+          return false;
+        }
+        enqueue({ kind: 'do', edit });
+        return true;
+      },
+      undo() {
+        if (get().history.undo.length || queue.length) enqueue({ kind: 'undo' });
+      },
+      redo() {
+        if (get().history.redo.length) enqueue({ kind: 'redo' });
+      },
+      async reload() {
+        try {
+          const fresh = await ask(storedJobSchema, url);
+          const next = jobFromRecords(fresh.records);
+          const { selectedId, storeyId } = get();
+          set({
+            job: next,
+            revision: fresh.revision,
+            savedAt: fresh.savedAt,
+            history: fresh.history,
+            selectedId: selectedId && next.byId.has(selectedId) ? selectedId : null,
+            storeyId: next.byId.has(storeyId) ? storeyId : firstStorey(next),
+          });
+        } catch (error) {
+          set({ save: { kind: 'failed', message: messageOf(error) } });
+        }
+      },
+      settled: () => (queue.length || sending ? new Promise((done) => waiters.push(done)) : Promise.resolve()),
+      set,
+    };
+  });
+  return store;
+}
+
+export type JobStore = ReturnType<typeof makeJobStore>;

@@ -1,0 +1,56 @@
+/** Lengths in words, metres or feet and inches; and back. */
+export type Lengths = 'm' | 'ft';
+
+const footM = 0.3048;
+
+/** Example: 4.2 → «4.20 m», or «13′ 9″». */
+export function lengthText(metres: number, lengths: Lengths, digits = 2): string {
+  if (lengths === 'm') return `${metres.toFixed(digits)} m`;
+  const inches = Math.round((Math.abs(metres) / footM) * 12);
+  const sign = metres < 0 && inches > 0 ? '−' : '';
+  const [feet, rest] = [Math.floor(inches / 12), inches % 12];
+  return `${sign}${feet}′ ${rest}″`;
+}
+
+/** Example: 20 → «20 m²» or «215 ft²». */
+export const areaText = (squareM: number, lengths: Lengths): string =>
+  lengths === 'm' ? `${squareM.toFixed(1)} m²` : `${Math.round(squareM / footM ** 2)} ft²`;
+
+/**
+ * Reads a typed length: in metres «4.2», «4,2», «420 cm»; in feet «13 9», «13' 9"», «13.75».
+ * @returns metres, or null when it is no length.
+ */
+export function parseLength(text: string, lengths: Lengths): number | null {
+  const t = text.trim().replace(',', '.').replace('−', '-').toLowerCase();
+  const metric = /^(-?\d+(?:\.\d+)?)\s*(mm|cm|m)?$/.exec(t);
+  if (metric && (lengths === 'm' || metric[2])) {
+    const value = Number(metric[1]);
+    return metric[2] === 'mm' ? value / 1000 : metric[2] === 'cm' ? value / 100 : value;
+  }
+  const feet = /^(-?)(\d+(?:\.\d+)?)\s*(?:ft|['′])?(?:\s*(\d+(?:\.\d+)?)\s*(?:in|["″])?)?$/.exec(t);
+  if (!feet || lengths === 'm') return null;
+  const total = (Number(feet[2]) + Number(feet[3] ?? 0) / 12) * footM;
+  return feet[1] ? -total : total;
+}
+
+/** A rate with no more digits than it deserves: 0.6, 3.1, 52, 490. */
+export const rateText = (mbps: number): string =>
+  mbps === 0 ? '0' : mbps < 1 ? mbps.toFixed(1) : mbps < 10 ? String(Number(mbps.toFixed(1))) : mbps.toFixed(0);
+
+/** «25 / 5» with thin spaces. */
+export const needText = (downMbps: number, upMbps: number): string => `${rateText(downMbps)}\u2009/\u2009${rateText(upMbps)}`;
+
+/** Certainty in words that never claim 0 or 100: «97 % sure», «> 99 % sure». */
+export function sureText(certainty: number): string {
+  if (certainty > 0.99) return '> 99 %';
+  if (certainty < 0.01) return '< 1 %';
+  return `${Math.round(certainty * 100)} %`;
+}
+
+/** «14:02» today, else «5 Nov». */
+export function whenText(iso: string, now = new Date()): string {
+  const date = new Date(iso);
+  return date.toDateString() === now.toDateString()
+    ? date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
+    : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
+}

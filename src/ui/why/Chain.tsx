@@ -1,0 +1,99 @@
+import type { ChainStep } from '@/core/network/predict';
+import { rateText } from '@/ui/units';
+
+const width = 288;
+const middle = 48;
+const widest = 88;
+const stepPx = 34;
+const boxPx = 20;
+
+/** Pipe width, px: 0.16 px a Mbps, less for fast plans so that the widest still fits. */
+const pipe = (mbps: number, most: number) => Math.max(5, Math.min(widest, mbps * Math.min(0.16, widest / most)));
+
+const fills: Record<ChainStep['kind'], string> = {
+  plan: '#cfe0e9',
+  port: '#cfe0e9',
+  wire: '#b0cddc',
+  hop: '#b0cddc',
+  air: '#cfe0e9',
+  device: '#8db6cc',
+};
+
+/** The way from the street to the device as a pipe: as wide as each step allows, the narrowest marked and named. */
+export function Chain({ steps, letters, gets, device }: { steps: readonly ChainStep[]; letters: ReadonlyMap<string, string>; gets: number; device: string }) {
+  const most = Math.max(1, ...steps.map((s) => s.mbps));
+  const rows = steps.map((step, i) => ({
+    step,
+    y: steps.slice(0, i).reduce((sum, s) => sum + stepPx + (s.unitId ? boxPx : 0), 4),
+  }));
+  const last = rows.at(-1);
+  const bottom = (last?.y ?? 0) + stepPx + (last?.step.unitId ? boxPx : 0);
+  return (
+    <svg
+      width="100%"
+      viewBox={`0 0 ${width} ${bottom + 34}`}
+      role="img"
+      aria-label={`${steps.map((s) => `${s.label} ${rateText(s.mbps)} Mbps${s.isLimit ? ', the limit' : ''}`).join('; ')}; gets ${rateText(gets)} Mbps`}
+    >
+      <path d={`M${middle - 46} 4H${middle + 46}`} stroke="#1f2a37" strokeWidth={1.2} />
+      {rows.map(({ step, y }, i) => {
+        const w = pipe(step.mbps, most);
+        const end = y + stepPx;
+        return (
+          <g key={i}>
+            <rect
+              x={middle - w / 2}
+              y={y}
+              width={w}
+              height={stepPx}
+              fill={step.isLimit ? '#1d4f7a' : fills[step.kind]}
+              stroke="#1f2a37"
+              strokeWidth={1}
+            />
+            {(step.kind === 'hop' || step.kind === 'air') && (
+              <path d={`M${middle} ${y + 3}V${end - 3}`} stroke={step.isLimit ? '#fffdf8' : '#1f2a37'} strokeWidth={2.4} strokeDasharray="0.1 5" strokeLinecap="round" />
+            )}
+            {step.isLimit && (
+              <g stroke="#1f2a37" strokeWidth={1.3} fill="#1f2a37">
+                <path d={`M${middle - w / 2 - 18} ${y + stepPx / 2}h10m0 -3.5l6 3.5l-6 3.5z`} />
+                <path d={`M${middle + w / 2 + 18} ${y + stepPx / 2}h-10m0 -3.5l-6 3.5l6 3.5z`} />
+              </g>
+            )}
+            {step.unitId && (
+              <g>
+                <rect x={middle - 44} y={end} width={88} height={boxPx} fill="#fffdf8" stroke="#1f2a37" strokeWidth={1.3} />
+                <text x={middle} y={end + 14.5} textAnchor="middle" fontSize={13} fontWeight={700}>
+                  {letters.get(step.unitId) ?? ''}
+                </text>
+              </g>
+            )}
+            <text x={112} y={y + 14} fontSize={13} fill="#1f2a37">
+              {step.label}
+            </text>
+            <text x={112} y={y + 29} fontSize={11.5} fill="#566070">
+              {step.detail}
+            </text>
+            <text x={width} y={y + 14} fontSize={14} fontWeight={700} textAnchor="end">
+              {rateText(step.mbps)}
+            </text>
+            {step.isLimit && (
+              <g transform={`translate(${width - 55} ${y + 18})`}>
+                <rect width={55} height={15} rx={2} fill="#1f2a37" />
+                <text x={27.5} y={11.3} fontSize={11} fontWeight={700} fill="#fffdf8" textAnchor="middle">
+                  The limit
+                </text>
+              </g>
+            )}
+          </g>
+        );
+      })}
+      <path d={`M${middle - 6} ${bottom}h12v8h-12z`} fill="#1f2a37" />
+      <text x={112} y={bottom + 22} fontSize={15} fontWeight={700}>
+        {device} gets
+      </text>
+      <text x={width} y={bottom + 24} fontSize={20} fontWeight={700} textAnchor="end">
+        {rateText(gets)}
+      </text>
+    </svg>
+  );
+}

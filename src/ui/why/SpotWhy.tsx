@@ -1,0 +1,96 @@
+'use client';
+
+import type { Job } from '@/core/job/job';
+import type { Spot } from '@/core/job/records';
+import type { Prediction } from '@/core/network/predict';
+import { testDevice } from '@/core/network/predict';
+import { PartHead } from '@/ui/primitives';
+import { markText, plannedMark, StatusMark } from '@/ui/marks';
+import { needText, rateText, sureText } from '@/ui/units';
+import { Chain } from './Chain';
+import { LossTerms } from './LossTerms';
+
+/** Number in a cross, name and need of a spot: the head of the inspector. */
+export function SpotHead({ job, spot, prediction }: { job: Job; spot: Spot; prediction: Pick<Prediction, 'need'> | undefined }) {
+  const room = job.rooms.find((r) => r.id === spot.roomId);
+  return (
+    <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
+      <svg width={34} height={34} aria-hidden="true">
+        <path d="M2 24h12M8 18v12" stroke="#1d4f7a" strokeWidth={2.4} />
+        <rect x={12} y={2} width={21} height={21} rx={2} fill="#1d4f7a" />
+        <text x={22.5} y={17.5} fontSize={14} fontWeight={700} fill="#fffdf8" textAnchor="middle">
+          {spot.number}
+        </text>
+      </svg>
+      <div className="min-w-0">
+        <h2 className="truncate text-[16px] font-bold">
+          {spot.name}, {room?.name}
+        </h2>
+        <p className="text-muted">
+          {prediction?.need.activities.length
+            ? `${prediction.need.activities.join(' + ')} ${needText(prediction.need.downMbps, prediction.need.upMbps)} Mbps, ${prediction.need.latencyMs} ms`
+            : 'No need set'}
+        </p>
+      </div>
+    </div>
+  );
+}
+
+/** Why a spot gets what it gets: the chain from the street and the losses on the way. */
+export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction }) {
+  const letters = new Map(job.units.map((u) => [u.id, u.letter]));
+  const device = testDevice(job)?.name ?? 'Device';
+  const status = plannedMark(prediction.met, prediction.certainty);
+  const { need } = prediction;
+  return (
+    <div className="px-4 pb-4">
+      <p className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[status.mark]}`}>
+        <StatusMark mark={status.mark} size={16} />
+        {prediction.met ? `Meets its need, ${sureText(prediction.certainty)} sure` : shortWords(prediction)}
+      </p>
+      <dl className="mt-2 grid grid-cols-4 border-y border-rule text-right text-[12px]">
+        {[
+          ['Down', rateText(prediction.downMbps), rateText(need.downMbps), 'Mbps', prediction.downMbps < need.downMbps],
+          ['Up', rateText(prediction.upMbps), rateText(need.upMbps), 'Mbps', prediction.upMbps < need.upMbps],
+          ['Latency', prediction.latencyMs === null ? '–' : String(prediction.latencyMs), String(need.latencyMs), 'ms', (prediction.latencyMs ?? 0) > need.latencyMs],
+          ['Headroom', Number.isFinite(prediction.headroomDb) ? prediction.headroomDb.toFixed(0) : 'none', '0', 'dB', prediction.headroomDb < 0],
+        ].map(([label, has, wants, unit, bad]) => (
+          <div key={String(label)} className="py-1 pr-1">
+            <dt className="text-muted">{label}</dt>
+            <dd className={`text-[15px] font-bold ${bad ? 'text-rust-text' : ''}`}>{has}</dd>
+            <dd className="text-muted">
+              of {wants} {unit}
+            </dd>
+          </div>
+        ))}
+      </dl>
+      {prediction.chain.length > 0 && (
+        <>
+          <PartHead right="Mbps down">Why this much</PartHead>
+          <Chain steps={prediction.chain} letters={letters} gets={prediction.downMbps} device={device} />
+          {sharesAir(prediction) && <p className="text-[12px] text-muted">The air hops share one radio, so the device gets less than either.</p>}
+        </>
+      )}
+      {prediction.terms.length > 0 && prediction.rssiDbm !== null && (
+        <>
+          <PartHead right={prediction.band ? `dB at ${prediction.band} GHz` : 'dB'}>Signal on the way</PartHead>
+          <LossTerms terms={prediction.terms} rssiDbm={prediction.rssiDbm} spreadDb={prediction.spreadDb ?? 0} />
+          <p className="mt-1.5 text-[12px] text-muted">
+            ± is one standard deviation: people and furniture, differences between units, and how far each wall may be from its value.
+          </p>
+        </>
+      )}
+    </div>
+  );
+}
+
+const shortWords = (p: Prediction): string => {
+  if (p.unitId === null) return 'No unit reaches this spot';
+  const share = p.need.downMbps ? p.downMbps / p.need.downMbps : 1;
+  return share < 1 ? `Short: ${rateText(p.downMbps)} of ${rateText(p.need.downMbps)} Mbps` : `Short: ${p.limitText}`;
+};
+
+function sharesAir(p: Prediction): boolean {
+  const least = Math.min(...p.chain.map((s) => s.mbps));
+  return p.chain.some((s) => s.kind === 'hop') && p.downMbps < least * 0.97;
+}

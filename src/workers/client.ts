@@ -1,0 +1,8 @@
+import * as Comlink from 'comlink';
+import type { ComputeApi } from './protocol';
+
+/** Starts the computing worker. Call `stop` when it is no longer needed. */
+export function startCompute(): { api: Comlink.Remote<ComputeApi>; stop: () => void } {
+  const worker = new Worker(new URL('./compute.worker.ts', import.meta.url), { type: 'module' });
+  return { api: Comlink.wrap<ComputeApi>(worker), stop: () => worker.terminate() };
+}

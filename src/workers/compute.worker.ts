@@ -1,0 +1,4 @@
+import * as Comlink from 'comlink';
+import { makeCompute } from './compute';
+
+Comlink.expose(makeCompute());
