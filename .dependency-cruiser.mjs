@@ -13,7 +13,10 @@ export default {
       name: 'core-packages',
       severity: 'error',
       from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
-      to: { dependencyTypes: ['npm', 'core', 'npm-dev'], pathNot: 'node_modules/(zod|papaparse|d3-contour|@types/(papaparse|d3-contour))/' },
+      to: {
+        dependencyTypes: ['npm', 'core', 'npm-dev'],
+        pathNot: 'node_modules/(zod|papaparse|d3-contour|@types/(papaparse|d3-contour))/',
+      },
     },
     only('standins-know-core-only', '^src/standins', '^src/(app|features|ui|server|workers)'),
     only('workers-know-core-only', '^src/workers', '^src/(app|features|ui|server|standins)'),
@@ -31,6 +34,9 @@ export default {
     doNotFollow: { path: 'node_modules' },
     tsPreCompilationDeps: true,
     tsConfig: { fileName: 'tsconfig.json' },
-    enhancedResolveOptions: { exportsFields: ['exports'], conditionNames: ['import', 'require', 'node', 'default', 'types'] },
+    enhancedResolveOptions: {
+      exportsFields: ['exports'],
+      conditionNames: ['import', 'require', 'node', 'default', 'types'],
+    },
   },
 };

@@ -1,7 +1,12 @@
 export default {
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'],
   testEnvironment: 'node',
-  transform: { '^.+\\.(m?[jt]sx?)$': ['@swc/jest', { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' } }] },
+  transform: {
+    '^.+\\.(m?[jt]sx?)$': [
+      '@swc/jest',
+      { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' } },
+    ],
+  },
   transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+|internmap)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

@@ -6,7 +6,9 @@ import { ensureBuilt, ensureInstalled, nextBin, root, run, tsxBin } from './setu
 const options = process.argv.slice(2);
 const unknown = options.filter((o) => !['--fresh', '--help'].includes(o));
 if (unknown.length || options.includes('--help')) {
-  console.log('npm run demo [-- --fresh]\n\n  --fresh   put clean demo jobs in place of the ones in the database\n\nPORT (4310) and NESTLE_DATA (./data) are read from the environment.');
+  console.log(
+    'npm run demo [-- --fresh]\n\n  --fresh   put clean demo jobs in place of the ones in the database\n\nPORT (4310) and NESTLE_DATA (./data) are read from the environment.',
+  );
   process.exit(unknown.length ? 2 : 0);
 }
 
@@ -36,13 +38,18 @@ while (!(await free(port))) {
 }
 if (port !== wanted) console.log(`Port ${wanted} is taken; using ${port}.`);
 
-const server = spawn(process.execPath, [nextBin, 'start', '--hostname', '127.0.0.1', '--port', String(port)], {
-  cwd: root,
-  stdio: ['ignore', 'pipe', 'inherit'],
-  detached: true,
-});
+const server = spawn(
+  process.execPath,
+  [nextBin, 'start', '--hostname', '127.0.0.1', '--port', String(port)],
+  {
+    cwd: root,
+    stdio: ['ignore', 'pipe', 'inherit'],
+    detached: true,
+  },
+);
 server.stdout.on('data', (text) => {
-  if (String(text).includes('Ready')) console.log(`\n  Nestle is at http://127.0.0.1:${port}\n  Ctrl-C stops it.\n`);
+  if (String(text).includes('Ready'))
+    console.log(`\n  Nestle is at http://127.0.0.1:${port}\n  Ctrl-C stops it.\n`);
 });
 let stopping = false;
 const stop = () => {

@@ -8,7 +8,10 @@ import { insertJob, jobExists } from '@/server/jobs';
 try {
   const db = openDatabase(dataFolder());
   const fresh = process.argv.includes('--fresh');
-  const files = readdirSync('demo').filter((f) => f.endsWith('.nestle.json')).sort().reverse();
+  const files = readdirSync('demo')
+    .filter((f) => f.endsWith('.nestle.json'))
+    .sort()
+    .reverse();
   for (const [i, file] of files.entries()) {
     const job = parseJobFile(readFileSync(join('demo', file), 'utf8'));
     if (fresh) db.prepare('DELETE FROM job_head WHERE id = ?').run(job.info.id);

@@ -3,7 +3,11 @@ import { spawnSync } from 'node:child_process';
 import { ensureInstalled, tsxBin } from './setup.mjs';
 
 ensureInstalled();
-const done = spawnSync(process.execPath, [tsxBin, new URL('./nestle.ts', import.meta.url).pathname, ...process.argv.slice(2)], {
-  stdio: 'inherit',
-});
+const done = spawnSync(
+  process.execPath,
+  [tsxBin, new URL('./nestle.ts', import.meta.url).pathname, ...process.argv.slice(2)],
+  {
+    stdio: 'inherit',
+  },
+);
 process.exit(done.status ?? 1);

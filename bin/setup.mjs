@@ -16,7 +16,10 @@ export function run(command, args, options = {}) {
   return done.status === 0;
 }
 
-const digest = (file) => createHash('sha256').update(readFileSync(join(root, file))).digest('hex');
+const digest = (file) =>
+  createHash('sha256')
+    .update(readFileSync(join(root, file)))
+    .digest('hex');
 
 /** Installs the packages of the lock file unless just these are there already. */
 export function ensureInstalled() {
@@ -41,7 +44,9 @@ function newest(path) {
 /** Builds the application unless the last build is newer than its sources. */
 export function ensureBuilt() {
   const stamp = join(root, '.next/.nestle-built');
-  const sources = ['src', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'].map((p) => join(root, p));
+  const sources = ['src', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'].map((p) =>
+    join(root, p),
+  );
   if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources.map(newest))) return true;
   console.error('Building …');
   if (!run(process.execPath, [nextBin, 'build'])) return false;
@@ -58,7 +63,9 @@ export function ensureChromium() {
   console.error('Installing Chromium from the Debian packages …');
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const asRoot = (args) =>
-    process.getuid?.() === 0 ? run('apt-get', args, { env }) : run('sudo', ['-n', 'apt-get', ...args], { env });
+    process.getuid?.() === 0
+      ? run('apt-get', args, { env })
+      : run('sudo', ['-n', 'apt-get', ...args], { env });
   asRoot(['update', '-q']);
   asRoot(['install', '-y', '-q', '--no-install-recommends', 'chromium']);
   if (existsSync(chromium)) return true;

@@ -5,7 +5,8 @@ const localHosts = /^(localhost|127\.0\.0\.1|\[::1\])(:\d+)?$/;
 
 /** Strict content-security policy with a nonce for each page; refuses requests for other host names. */
 export function proxy(request: NextRequest) {
-  if (!localHosts.test(request.headers.get('host') ?? '')) return new NextResponse('Not here.', { status: 421 });
+  if (!localHosts.test(request.headers.get('host') ?? ''))
+    return new NextResponse('Not here.', { status: 421 });
   const nonce = crypto.randomUUID().replaceAll('-', '');
   const dev = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
   const policy = [

@@ -34,7 +34,13 @@ export interface Hole {
   swing?: Opening['swing'];
 }
 
-export const door = (at: number, hinge: Opening['hinge'] = 'start', swing: Opening['swing'] = 'left', width = 0.85, of = 'asm-door'): Hole => ({
+export const door = (
+  at: number,
+  hinge: Opening['hinge'] = 'start',
+  swing: Opening['swing'] = 'left',
+  width = 0.85,
+  of = 'asm-door',
+): Hole => ({
   kind: 'door',
   at,
   width,
@@ -97,11 +103,36 @@ export function drawing() {
         });
       return wall;
     },
-    room(storeyId: string, id: string, name: string, outline: [number, number][], activityIds: string[] = []): Room {
-      return add({ type: 'room', id, storeyId, name, outline, activityIds: activityIds.map((a) => `act-${a}`) });
+    room(
+      storeyId: string,
+      id: string,
+      name: string,
+      outline: [number, number][],
+      activityIds: string[] = [],
+    ): Room {
+      return add({
+        type: 'room',
+        id,
+        storeyId,
+        name,
+        outline,
+        activityIds: activityIds.map((a) => `act-${a}`),
+      });
     },
-    stairwell(storeyId: string, outline: [number, number][], kind: FloorOpening['kind'] = 'stairwell', assemblyId: string | null = null) {
-      return add<FloorOpening>({ type: 'floorOpening', id: next(`${storeyId}-f`), storeyId, kind, outline, assemblyId });
+    stairwell(
+      storeyId: string,
+      outline: [number, number][],
+      kind: FloorOpening['kind'] = 'stairwell',
+      assemblyId: string | null = null,
+    ) {
+      return add<FloorOpening>({
+        type: 'floorOpening',
+        id: next(`${storeyId}-f`),
+        storeyId,
+        kind,
+        outline,
+        assemblyId,
+      });
     },
     thing(
       storeyId: string,
@@ -129,7 +160,16 @@ export function drawing() {
         lossDb: loss,
       });
     },
-    service(storeyId: string, kind: Service['kind'], xM: number, yM: number, circuit = '', name: string = kind, heightM = 0.3, note = '') {
+    service(
+      storeyId: string,
+      kind: Service['kind'],
+      xM: number,
+      yM: number,
+      circuit = '',
+      name: string = kind,
+      heightM = 0.3,
+      note = '',
+    ) {
       return add<Service>({
         type: 'service',
         id: next(`${storeyId}-${kind}`),
@@ -143,7 +183,16 @@ export function drawing() {
         note,
       });
     },
-    spot(number: number, storeyId: string, roomId: string, name: string, xM: number, yM: number, heightM = 0.9, activityIds: string[] | null = null) {
+    spot(
+      number: number,
+      storeyId: string,
+      roomId: string,
+      name: string,
+      xM: number,
+      yM: number,
+      heightM = 0.9,
+      activityIds: string[] | null = null,
+    ) {
       return add({
         type: 'spot' as const,
         id: `spot-${number}`,
@@ -157,7 +206,16 @@ export function drawing() {
         activityIds: activityIds ? activityIds.map((a) => `act-${a}`) : null,
       });
     },
-    unit(letter: string, name: string, kitId: string, storeyId: string, xM: number, yM: number, heightM: number, rest: Partial<Unit> = {}) {
+    unit(
+      letter: string,
+      name: string,
+      kitId: string,
+      storeyId: string,
+      xM: number,
+      yM: number,
+      heightM: number,
+      rest: Partial<Unit> = {},
+    ) {
       return add<Unit>({
         type: 'unit',
         id: `unit-${letter.toLowerCase()}`,

@@ -16,7 +16,10 @@ export function withBeforeReadings(job: Job, takenAt: string): Job {
 
 export const demos: { file: string; job: Job }[] = [
   { file: 'quay-house', job: withBeforeReadings(jobFromRecords(quayHouse()), '2026-11-05T09:30:00.000Z') },
-  { file: 'tannery-lofts', job: withBeforeReadings(jobFromRecords(tanneryLofts()), '2026-11-10T14:00:00.000Z') },
+  {
+    file: 'tannery-lofts',
+    job: withBeforeReadings(jobFromRecords(tanneryLofts()), '2026-11-10T14:00:00.000Z'),
+  },
 ];
 
 if (process.argv[1]?.endsWith('make.ts'))

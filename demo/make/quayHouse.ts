@@ -93,8 +93,26 @@ function house(d: Drawing) {
   d.thing('cellar', 'Old net barrels', 'round', [1, 6.9, 1.9, 7.8], 0.9);
   d.thing('cellar', 'Chimney foot', 'chimney', [0.6, 4.9, 1.15, 6.6], 2.1, chimney);
   d.thing('cellar', 'Chimney foot', 'chimney', [12.85, 2.9, 13.4, 4.4], 2.1, chimney);
-  d.service('cellar', 'splitter', 9.2, 0.85, '', 'Splitter, 4-way, not rated', 1.9, 'No rating found on its label.');
-  d.service('cellar', 'duct', 3.4, 0.65, '', 'Buried duct to the Net loft', 1.2, '50 mm, drawstring in place.');
+  d.service(
+    'cellar',
+    'splitter',
+    9.2,
+    0.85,
+    '',
+    'Splitter, 4-way, not rated',
+    1.9,
+    'No rating found on its label.',
+  );
+  d.service(
+    'cellar',
+    'duct',
+    3.4,
+    0.65,
+    '',
+    'Buried duct to the Net loft',
+    1.2,
+    '50 mm, drawstring in place.',
+  );
   d.service('cellar', 'board', 7.55, 3.1, '', 'Consumer unit', 1.5);
   d.service('cellar', 'socket', 8.4, 8.3, 'C1');
   d.service('cellar', 'socket', 3.1, 8.3, 'C2');
@@ -115,9 +133,15 @@ function house(d: Drawing) {
   ]);
   d.wall('ground', [0.3, 8.7], [0.3, 0.3], stone, [window(4.55, 0.9)]);
   d.wall('ground', [5.05, 0.3], [5.05, 8.7], spine, [door(2.95, 'end', 'left'), door(7.2, 'start', 'left')]);
-  d.wall('ground', [7.25, 0.3], [7.25, 8.7], spine, [door(3.45, 'end', 'right', 0.75), door(5.1, 'start', 'right')]);
+  d.wall('ground', [7.25, 0.3], [7.25, 8.7], spine, [
+    door(3.45, 'end', 'right', 0.75),
+    door(5.1, 'start', 'right'),
+  ]);
   d.wall('ground', [0.3, 3.65], [5.05, 3.65], lath);
-  d.wall('ground', [7.25, 3.95], [13.7, 3.95], lath, [door(8.9, 'start', 'right'), door(11.2, 'start', 'left', 0.8)]);
+  d.wall('ground', [7.25, 3.95], [13.7, 3.95], lath, [
+    door(8.9, 'start', 'right'),
+    door(11.2, 'start', 'left', 0.8),
+  ]);
   d.wall('ground', [10.35, 0.3], [10.35, 3.95], lath);
   d.room('ground', 'chart', 'Chart room', rect(0.6, 0.6, 4.985, 3.595), ['web']);
   d.room('ground', 'parlour', 'Parlour', rect(0.6, 3.705, 4.985, 8.4), ['film-4k']);
@@ -158,12 +182,28 @@ function house(d: Drawing) {
     d.service('ground', 'socket', x, y, circuit);
 
   // first floor
-  d.wall('first', [0.3, 0.3], [13.7, 0.3], stone, [window(2.6, 1), window(6, 0.8), window(9, 1), window(12, 1)]);
+  d.wall('first', [0.3, 0.3], [13.7, 0.3], stone, [
+    window(2.6, 1),
+    window(6, 0.8),
+    window(9, 1),
+    window(12, 1),
+  ]);
   d.wall('first', [13.7, 0.3], [13.7, 8.7], stone, [window(5.3, 0.9)]);
-  d.wall('first', [13.7, 8.7], [0.3, 8.7], stone, [window(11.6, 1.1), window(9, 1.1), window(6.15, 0.9), window(2.7, 1.2)]);
+  d.wall('first', [13.7, 8.7], [0.3, 8.7], stone, [
+    window(11.6, 1.1),
+    window(9, 1.1),
+    window(6.15, 0.9),
+    window(2.7, 1.2),
+  ]);
   d.wall('first', [0.3, 8.7], [0.3, 0.3], stone, [window(4.6, 0.8)]);
-  d.wall('first', [5.05, 0.3], [5.05, 8.7], spine, [door(2.5, 'end', 'left', 0.75), door(4.7, 'start', 'left', 0.8)]);
-  d.wall('first', [7.25, 0.3], [7.25, 8.7], lath, [door(3.62, 'end', 'right', 0.75), door(5.2, 'start', 'right', 0.8)]);
+  d.wall('first', [5.05, 0.3], [5.05, 8.7], spine, [
+    door(2.5, 'end', 'left', 0.75),
+    door(4.7, 'start', 'left', 0.8),
+  ]);
+  d.wall('first', [7.25, 0.3], [7.25, 8.7], lath, [
+    door(3.62, 'end', 'right', 0.75),
+    door(5.2, 'start', 'right', 0.8),
+  ]);
   d.wall('first', [0.3, 3.35], [5.05, 3.35], lath);
   d.wall('first', [7.25, 4.25], [13.7, 4.25], lath);
   d.room('first', 'bath', 'Bathroom', rect(0.6, 0.6, 4.985, 3.295));
@@ -228,14 +268,36 @@ function netLoft(d: Drawing) {
     outline: rect(0, 0, 8, 5),
     roof: { kind: 'pitched', eavesZM: 5, ridgeZM: 7.4, ridgeAlong: 'x', assemblyId: 'asm-foil-roof' },
   });
-  d.storey({ id: 'loft-ground', buildingId: 'net-loft', name: 'Ground', level: 0, floorZM: 0.1, heightM: 2.5, floorAssemblyId: 'asm-concrete-floor' });
-  d.storey({ id: 'loft-upper', buildingId: 'net-loft', name: 'Loft', level: 1, floorZM: 2.8, heightM: 2.1, floorAssemblyId: 'asm-board-floor' });
+  d.storey({
+    id: 'loft-ground',
+    buildingId: 'net-loft',
+    name: 'Ground',
+    level: 0,
+    floorZM: 0.1,
+    heightM: 2.5,
+    floorAssemblyId: 'asm-concrete-floor',
+  });
+  d.storey({
+    id: 'loft-upper',
+    buildingId: 'net-loft',
+    name: 'Loft',
+    level: 1,
+    floorZM: 2.8,
+    heightM: 2.1,
+    floorAssemblyId: 'asm-board-floor',
+  });
   for (const [storey, holes] of [
     ['loft-ground', [door(2, 'start', 'left', 1.5, 'asm-plank-door'), window(5.6, 1.6, lowE)]],
     ['loft-upper', [window(4, 1.2, lowE, 0.6, 1.7)]],
   ] as const) {
     d.wall(storey, [0.075, 0.075], [7.925, 0.075], timber, [window(4, 1.2, lowE, 0.9, 1.9)]);
-    d.wall(storey, [7.925, 0.075], [7.925, 4.925], timber, storey === 'loft-ground' ? [window(2.5, 1.2, lowE)] : []);
+    d.wall(
+      storey,
+      [7.925, 0.075],
+      [7.925, 4.925],
+      timber,
+      storey === 'loft-ground' ? [window(2.5, 1.2, lowE)] : [],
+    );
     d.wall(storey, [7.925, 4.925], [0.075, 4.925], timber, [...holes]);
     d.wall(storey, [0.075, 4.925], [0.075, 0.075], timber);
   }
@@ -249,7 +311,16 @@ function netLoft(d: Drawing) {
   d.thing('loft-upper', 'Paper shelves', 'shelves', [3, 0.3, 7.4, 0.9], 1.8, loss(3, 6, 7));
   d.thing('loft-upper', 'Paper shelves', 'shelves', [3, 4.1, 7.4, 4.7], 1.8, loss(3, 6, 7));
   d.service('loft-ground', 'board', 0.3, 1.3, '', 'Sub-board', 1.6);
-  d.service('loft-ground', 'duct', 0.35, 0.4, '', 'Buried duct from the cellar', 0.3, '50 mm, drawstring in place.');
+  d.service(
+    'loft-ground',
+    'duct',
+    0.35,
+    0.4,
+    '',
+    'Buried duct from the cellar',
+    0.3,
+    '50 mm, drawstring in place.',
+  );
   d.service('loft-ground', 'socket', 1.8, 0.3, 'N1');
   d.service('loft-ground', 'socket', 7.7, 4.1, 'N1');
   d.service('loft-upper', 'socket', 7.7, 2.5, 'N1');
@@ -267,10 +338,20 @@ function boatShed(d: Drawing) {
     outline: rect(0, 0, 7, 4),
     roof: { kind: 'pitched', eavesZM: 2.9, ridgeZM: 3.9, ridgeAlong: 'x', assemblyId: 'asm-steel-roof' },
   });
-  d.storey({ id: 'shed-ground', buildingId: 'boat-shed', name: 'Ground', level: 0, floorZM: 0.05, heightM: 2.8, floorAssemblyId: 'asm-concrete-floor' });
+  d.storey({
+    id: 'shed-ground',
+    buildingId: 'boat-shed',
+    name: 'Ground',
+    level: 0,
+    floorZM: 0.05,
+    heightM: 2.8,
+    floorAssemblyId: 'asm-concrete-floor',
+  });
   d.wall('shed-ground', [0.03, 0.03], [6.97, 0.03], steel);
   d.wall('shed-ground', [6.97, 0.03], [6.97, 3.97], steel);
-  d.wall('shed-ground', [6.97, 3.97], [0.03, 3.97], steel, [door(3.6, 'start', 'left', 2.6, 'asm-steel-door')]);
+  d.wall('shed-ground', [6.97, 3.97], [0.03, 3.97], steel, [
+    door(3.6, 'start', 'left', 2.6, 'asm-steel-door'),
+  ]);
   d.wall('shed-ground', [0.03, 3.97], [0.03, 0.03], steel, [window(2, 1, 'asm-sash', 1.1, 1.9)]);
   d.room('shed-ground', 'slip', 'Slip', rect(0.06, 0.06, 6.94, 3.94), ['camera']);
   d.thing('shed-ground', 'Dinghy', 'boat', [1.3, 0.9, 5.6, 2.6], 1);
@@ -289,15 +370,29 @@ function outdoors(d: Drawing) {
     outline: rect(-3, -22, 47, 16),
     roof: null,
   });
-  d.storey({ id: 'open-air', buildingId: 'grounds', name: 'Outdoors', level: 0, floorZM: 0, heightM: 6, floorAssemblyId: 'asm-ground' });
-  d.room('open-air', 'yard', 'Yard', [
-    [-1.5, -13.6],
-    [29, -13.6],
-    [29, 7],
-    [14.6, 7],
-    [14.6, -0.4],
-    [-1.5, -0.4],
-  ], ['messages']);
+  d.storey({
+    id: 'open-air',
+    buildingId: 'grounds',
+    name: 'Outdoors',
+    level: 0,
+    floorZM: 0,
+    heightM: 6,
+    floorAssemblyId: 'asm-ground',
+  });
+  d.room(
+    'open-air',
+    'yard',
+    'Yard',
+    [
+      [-1.5, -13.6],
+      [29, -13.6],
+      [29, 7],
+      [14.6, 7],
+      [14.6, -0.4],
+      [-1.5, -0.4],
+    ],
+    ['messages'],
+  );
   d.room('open-air', 'slipway', 'Slipway', rect(30.5, 5.6, 46, 12.5), ['messages']);
   d.thing('open-air', 'Sycamore', 'tree', [19, -8.2, 23.6, -3.6], 9, loss(4, 8, 9), 2);
   d.thing('open-air', 'Bench', 'desk', [7.8, -1.6, 9.4, -1.1], 0.5);

@@ -33,11 +33,24 @@ export function tanneryLofts(): AnyRecord[] {
     outline: rect(0, 0, 22, 5.4),
     roof: { kind: 'flat', eavesZM: 3, ridgeZM: 3, ridgeAlong: 'x', assemblyId: 'asm-concrete-floor' },
   });
-  d.storey({ id: 'flat-floor', buildingId: 'flat', name: 'Third floor', level: 0, floorZM: 0, heightM: 2.9, floorAssemblyId: 'asm-concrete-floor' });
+  d.storey({
+    id: 'flat-floor',
+    buildingId: 'flat',
+    name: 'Third floor',
+    level: 0,
+    floorZM: 0,
+    heightM: 2.9,
+    floorAssemblyId: 'asm-concrete-floor',
+  });
   const s = 'flat-floor';
   const concrete = 'asm-concrete';
   const outer = 'asm-brick-solid';
-  d.wall(s, [0.12, 0.12], [21.88, 0.12], outer, [window(2.6, 1.8, 'asm-double'), window(9.4, 1.2, 'asm-double'), window(13.6, 1.2, 'asm-double'), window(19, 1.8, 'asm-double')]);
+  d.wall(s, [0.12, 0.12], [21.88, 0.12], outer, [
+    window(2.6, 1.8, 'asm-double'),
+    window(9.4, 1.2, 'asm-double'),
+    window(13.6, 1.2, 'asm-double'),
+    window(19, 1.8, 'asm-double'),
+  ]);
   d.wall(s, [21.88, 0.12], [21.88, 5.28], outer, [window(2.7, 1.8, 'asm-double')]);
   d.wall(s, [21.88, 5.28], [0.12, 5.28], outer, [door(6.6, 'start', 'right', 0.9, 'asm-steel-door')]);
   d.wall(s, [0.12, 5.28], [0.12, 0.12], outer, [window(2.7, 2, 'asm-double')]);
@@ -63,7 +76,15 @@ export function tanneryLofts(): AnyRecord[] {
   d.thing(s, 'Bed', 'bed', [19.6, 1.4, 21.6, 3.1], 0.6);
   d.thing(s, 'Wardrobe', 'shelves', [17.4, 4.5, 19.6, 5.1], 2.1);
   d.service(s, 'entry', 5.35, 4.9, '', 'Fibre outlet', 0.4, 'Modem-router on the living room sideboard.');
-  for (const [x, y, circuit] of [[0.4, 1.2, 'L1'], [5.4, 1.6, 'L1'], [8, 1.4, 'L2'], [11.55, 2.4, 'L3'], [16.2, 1, 'L3'], [16.6, 1.2, 'L3'], [21.6, 4.4, 'L3']] as const)
+  for (const [x, y, circuit] of [
+    [0.4, 1.2, 'L1'],
+    [5.4, 1.6, 'L1'],
+    [8, 1.4, 'L2'],
+    [11.55, 2.4, 'L3'],
+    [16.2, 1, 'L3'],
+    [16.6, 1.2, 'L3'],
+    [21.6, 4.4, 'L3'],
+  ] as const)
     d.service(s, 'socket', x, y, circuit);
   d.unit('A', 'Living room sideboard', 'router-old', s, 5.2, 4.8, 0.9, { found: true });
   d.spot(1, s, 'living', 'Sofa', 2.5, 3.7, 0.6);

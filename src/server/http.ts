@@ -37,7 +37,11 @@ export async function readText(request: Request, limitBytes: number): Promise<st
 }
 
 /** Reads and checks a JSON body. */
-export async function readJson<S extends z.ZodType>(request: Request, schema: S, limitBytes = 2_000_000): Promise<z.infer<S>> {
+export async function readJson<S extends z.ZodType>(
+  request: Request,
+  schema: S,
+  limitBytes = 2_000_000,
+): Promise<z.infer<S>> {
   const text = await readText(request, limitBytes);
   let data: unknown;
   try {
@@ -57,7 +61,8 @@ export async function handle(run: () => Promise<Response> | Response): Promise<R
     return await run();
   } catch (error) {
     if (error instanceof z.ZodError) return answer(400, 'The request was not understood.', problemsOf(error));
-    if (error instanceof EditError || error instanceof JobFileError) return answer(422, error.message, error.problems);
+    if (error instanceof EditError || error instanceof JobFileError)
+      return answer(422, error.message, error.problems);
     if (error instanceof ConflictError) return answer(409, error.message, [], { revision: error.revision });
     if (error instanceof NoSuchJobError) return answer(404, error.message);
     if (error instanceof NothingToStepError) return answer(409, error.message);

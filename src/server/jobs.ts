@@ -50,7 +50,10 @@ const toHead = (raw: unknown): JobHead => {
 
 /** All jobs, the bin included, newest first. */
 export const listJobs = (db: Db): JobHead[] =>
-  db.prepare('SELECT id, revision, saved_at, deleted_at FROM job_head ORDER BY saved_at DESC, id').all().map(toHead);
+  db
+    .prepare('SELECT id, revision, saved_at, deleted_at FROM job_head ORDER BY saved_at DESC, id')
+    .all()
+    .map(toHead);
 
 /** The head of a job, binned or not. @throws NoSuchJobError */
 export function headOf(db: Db, id: Id): JobHead {
@@ -84,7 +87,10 @@ export function loadJob(db: Db, id: Id): StoredJob {
 /** Stores a new job under its own id. @throws Error when the id is taken. */
 export function insertJob(db: Db, job: Job, now: string): void {
   db.transaction(() => {
-    db.prepare('INSERT INTO job_head (id, revision, saved_at, deleted_at) VALUES (?, 0, ?, NULL)').run(job.info.id, now);
+    db.prepare('INSERT INTO job_head (id, revision, saved_at, deleted_at) VALUES (?, 0, ?, NULL)').run(
+      job.info.id,
+      now,
+    );
     for (const record of job.byId.values()) upsertRecord(db, job.info.id, record);
   }).immediate();
 }
@@ -167,5 +173,6 @@ export function setBinned(db: Db, id: Id, deletedAt: string | null): void {
 /** Removes for good what has been in the bin for longer than `binDays`. */
 export function emptyOldBin(db: Db, now: string): number {
   const limit = new Date(Date.parse(now) - binDays * 86_400_000).toISOString();
-  return db.prepare('DELETE FROM job_head WHERE deleted_at IS NOT NULL AND deleted_at < ?').run(limit).changes;
+  return db.prepare('DELETE FROM job_head WHERE deleted_at IS NOT NULL AND deleted_at < ?').run(limit)
+    .changes;
 }

@@ -1,5 +1,12 @@
 import { z } from 'zod';
-import { type AnyRecord, type Id, recordSchema, type RecordType, recordTypes, schemas } from '@/core/job/records';
+import {
+  type AnyRecord,
+  type Id,
+  recordSchema,
+  type RecordType,
+  recordTypes,
+  schemas,
+} from '@/core/job/records';
 import type { Db } from './database';
 
 /**
@@ -66,7 +73,13 @@ export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
         for (const { field, column, kind } of columns) {
           const value = row[column] ?? null;
           record[field] =
-            value === null ? null : kind === 'boolean' ? value === 1 : kind === 'json' ? JSON.parse(String(value)) : value;
+            value === null
+              ? null
+              : kind === 'boolean'
+                ? value === 1
+                : kind === 'json'
+                  ? JSON.parse(String(value))
+                  : value;
         }
         return recordSchema.parse(record);
       });

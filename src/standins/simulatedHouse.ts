@@ -66,7 +66,8 @@ function randomField(seed: number): (at: readonly [number, number, number]) => n
   }));
   const amplitude = shadowingDb * Math.sqrt(2 / waves);
   return ([x, y, z]) =>
-    offset + amplitude * parts.reduce((s, { k, phase }) => s + Math.cos(k[0] * x + k[1] * y + k[2] * z + phase), 0);
+    offset +
+    amplitude * parts.reduce((s, { k, phase }) => s + Math.cos(k[0] * x + k[1] * y + k[2] * z + phase), 0);
 }
 
 /** The network as it truly is, for the phase of a test. */

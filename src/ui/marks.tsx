@@ -26,21 +26,45 @@ export function MarkShape({ mark }: { mark: Mark }) {
     case 'met':
       return (
         <>
-          <rect x="1.6" y="1.6" width="10.8" height="10.8" rx="1.5" fill="#fffdf8" stroke="#1d4f7a" strokeWidth="1.4" />
+          <rect
+            x="1.6"
+            y="1.6"
+            width="10.8"
+            height="10.8"
+            rx="1.5"
+            fill="#fffdf8"
+            stroke="#1d4f7a"
+            strokeWidth="1.4"
+          />
           <path d={tick} fill="none" stroke="#1d4f7a" strokeWidth="1.7" />
         </>
       );
     case 'equal':
       return (
         <>
-          <rect x="1.6" y="1.6" width="10.8" height="10.8" rx="1.5" fill="#fffdf8" stroke="#1f2a37" strokeWidth="1.4" />
+          <rect
+            x="1.6"
+            y="1.6"
+            width="10.8"
+            height="10.8"
+            rx="1.5"
+            fill="#fffdf8"
+            stroke="#1f2a37"
+            strokeWidth="1.4"
+          />
           <path d="M4 5.6h6M4 8.4h6" stroke="#1f2a37" strokeWidth="1.3" />
         </>
       );
     case 'short':
       return (
         <>
-          <path d="M7 1.4L13 12.6H1Z" fill="#fffdf8" stroke="#9a4321" strokeWidth="1.3" strokeLinejoin="round" />
+          <path
+            d="M7 1.4L13 12.6H1Z"
+            fill="#fffdf8"
+            stroke="#9a4321"
+            strokeWidth="1.3"
+            strokeLinejoin="round"
+          />
           <path d="M4.2 11.6L8.2 5.2M6.6 11.8L9.6 7.4M9 11.8l1.6-2.2" stroke="#b4532a" strokeWidth="1.1" />
         </>
       );
@@ -94,4 +118,8 @@ export const markText: Record<Mark, string> = {
 
 /** How a prediction stands: met, met with less than 90 % certainty, or short. */
 export const plannedMark = (met: boolean, certainty: number): { mark: Mark; words: string } =>
-  !met ? { mark: 'short', words: 'Short in plan' } : certainty >= 0.9 ? { mark: 'met', words: 'Met in plan' } : { mark: 'thin', words: 'Met, not sure' };
+  !met
+    ? { mark: 'short', words: 'Short in plan' }
+    : certainty >= 0.9
+      ? { mark: 'met', words: 'Met in plan' }
+      : { mark: 'thin', words: 'Met, not sure' };

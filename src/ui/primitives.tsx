@@ -58,7 +58,15 @@ export function Segmented<T extends string>({
 }
 
 /** A labelled line of a form. */
-export function Field({ label, note, children }: { label: string; note?: ReactNode; children: (id: string) => ReactNode }) {
+export function Field({
+  label,
+  note,
+  children,
+}: {
+  label: string;
+  note?: ReactNode;
+  children: (id: string) => ReactNode;
+}) {
   const id = useId();
   return (
     <div className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
@@ -176,7 +184,14 @@ export function NumberInput({
 }
 
 /** A native choice: works with touch, keyboard and screen readers everywhere. */
-export function Choice({ id, label, value, options, onChange, className = 'max-w-44' }: {
+export function Choice({
+  id,
+  label,
+  value,
+  options,
+  onChange,
+  className = 'max-w-44',
+}: {
   id?: string;
   label?: string;
   value: string;
@@ -185,7 +200,13 @@ export function Choice({ id, label, value, options, onChange, className = 'max-w
   className?: string;
 }) {
   return (
-    <select id={id} aria-label={label} className={`${inputClass} ${className}`} value={value} onChange={(e) => onChange(e.target.value)}>
+    <select
+      id={id}
+      aria-label={label}
+      className={`${inputClass} ${className}`}
+      value={value}
+      onChange={(e) => onChange(e.target.value)}
+    >
       {options.map((o) => (
         <option key={o.value} value={o.value}>
           {o.text}

@@ -35,10 +35,17 @@ export function parseLength(text: string, lengths: Lengths): number | null {
 
 /** A rate with no more digits than it deserves: 0.6, 3.1, 52, 490. */
 export const rateText = (mbps: number): string =>
-  mbps === 0 ? '0' : mbps < 1 ? mbps.toFixed(1) : mbps < 10 ? String(Number(mbps.toFixed(1))) : mbps.toFixed(0);
+  mbps === 0
+    ? '0'
+    : mbps < 1
+      ? mbps.toFixed(1)
+      : mbps < 10
+        ? String(Number(mbps.toFixed(1)))
+        : mbps.toFixed(0);
 
 /** «25 / 5» with thin spaces. */
-export const needText = (downMbps: number, upMbps: number): string => `${rateText(downMbps)}\u2009/\u2009${rateText(upMbps)}`;
+export const needText = (downMbps: number, upMbps: number): string =>
+  `${rateText(downMbps)}\u2009/\u2009${rateText(upMbps)}`;
 
 /** Certainty in words that never claim 0 or 100: «97 % sure», «> 99 % sure». */
 export function sureText(certainty: number): string {

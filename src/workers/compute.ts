@@ -56,7 +56,17 @@ export function makeCompute() {
     return new Map(
       network.feeds.map((feed) => {
         const { xM, yM, heightM, tiltDeg, facingDeg, storeyId, id } = feed.unit;
-        const key = [grid.room.id, id, storeyId, xM, yM, heightM, tiltDeg, facingDeg, JSON.stringify(feed.kit.radios)].join();
+        const key = [
+          grid.room.id,
+          id,
+          storeyId,
+          xM,
+          yM,
+          heightM,
+          tiltDeg,
+          facingDeg,
+          JSON.stringify(feed.kit.radios),
+        ].join();
         const field = fields.get(key) ?? unitField(scene, feed, grid);
         fields.set(key, field);
         return [id, field];
@@ -82,7 +92,9 @@ export function makeCompute() {
             ? combine(state().job, found, device, grid, fieldsOver(grid, found), 'headroom', request.band)
             : null;
           const headroom =
-            request.layer === 'headroom' ? values : combine(job, network, device, grid, fields, 'headroom', request.band);
+            request.layer === 'headroom'
+              ? values
+              : combine(job, network, device, grid, fields, 'headroom', request.band);
           return {
             roomId: grid.room.id,
             bands: isobands(grid, values, layerLevels[request.layer]),
@@ -97,11 +109,13 @@ export function makeCompute() {
       rooms,
       predictions,
       load: loadOf(job, network, predictions),
-      links: [...new Map(network.feeds.flatMap((f) => f.hops.map((h) => [h.link.id, h])))].map(([linkId, h]) => ({
-        linkId,
-        downMbps: h.downMbps,
-        upMbps: h.upMbps,
-      })),
+      links: [...new Map(network.feeds.flatMap((f) => f.hops.map((h) => [h.link.id, h])))].map(
+        ([linkId, h]) => ({
+          linkId,
+          downMbps: h.downMbps,
+          upMbps: h.upMbps,
+        }),
+      ),
       unfed: network.unfed.map((u) => ({ unitId: u.unit.id, why: u.why })),
       tookMs: performance.now() - start,
     };

@@ -36,7 +36,12 @@ const inputs = {
   }),
   'link-rate': z.strictObject({ mbps: z.number().positive().max(1e6) }),
   'radio-link': z
-    .strictObject({ rssiDbm: z.number().min(-200).max(30), standard: standardSchema, widthMHz: z.number(), streams })
+    .strictObject({
+      rssiDbm: z.number().min(-200).max(30),
+      standard: standardSchema,
+      widthMHz: z.number(),
+      streams,
+    })
     .refine((i) => widthsOf(i.standard).includes(i.widthMHz), {
       path: ['widthMHz'],
       message: 'the standard has no channel of this width',

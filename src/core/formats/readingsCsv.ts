@@ -50,10 +50,20 @@ export function readReadingsCsv(
   const head = parsed.meta.fields ?? [];
   const missing = needed.filter((c) => !head.includes(c));
   if (missing.length)
-    return fail([{ path: 'line 1', message: `there is no column ${missing.join(', ')}; columns found: ${head.join(', ')}` }]);
+    return fail([
+      {
+        path: 'line 1',
+        message: `there is no column ${missing.join(', ')}; columns found: ${head.join(', ')}`,
+      },
+    ]);
   const unknown = head.filter((h) => h && !readingColumns.some((c) => c === h));
   if (unknown.length)
-    return fail([{ path: 'line 1', message: `unknown column ${unknown.join(', ')}; known: ${readingColumns.join(', ')}` }]);
+    return fail([
+      {
+        path: 'line 1',
+        message: `unknown column ${unknown.join(', ')}; known: ${readingColumns.join(', ')}`,
+      },
+    ]);
 
   const problems: Problem[] = [];
   const readings: Reading[] = [];
@@ -71,14 +81,18 @@ export function readReadingsCsv(
     const cell = (c: (typeof readingColumns)[number]) => (row[c] ?? '').trim();
     const spot = spots.get(cell('spot'));
     if (!spot) {
-      problems.push({ path: `${path}, spot`, message: `there is no spot number ${cell('spot') || '(empty)'}` });
+      problems.push({
+        path: `${path}, spot`,
+        message: `there is no spot number ${cell('spot') || '(empty)'}`,
+      });
       return;
     }
     const number = (c: (typeof readingColumns)[number]) => {
       const value = cell(c);
       if (value === '') return null;
       const n = Number(value);
-      if (!Number.isFinite(n)) problems.push({ path: `${path}, ${c}`, message: `“${value}” is not a number` });
+      if (!Number.isFinite(n))
+        problems.push({ path: `${path}, ${c}`, message: `“${value}” is not a number` });
       return Number.isFinite(n) ? n : null;
     };
     const before = problems.length;

@@ -33,18 +33,32 @@ export function distanceToEdge(polygon: readonly Point[], x: number, y: number):
   return least;
 }
 
-/** A good place for a label: the point of a coarse grid inside the polygon that is farthest from its edges. */
-export function labelPoint(polygon: readonly Point[]): Point {
+/**
+ * A good place for a label: the point of a coarse grid inside the polygon that is far from its edges
+ * and from what must not be covered.
+ */
+export function labelPoint(polygon: readonly Point[], avoid: readonly Point[] = []): Point {
+  // labels are wider than tall: measure in coordinates squeezed along x
+  const squeeze = 0.42;
+  const squeezed = polygon.map(([x, y]): Point => [x * squeeze, y]);
   const xs = polygon.map((p) => p[0]);
   const ys = polygon.map((p) => p[1]);
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const middle: Point = [(x0 + x1) / 2, (y0 + y1) / 2];
-  let best = { point: middle, score: inPolygon(polygon, ...middle) ? distanceToEdge(polygon, ...middle) + 0.2 : -1 };
+  const scoreOf = (point: Point) => {
+    const clear = Math.min(3, ...avoid.map(([x, y]) => Math.hypot((x - point[0]) * squeeze, y - point[1])));
+    return (
+      Math.min(distanceToEdge(squeezed, point[0] * squeeze, point[1]), 0.9) +
+      Math.min(clear, 1.2) -
+      0.08 * Math.hypot(point[0] - middle[0], point[1] - middle[1])
+    );
+  };
+  let best = { point: middle, score: inPolygon(polygon, ...middle) ? scoreOf(middle) + 0.2 : -Infinity };
   for (let i = 1; i < 16; i++)
     for (let k = 1; k < 16; k++) {
       const point: Point = [x0 + ((x1 - x0) * i) / 16, y0 + ((y1 - y0) * k) / 16];
       if (!inPolygon(polygon, ...point)) continue;
-      const score = distanceToEdge(polygon, ...point);
+      const score = scoreOf(point);
       if (score > best.score) best = { point, score };
     }
   return best.point;

@@ -30,7 +30,6 @@ export const jobFileSchema = z.strictObject({
   links: list(schemas.link),
   readings: list(schemas.reading),
 });
-export type JobFile = z.infer<typeof jobFileSchema>;
 
 /** A file that is not a job; `problems` says where and what. */
 export class JobFileError extends Error {
@@ -63,7 +62,10 @@ export function parseJobFile(text: string): Job {
   const head = header.safeParse(data);
   if (!head.success) throw fail('format', 'this is not a Nestle job file');
   if (head.data.version > jobFileVersion)
-    throw fail('version', `the file is of version ${head.data.version}; this program reads up to ${jobFileVersion}`);
+    throw fail(
+      'version',
+      `the file is of version ${head.data.version}; this program reads up to ${jobFileVersion}`,
+    );
   const parsed = jobFileSchema.safeParse(data);
   if (!parsed.success) throw new JobFileError(problemsOf(parsed.error));
   const { format: _format, version: _version, job: info, ...collections } = parsed.data;

@@ -10,7 +10,9 @@ export const newJobSchema = z.strictObject({
   widthM: z.number().min(2).max(100),
   depthM: z.number().min(2).max(100),
   storeys: z.int().min(1).max(6),
-  outerAssemblyId: z.string().refine((id) => assemblyLibrary.some((a) => a.id === id && a.use === 'wall'), 'no such wall'),
+  outerAssemblyId: z
+    .string()
+    .refine((id) => assemblyLibrary.some((a) => a.id === id && a.use === 'wall'), 'no such wall'),
   planDownMbps: z.number().min(1).max(100_000),
   planUpMbps: z.number().min(1).max(100_000),
 });
@@ -91,7 +93,16 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
     ];
     corners.forEach(([ax, ay], i) => {
       const [bx, by] = corners[(i + 1) % 4] ?? [ax, ay];
-      records.push({ type: 'wall', id: `${id}-w${i}`, storeyId: id, ax, ay, bx, by, assemblyId: form.outerAssemblyId });
+      records.push({
+        type: 'wall',
+        id: `${id}-w${i}`,
+        storeyId: id,
+        ax,
+        ay,
+        bx,
+        by,
+        assemblyId: form.outerAssemblyId,
+      });
     });
     const opening = (wall: number, kind: 'door' | 'window', offsetM: number): AnyRecord => ({
       type: 'opening',

@@ -6,9 +6,7 @@
  */
 import { z } from 'zod';
 
-const id = z
-  .string()
-  .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id is 1 to 64 letters, digits, - or _');
+const id = z.string().regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id is 1 to 64 letters, digits, - or _');
 const name = z.string().trim().min(1, 'a name is needed').max(120);
 const note = z.string().max(2000);
 const metres = z.number().min(-2000).max(2000);
@@ -42,13 +40,7 @@ export type PerBand = z.infer<typeof perBand>;
 
 export const standardSchema = z.enum(['ht', 'vht', 'he', 'eht']);
 export type Standard = z.infer<typeof standardSchema>;
-const widthMHz = z.union([
-  z.literal(20),
-  z.literal(40),
-  z.literal(80),
-  z.literal(160),
-  z.literal(320),
-]);
+const widthMHz = z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]);
 
 export const materialSchema = z.enum([
   'vacuum',
@@ -83,7 +75,10 @@ const jobInfo = z.strictObject({
   streetLatencyMs: z.number().min(0).max(2000),
   noDrilling: z.boolean(),
   testDeviceId: id.nullable(),
-  simulationSeed: z.int().min(0).max(2 ** 31 - 1),
+  simulationSeed: z
+    .int()
+    .min(0)
+    .max(2 ** 31 - 1),
 });
 
 const activity = z.strictObject({
@@ -100,17 +95,7 @@ const assembly = z.strictObject({
   id,
   name,
   use: z.enum(['wall', 'floor', 'roof', 'opening']),
-  hatch: z.enum([
-    'stone',
-    'brick',
-    'lath',
-    'timber',
-    'steel',
-    'foil',
-    'concrete',
-    'glass',
-    'plain',
-  ]),
+  hatch: z.enum(['stone', 'brick', 'lath', 'timber', 'steel', 'foil', 'concrete', 'glass', 'plain']),
   thicknessM: z.number().min(0.002).max(2),
   layers: z.array(layerSchema).max(30),
   leakDb: loss.nullable(),
@@ -342,9 +327,17 @@ const link = z
   .superRefine((l, ctx) => {
     const wireless = l.medium === 'wireless';
     if (wireless !== (l.radio !== null && l.band !== null))
-      ctx.addIssue({ code: 'custom', path: ['radio'], message: 'a wireless link, and only that, has a radio and a band' });
+      ctx.addIssue({
+        code: 'custom',
+        path: ['radio'],
+        message: 'a wireless link, and only that, has a radio and a band',
+      });
     if (l.medium === 'ethernet' && (l.category === null || l.lengthM === null))
-      ctx.addIssue({ code: 'custom', path: ['category'], message: 'an Ethernet link has a cable category and a length' });
+      ctx.addIssue({
+        code: 'custom',
+        path: ['category'],
+        message: 'an Ethernet link has a cable category and a length',
+      });
     if (l.unitId === l.fromUnitId)
       ctx.addIssue({ code: 'custom', path: ['fromUnitId'], message: 'a unit cannot feed itself' });
   });
@@ -368,7 +361,11 @@ const reading = z
   })
   .superRefine((r, ctx) => {
     if (r.connected && r.downMbps === null)
-      ctx.addIssue({ code: 'custom', path: ['downMbps'], message: 'a run that connected has a download figure' });
+      ctx.addIssue({
+        code: 'custom',
+        path: ['downMbps'],
+        message: 'a run that connected has a download figure',
+      });
   });
 
 /** Schemas by record type, in the order in which one may refer to an earlier one. */

@@ -116,7 +116,7 @@ const isListed = (field: string) => field.startsWith('activityIds.');
 /** The given records and all that cannot stand without them (walls take their doors, spots their readings …). */
 export function withDependants(job: Job, ids: readonly Id[]): Id[] {
   const gone = new Set(ids);
-  for (let before = -1; before !== gone.size; ) {
+  for (let before = -1; before !== gone.size;) {
     before = gone.size;
     for (const record of job.byId.values())
       if (!gone.has(record.id) && record.type !== 'job')

@@ -36,7 +36,8 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
     {
       id: 'before',
       state: tested === 0 ? 'empty' : tested < spots ? 'begun' : 'done',
-      text: tested === 0 ? 'not begun' : tested < spots ? `${tested} of ${spots} tested` : `${bad} dead or short`,
+      text:
+        tested === 0 ? 'not begun' : tested < spots ? `${tested} of ${spots} tested` : `${bad} dead or short`,
     },
     {
       id: 'plan',
@@ -48,6 +49,10 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
       state: after === 0 ? 'empty' : all ? 'done' : after < spots ? 'begun' : 'attention',
       text: after === 0 ? 'not begun' : `${proven} of ${spots} proven`,
     },
-    { id: 'handover', state: all ? 'done' : after > 0 ? 'begun' : 'empty', text: after > 0 ? 'report ready' : 'not begun' },
+    {
+      id: 'handover',
+      state: all ? 'done' : after > 0 ? 'begun' : 'empty',
+      text: after > 0 ? 'report ready' : 'not begun',
+    },
   ];
 }

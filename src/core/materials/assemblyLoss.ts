@@ -34,12 +34,7 @@ const cache = new Map<string, LossTable>();
 
 /** The loss table of an assembly; kept by content, since stacks are few and tables slow to make. */
 export function lossTable(assembly: Assembly): LossTable {
-  const key = JSON.stringify([
-    assembly.layers,
-    assembly.leakDb,
-    assembly.planningLossDb,
-    assembly.spreadDb,
-  ]);
+  const key = JSON.stringify([assembly.layers, assembly.leakDb, assembly.planningLossDb, assembly.spreadDb]);
   const known = cache.get(key);
   if (known) return known;
   const table: LossTable = {

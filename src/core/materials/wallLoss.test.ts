@@ -23,7 +23,9 @@ const columns: [Band, number][] = [
 
 describe('wallLoss against the reference table', () => {
   test.each(stacks)('%s', (_name, layers, expected) => {
-    columns.forEach(([band, deg], i) => expect(wallLoss(layers, band, deg)).toBeCloseTo(expected[i] ?? NaN, 2));
+    columns.forEach(([band, deg], i) =>
+      expect(wallLoss(layers, band, deg)).toBeCloseTo(expected[i] ?? NaN, 2),
+    );
   });
 
   test('no layers lose nothing, at any angle', () => {

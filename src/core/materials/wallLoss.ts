@@ -30,7 +30,8 @@ export function wallLoss(
   else {
     const [low, high] = bandEdgesGHz[at];
     for (let i = 0; i < frequencies; i++)
-      sum += transmittedPower(layers, low + ((high - low) * i) / (frequencies - 1), incidenceDeg) / frequencies;
+      sum +=
+        transmittedPower(layers, low + ((high - low) * i) / (frequencies - 1), incidenceDeg) / frequencies;
   }
   const leak = leakDb === null ? 0 : 10 ** (-leakDb / 10);
   return -10 * Math.log10(Math.min(1, Math.max(sum + leak, 1e-20)));

@@ -1,4 +1,4 @@
-import { find, get, type Job } from '../job/job';
+import { get, type Job } from '../job/job';
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
 import { makeCrossings, type Crossings } from '../propagation/crossings';
 import { axisOf, patternGain } from '../propagation/pattern';
@@ -113,7 +113,8 @@ export function networkOf(
         at = h.from;
       }
     }
-    if (!why && at.kit.kind !== 'main' && at.kit.kind !== 'router') why = `${at.unit.letter} has no link that feeds it`;
+    if (!why && at.kit.kind !== 'main' && at.kit.kind !== 'router')
+      why = `${at.unit.letter} has no link that feeds it`;
     if (why) network.unfed.push({ unit: start.unit, why });
     else network.feeds.push({ ...start, hops, ...allowances(job, at, hops) });
   }
@@ -163,7 +164,12 @@ function hopOf(
 const noShare = (): Record<Band, number> => ({ '2.4': 0, '5': 0, '6': 0 });
 
 /** What a chain of hops allows when hop i's signal is off by `shift(i)` standard deviations. */
-function allowance(job: Job, main: PlacedUnit, hops: readonly Hop[], shift: (i: number) => number): Allowance {
+function allowance(
+  job: Job,
+  main: PlacedUnit,
+  hops: readonly Hop[],
+  shift: (i: number) => number,
+): Allowance {
   const port = main.kit.portMbps * wiredShare;
   const result: Allowance = {
     downMbps: Math.min(job.info.planDownMbps, port),
@@ -199,7 +205,11 @@ function allowance(job: Job, main: PlacedUnit, hops: readonly Hop[], shift: (i: 
   return result;
 }
 
-function allowances(job: Job, main: PlacedUnit, hops: readonly Hop[]): { mean: Allowance; cases: Allowance[] } {
+function allowances(
+  job: Job,
+  main: PlacedUnit,
+  hops: readonly Hop[],
+): { mean: Allowance; cases: Allowance[] } {
   const mean = allowance(job, main, hops, () => 0);
   const radios = hops.filter((h) => h.wireless).length;
   if (radios === 0) return { mean, cases: [mean] };
@@ -213,7 +223,3 @@ function allowances(job: Job, main: PlacedUnit, hops: readonly Hop[]): { mean: A
 
 /** The link that feeds a unit, if any. */
 export const linkOf = (job: Job, unitId: Id): Link | undefined => job.links.find((l) => l.unitId === unitId);
-
-/** The unit that feeds a unit, if any. */
-export const feederOf = (job: Job, unitId: Id): Unit | undefined =>
-  find(job, 'unit', linkOf(job, unitId)?.fromUnitId);

@@ -42,7 +42,12 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
     plan.downMbps += downMbps;
     plan.upMbps += upMbps;
     const rates = accessRates(access, p.rssiDbm);
-    spend(channelOf(feed, access.band), access.band, [feed.unit.id], downMbps / rates.down + upMbps / rates.up);
+    spend(
+      channelOf(feed, access.band),
+      access.band,
+      [feed.unit.id],
+      downMbps / rates.down + upMbps / rates.up,
+    );
     for (const hop of feed.hops) {
       if (!hop.wireless) {
         const wire = wires.get(hop.link.id) ?? { downMbps: 0, allowsMbps: hop.downMbps };
@@ -50,8 +55,14 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
         wires.set(hop.link.id, wire);
         continue;
       }
-      const group = hop.link.radio === 'dedicated' ? `own ${hop.link.id}` : channelOf(feed, hop.wireless.band);
-      spend(group, hop.wireless.band, [hop.from.unit.id, hop.to.unit.id], downMbps / hop.downMbps + upMbps / hop.upMbps);
+      const group =
+        hop.link.radio === 'dedicated' ? `own ${hop.link.id}` : channelOf(feed, hop.wireless.band);
+      spend(
+        group,
+        hop.wireless.band,
+        [hop.from.unit.id, hop.to.unit.id],
+        downMbps / hop.downMbps + upMbps / hop.upMbps,
+      );
     }
   }
   const channels = [...airtime.values()].map((c) => ({

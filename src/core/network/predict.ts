@@ -74,7 +74,13 @@ export const testDevice = (job: Job): Device | undefined =>
  * Predicts a spot by trying every unit and band. Rates, signal and chain are those of the fastest
  * way; headroom and certainty are the best that any one way offers.
  */
-export function predictSpot(job: Job, scene: Scene, network: Network, spot: Spot, device: Device): Prediction {
+export function predictSpot(
+  job: Job,
+  scene: Scene,
+  network: Network,
+  spot: Spot,
+  device: Device,
+): Prediction {
   const need = spotNeed(job, spot);
   const at = placeInSpace(job, spot);
   const hits = makeCrossings(scene);
@@ -86,8 +92,7 @@ export function predictSpot(job: Job, scene: Scene, network: Network, spot: Spot
     pathLoss(scene, feed.at, ...at, hits, loss);
     for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
       const b = bands.indexOf(access.band);
-      const rssiDbm =
-        access.radio.eirpDbm + gainTowards(feed, access.radio, ...at) - (loss.lossDb[b] ?? 0);
+      const rssiDbm = access.radio.eirpDbm + gainTowards(feed, access.radio, ...at) - (loss.lossDb[b] ?? 0);
       const rates = accessRates(access, rssiDbm);
       const option: Option = {
         access,
@@ -123,7 +128,7 @@ export function predictSpot(job: Job, scene: Scene, network: Network, spot: Spot
       certainty,
       met: false,
       limitedBy: 'air',
-      limitText: 'no unit reaches this spot',
+      limitText: 'no unit reaches',
       chain: [],
       terms: best ? termsOf(scene, best, at) : [],
     };
@@ -200,14 +205,21 @@ function chainOf(job: Job, access: Access, option: Option, device: Device): Chai
   ];
   const port = main.kit.portMbps * (1460 / 1538);
   if (port < job.info.planDownMbps)
-    steps.push({ kind: 'port', label: `Port of ${main.unit.letter}`, detail: main.kit.name, mbps: port, unitId: main.unit.id, isLimit: false });
+    steps.push({
+      kind: 'port',
+      label: `Port of ${main.unit.letter}`,
+      detail: main.kit.name,
+      mbps: port,
+      unitId: main.unit.id,
+      isLimit: false,
+    });
   for (const hop of feed.hops) {
     const pair = `${hop.from.unit.letter} to ${hop.to.unit.letter}`;
     steps.push({
       kind: hop.wireless ? 'hop' : 'wire',
       label: hop.wireless ? `Air, ${pair}` : `${hop.link.medium === 'fibre' ? 'Fibre' : 'Ethernet'}, ${pair}`,
       detail: hop.wireless
-        ? `${hop.wireless.band} GHz, ${hop.link.radio === 'dedicated' ? 'radio of its own' : 'shared radio'}, ${hop.wireless.downDbm.toFixed(0)} dBm`
+        ? `${hop.wireless.band} GHz ${hop.link.radio === 'dedicated' ? 'own' : 'shared'} radio, −${Math.abs(hop.wireless.downDbm).toFixed(0)} dBm`
         : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
       mbps: hop.downMbps,
       unitId: hop.to.unit.id,
@@ -224,14 +236,21 @@ function chainOf(job: Job, access: Access, option: Option, device: Device): Chai
   const deviceIsWhy = unitAlone > access1 * 1.05 && access1 >= top * 0.999;
   steps.push({
     kind: deviceIsWhy ? 'device' : 'air',
-    label: deviceIsWhy ? `${device.name}: ${device.streams} streams` : `Air to the ${device.name.toLowerCase()}`,
-    detail: `${band} GHz, ${option.rssiDbm.toFixed(0)} dBm from ${feed.unit.letter}`,
+    label: deviceIsWhy ? `${device.name}, ${device.streams} streams` : `Air from ${feed.unit.letter}`,
+    detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm`,
     mbps: access1,
     unitId: null,
     isLimit: false,
   });
   if (device.capMbps !== null)
-    steps.push({ kind: 'device', label: `${device.name}: most it can show`, detail: 'test device', mbps: device.capMbps, unitId: null, isLimit: false });
+    steps.push({
+      kind: 'device',
+      label: `${device.name}: most it can show`,
+      detail: 'test device',
+      mbps: device.capMbps,
+      unitId: null,
+      isLimit: false,
+    });
   const least = steps.reduce((a, b) => (b.mbps < a.mbps ? b : a));
   least.isLimit = true;
   return steps;
@@ -242,7 +261,13 @@ function limitOf(chain: ChainStep[], latencyMs: number, need: Need): { limitedBy
     return { limitedBy: 'latency', limitText: `latency ${latencyMs.toFixed(0)} of ${need.latencyMs} ms` };
   const step = chain.find((s) => s.isLimit);
   if (!step) return { limitedBy: 'none', limitText: '' };
-  const limit = { plan: 'plan', port: 'port', wire: 'medium', hop: 'hop', air: 'air', device: 'device' } as const;
+  const limit = {
+    plan: 'plan',
+    port: 'port',
+    wire: 'medium',
+    hop: 'hop',
+    air: 'air',
+    device: 'device',
+  } as const;
   return { limitedBy: limit[step.kind], limitText: step.kind === 'plan' ? 'plan speed' : step.label };
 }
-

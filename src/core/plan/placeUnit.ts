@@ -26,11 +26,17 @@ export function airLinks(job: Job, scene: Scene, unit: Unit): AirLink[] {
     .filter((u) => u.id !== unit.id && u.planned && !feeds(others, unit.id, u.id))
     .flatMap((from) => {
       const fromKit = find(job, 'kit', from.kitId);
-      return fromKit ? pairings(fromKit, kit).map((p) => wirelessLink(existing?.id ?? `link-${unit.id}`, unit.id, from.id, p)) : [];
+      return fromKit
+        ? pairings(fromKit, kit).map((p) =>
+            wirelessLink(existing?.id ?? `link-${unit.id}`, unit.id, from.id, p),
+          )
+        : [];
     });
   return options
     .flatMap((link): AirLink[] => {
-      const feed = networkOf(jobFromRecords([...base, unit, link]), scene, 'planned').feeds.find((f) => f.unit.id === unit.id);
+      const feed = networkOf(jobFromRecords([...base, unit, link]), scene, 'planned').feeds.find(
+        (f) => f.unit.id === unit.id,
+      );
       if (!feed) return [];
       const hops = feed.hops.filter((h) => h.wireless && h.link.radio === 'shared');
       const shared = (way: 'downMbps' | 'upMbps') => 1 / hops.reduce((sum, h) => sum + 1 / h[way], 0);
@@ -59,7 +65,9 @@ type Pairing = Pick<Link, 'radio'> & { band: Link['band'] & string };
 
 function pairings(a: Kit, b: Kit): Pairing[] {
   return bands.flatMap((band): Pairing[] => [
-    ...(radioOf(a, band, 'backhaul') && radioOf(b, band, 'backhaul') ? [{ band, radio: 'dedicated' as const }] : []),
+    ...(radioOf(a, band, 'backhaul') && radioOf(b, band, 'backhaul')
+      ? [{ band, radio: 'dedicated' as const }]
+      : []),
     ...(radioOf(a, band, 'access') && radioOf(b, band, 'access') ? [{ band, radio: 'shared' as const }] : []),
   ]);
 }
@@ -83,7 +91,11 @@ const shelfM = 1.2;
  * air where its kit needs one and any unit can feed it.
  * @throws Error when no letter is free.
  */
-export function placeUnit(job: Job, kit: Kit, at: { storeyId: Id; xM: number; yM: number }): { edit: Edit; unit: Unit } {
+export function placeUnit(
+  job: Job,
+  kit: Kit,
+  at: { storeyId: Id; xM: number; yM: number },
+): { edit: Edit; unit: Unit } {
   const letter = freshLetter(job);
   if (!letter) throw new Error('all letters for units are taken');
   const unit: Unit = {
@@ -103,6 +115,10 @@ export function placeUnit(job: Job, kit: Kit, at: { storeyId: Id; xM: number; yM
   const best = first ? undefined : airLinks(job, buildScene(job), unit)[0];
   return {
     unit,
-    edit: { label: `Place ${letter}, ${kit.name.toLowerCase()}`, put: best ? [unit, best.link] : [unit], remove: [] },
+    edit: {
+      label: `Place ${letter}, ${kit.name.toLowerCase()}`,
+      put: best ? [unit, best.link] : [unit],
+      remove: [],
+    },
   };
 }

@@ -91,7 +91,10 @@ export function proveSpot(job: Job, spot: Spot): SpotProof {
   const order: Measure[] = ['down', 'up', 'latency'];
   const judged = order.filter((m) => measures[m].verdict !== 'no-readings');
   const rank = (m: Measure) => verdicts.indexOf(measures[m].verdict);
-  const measure = judged.reduce<Measure>((worst, m) => (rank(m) > rank(worst) ? m : worst), judged[0] ?? 'down');
+  const measure = judged.reduce<Measure>(
+    (worst, m) => (rank(m) > rank(worst) ? m : worst),
+    judged[0] ?? 'down',
+  );
   const beforeMedians = mediansOf(before);
   return {
     spotId: spot.id,

@@ -4,7 +4,11 @@ import { verdictOf } from './verdict';
 
 describe('exact tests', () => {
   test('the sign test proves with 5 of 5, 7 of 8, 9 of 11, and not with one less', () => {
-    for (const [k, n] of [[5, 5], [7, 8], [9, 11]] as const) {
+    for (const [k, n] of [
+      [5, 5],
+      [7, 8],
+      [9, 11],
+    ] as const) {
       expect(signTest(k, n)).toBeLessThanOrEqual(0.05);
       expect(signTest(k - 1, n)).toBeGreaterThan(0.05);
     }
@@ -25,7 +29,13 @@ describe('exact tests', () => {
           const chosen = pool.filter((_, i) => mask & (1 << i));
           if (chosen.length !== after.length) continue;
           all++;
-          if (u(chosen, pool.filter((_, i) => !(mask & (1 << i)))) >= seen) asFar++;
+          if (
+            u(
+              chosen,
+              pool.filter((_, i) => !(mask & (1 << i))),
+            ) >= seen
+          )
+            asFar++;
         }
         expect(mannWhitneyGreater(before, after)).toBeCloseTo(asFar / all, 9);
       }),
@@ -57,6 +67,12 @@ describe('verdictOf', () => {
 
   test('gives its numbers', () => {
     const r = verdictOf({ needMbps: 25, before: [1, 2, 3], after: [40, 50, 60] });
-    expect(r).toEqual({ verdict: 'not-proven', medianBefore: 2, medianAfter: 50, pProven: 0.125, pBetter: 1 / 20 });
+    expect(r).toEqual({
+      verdict: 'not-proven',
+      medianBefore: 2,
+      medianAfter: 50,
+      pProven: 0.125,
+      pBetter: 1 / 20,
+    });
   });
 });

@@ -91,7 +91,12 @@ export function pathTerms(
     (i, k) => (hits.at[i] ?? 0) - (hits.at[k] ?? 0),
   );
   return [
-    { label: `Distance ${distance.toFixed(1)} m`, db: freeSpaceLoss(distance, bandGHz[b] ?? 5.5), id: null, spreadDb: 0 },
+    {
+      label: `Distance ${distance.toFixed(1)} m`,
+      db: freeSpaceLoss(distance, bandGHz[b] ?? 5.5),
+      id: null,
+      spreadDb: 0,
+    },
     ...order.map((i): Term => {
       const key = hits.key[i] ?? 0;
       const deg = Math.round(hits.incidenceDeg[i] ?? 0);

@@ -150,12 +150,20 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
       if (s.floorAssemblyId === null) continue;
       const holes = job.floorOpenings
         .filter((f) => f.storeyId === s.id)
-        .map((f) => ({ outline: f.outline.map(([x, y]) => toSite(b, x, y)), key: key(f.assemblyId), id: f.id }));
+        .map((f) => ({
+          outline: f.outline.map(([x, y]) => toSite(b, x, y)),
+          key: key(f.assemblyId),
+          id: f.id,
+        }));
       // the ground is open where a building stands on it
       if (b.kind === 'outdoors')
         for (const other of job.buildings)
           if (other.kind !== 'outdoors')
-            holes.push({ outline: other.outline.map(([x, y]) => toSite(other, x, y)), key: -1, id: other.id });
+            holes.push({
+              outline: other.outline.map(([x, y]) => toSite(other, x, y)),
+              key: -1,
+              id: other.id,
+            });
       slabs.push({ z: s.floorZM, outline, holes, key: key(s.floorAssemblyId), id: s.id });
     }
   }

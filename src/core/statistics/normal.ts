@@ -5,7 +5,8 @@
 export function normalBelow(z: number): number {
   const x = Math.abs(z) * Math.SQRT1_2;
   const t = 1 / (1 + 0.3275911 * x);
-  const poly = t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
+  const poly =
+    t * (0.254829592 + t * (-0.284496736 + t * (1.421413741 + t * (-1.453152027 + t * 1.061405429))));
   const half = 0.5 * poly * Math.exp(-x * x);
   return z < 0 ? half : 1 - half;
 }

@@ -23,14 +23,22 @@ describe('phyRate', () => {
     for (const standard of standards)
       for (const widthMHz of widthsOf(standard))
         for (const mcs of mcsOf(standard, widthMHz)) {
-          const input = { standard, widthMHz, streams: 2, mcs, guardIntervalUs: guardIntervalsUs[standard][0] ?? 0 };
+          const input = {
+            standard,
+            widthMHz,
+            streams: 2,
+            mcs,
+            guardIntervalUs: guardIntervalsUs[standard][0] ?? 0,
+          };
           const shown = Math.floor(phyRate(input));
           expect(linkRateMatches(shown)).toContainEqual(expect.objectContaining(input));
         }
   });
 
   test('866 is, among others, two vht streams at 80 MHz', () => {
-    expect(linkRateMatches(866)).toContainEqual(expect.objectContaining({ standard: 'vht', widthMHz: 80, streams: 2, mcs: 9 }));
+    expect(linkRateMatches(866)).toContainEqual(
+      expect.objectContaining({ standard: 'vht', widthMHz: 80, streams: 2, mcs: 9 }),
+    );
     expect(linkRateMatches(3)).toEqual([]);
   });
 });
@@ -48,7 +56,11 @@ describe('radioLink', () => {
   });
 
   test('nothing below the lowest sensitivity', () => {
-    expect(radioLink(-90, { standard: 'he', widthMHz: 20, streams: 2 })).toEqual({ mcs: null, phyMbps: 0, goodputMbps: 0 });
+    expect(radioLink(-90, { standard: 'he', widthMHz: 20, streams: 2 })).toEqual({
+      mcs: null,
+      phyMbps: 0,
+      goodputMbps: 0,
+    });
   });
 
   test('rssiFor is the inverse of the ladder', () => {

@@ -36,7 +36,9 @@ export function BeforeStage() {
           summary={`As found: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested`}
         >
           {untested.length > 0 && (
-            <Button onClick={() => takeSimulatedRuns(store, untested, 'before', 5)}>Simulated runs at {untested.length} untested</Button>
+            <Button onClick={() => takeSimulatedRuns(store, untested, 'before', 5)}>
+              Simulated runs at {untested.length} untested
+            </Button>
           )}
           <ImportButton phase="before" />
         </StageHead>
@@ -44,7 +46,7 @@ export function BeforeStage() {
           <Sheet stage="before" />
         </div>
         <Legend shortBefore={false} />
-        <Ledger />
+        <Ledger stage="found" />
       </main>
       <Inspector
         empty={
@@ -80,7 +82,10 @@ function DeadList() {
           const spot = find(job, 'spot', p.spotId);
           return (
             spot && (
-              <li key={p.spotId} className={`border-t border-rule ${selectedId === spot.id ? 'bg-chosen' : ''}`}>
+              <li
+                key={p.spotId}
+                className={`border-t border-rule ${selectedId === spot.id ? 'bg-chosen' : ''}`}
+              >
                 <button
                   type="button"
                   className="flex w-full items-center gap-2 px-3.5 py-1.5 text-left hover:bg-paper pointer-coarse:py-3"
@@ -88,7 +93,9 @@ function DeadList() {
                 >
                   <StatusMark mark="short" />
                   <span className="min-w-0 flex-1">
-                    <span className="block truncate font-semibold">{find(job, 'room', spot.roomId)?.name}</span>
+                    <span className="block truncate font-semibold">
+                      {find(job, 'room', spot.roomId)?.name}
+                    </span>
                     <span className="block truncate text-[12px] text-muted">{spot.name}</span>
                   </span>
                   <span className="text-rust-text">{foundWords[p.found].words}</span>
@@ -123,13 +130,23 @@ function BeforeInspector() {
         <PartHead right="Mbps, ms, dBm">Runs before</PartHead>
         <RunTable spot={spot} phase="before" proof={proof} removable />
         <RunForm key={spot.id} spot={spot} phase="before" />
-        <Button className="mt-2 w-full" look="action" onClick={() => takeSimulatedRuns(store, [spot.id], 'before', 5)}>
+        <Button
+          className="mt-2 w-full"
+          look="action"
+          onClick={() => takeSimulatedRuns(store, [spot.id], 'before', 5)}
+        >
           Take 5 simulated runs
         </Button>
         <p className="mt-1 text-[12px] text-muted">Simulated: made by a stand-in house, not measured.</p>
       </div>
-      <h3 className="mt-4 border-t border-strong px-4 pt-3 text-[14px] font-bold">What the model makes of it</h3>
-      {prediction ? <SpotWhy job={job} prediction={prediction} /> : <p className="p-4 text-muted">Computing …</p>}
+      <h3 className="mt-4 border-t border-strong px-4 pt-3 text-[14px] font-bold">
+        What the model makes of it
+      </h3>
+      {prediction ? (
+        <SpotWhy job={job} prediction={prediction} />
+      ) : (
+        <p className="p-4 text-muted">Computing …</p>
+      )}
     </>
   );
 }

@@ -6,7 +6,8 @@ import { Button } from '@/ui/primitives';
 import { Section } from '@/ui/shell/Section';
 import { useJob } from '@/ui/store/JobProvider';
 
-const link = 'inline-flex h-9 items-center justify-center gap-2 rounded-(--radius) border border-strong bg-panel px-3 font-semibold hover:bg-paper pointer-coarse:h-11';
+const link =
+  'inline-flex h-9 items-center justify-center gap-2 rounded-(--radius) border border-strong bg-panel px-3 font-semibold hover:bg-paper pointer-coarse:h-11';
 
 /** The report as it will be printed, and what leaves the program in open formats. */
 export function HandoverStage() {
@@ -17,7 +18,7 @@ export function HandoverStage() {
         <Section stage="prove" />
         <div className="flex flex-col gap-2 border-t border-strong p-3.5">
           <Button look="action" onClick={() => window.print()}>
-            <Printer size={16} /> Print or save as PDF
+            <Printer size={16} /> Print or PDF
           </Button>
           <a className={link} href={`/jobs/${id}/report`}>
             Open the page alone

@@ -9,9 +9,21 @@ export function JobPicture({ job }: { job: JobSummary }) {
   let x = gap * scale;
   const ground = 58;
   return (
-    <svg width={108} height={66} viewBox="0 0 108 66" aria-hidden="true" className="job-picture shrink-0" fill="#fffdf8" stroke="#1f2a37">
+    <svg
+      width={108}
+      height={66}
+      viewBox="0 0 108 66"
+      aria-hidden="true"
+      className="job-picture shrink-0"
+      fill="#fffdf8"
+      stroke="#1f2a37"
+    >
       <path d={`M2 ${ground}H106`} strokeWidth={1.2} />
-      <path d={Array.from({ length: 16 }, (_, i) => `M${i * 6.6 + 6} ${ground + 1}l-4 5`).join('')} strokeWidth={0.6} stroke="#8a8f96" />
+      <path
+        d={Array.from({ length: 16 }, (_, i) => `M${i * 6.6 + 6} ${ground + 1}l-4 5`).join('')}
+        strokeWidth={0.6}
+        stroke="#8a8f96"
+      />
       {job.buildings.map((b, i) => {
         const [w, h] = [b.widthM * scale, Math.max(6, b.heightM * scale)];
         const left = x;
@@ -24,7 +36,13 @@ export function JobPicture({ job }: { job: JobSummary }) {
             {Array.from({ length: b.storeys - 1 }, (_, s) => (
               <path key={s} d={`M${left} ${top + ((s + 1) * h) / b.storeys}h${w}`} strokeWidth={0.9} />
             ))}
-            {b.roof && <path d={`M${left - 2} ${top}L${left + w / 2} ${top - rise}L${left + w + 2} ${top}Z`} strokeWidth={1.6} strokeLinejoin="round" />}
+            {b.roof && (
+              <path
+                d={`M${left - 2} ${top}L${left + w / 2} ${top - rise}L${left + w + 2} ${top}Z`}
+                strokeWidth={1.6}
+                strokeLinejoin="round"
+              />
+            )}
           </g>
         );
       })}

@@ -23,7 +23,9 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
   const input = useRef<HTMLInputElement>(null);
   const open = jobs.filter((j) => j.deletedAt === null);
   const bin = jobs.filter((j) => j.deletedAt !== null);
-  const attention = open.filter((j) => j.tally.short > 0 || (j.tally.untested === j.spots && j.foundShort > 0));
+  const attention = open.filter(
+    (j) => j.tally.short > 0 || (j.tally.untested === j.spots && j.foundShort > 0),
+  );
   const list = (show === 'bin' ? bin : show === 'short' ? attention : open).filter((j) =>
     `${j.name} ${j.buildingNames}`.toLowerCase().includes(words.trim().toLowerCase()),
   );
@@ -95,7 +97,9 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
               type="button"
               aria-pressed={show === key}
               className={`flex justify-between border-t border-rule px-3.5 py-2 text-left hover:bg-paper pointer-coarse:py-3.5 ${
-                show === key ? 'bg-chosen font-bold text-action shadow-[inset_3px_0_0_var(--color-action)]' : ''
+                show === key
+                  ? 'bg-chosen font-bold text-action shadow-[inset_3px_0_0_var(--color-action)]'
+                  : ''
               }`}
               onClick={() => setShow(key)}
             >
@@ -117,7 +121,13 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
           </ul>
           {list.length === 0 && (
             <p className="p-6 text-muted">
-              {words ? `No job with “${words}”.` : show === 'bin' ? 'The bin is empty.' : show === 'short' ? 'Nothing needs attention.' : 'No job yet. Begin one at the right, or bring in a job file.'}
+              {words
+                ? `No job with “${words}”.`
+                : show === 'bin'
+                  ? 'The bin is empty.'
+                  : show === 'short'
+                    ? 'Nothing needs attention.'
+                    : 'No job yet. Begin one at the right, or bring in a job file.'}
             </p>
           )}
         </main>
@@ -130,7 +140,13 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
   );
 }
 
-function JobRow({ job, act }: { job: JobSummary; act: (run: () => Promise<string>, undo?: () => Promise<string>) => Promise<void> }) {
+function JobRow({
+  job,
+  act,
+}: {
+  job: JobSummary;
+  act: (run: () => Promise<string>, undo?: () => Promise<string>) => Promise<void>;
+}) {
   const binned = job.deletedAt !== null;
   const current = job.stages.find((s) => s.state !== 'done') ?? job.stages.at(-1);
   const stage = stages.find((s) => s.id === current?.id);
@@ -138,7 +154,11 @@ function JobRow({ job, act }: { job: JobSummary; act: (run: () => Promise<string
   const title = (
     <>
       {job.name}
-      {job.demo && <span className="ml-2 rounded-[2px] border border-strong px-1.5 text-[12px] font-normal text-muted">demo</span>}
+      {job.demo && (
+        <span className="ml-2 rounded-[2px] border border-strong px-1.5 text-[12px] font-normal text-muted">
+          demo
+        </span>
+      )}
     </>
   );
   return (
@@ -148,7 +168,10 @@ function JobRow({ job, act }: { job: JobSummary; act: (run: () => Promise<string
         {binned ? (
           <p className="text-[15px] font-bold">{title}</p>
         ) : (
-          <Link href={`/jobs/${job.id}/${after ? 'prove' : 'plan'}`} className="text-[15px] font-bold after:absolute after:inset-0">
+          <Link
+            href={`/jobs/${job.id}/${after ? 'prove' : 'plan'}`}
+            className="text-[15px] font-bold after:absolute after:inset-0"
+          >
             {title}
           </Link>
         )}
@@ -206,7 +229,15 @@ function JobRow({ job, act }: { job: JobSummary; act: (run: () => Promise<string
             >
               <Download size={16} />
             </a>
-            <RowButton label={`Move ${job.name} to the bin`} onClick={() => void act(() => binJob(job), () => restoreJob(job))}>
+            <RowButton
+              label={`Move ${job.name} to the bin`}
+              onClick={() =>
+                void act(
+                  () => binJob(job),
+                  () => restoreJob(job),
+                )
+              }
+            >
               <Trash2 size={16} />
             </RowButton>
           </>
@@ -216,7 +247,15 @@ function JobRow({ job, act }: { job: JobSummary; act: (run: () => Promise<string
   );
 }
 
-function RowButton({ label, onClick, children }: { label: string; onClick: () => void; children: React.ReactNode }) {
+function RowButton({
+  label,
+  onClick,
+  children,
+}: {
+  label: string;
+  onClick: () => void;
+  children: React.ReactNode;
+}) {
   return (
     <button
       type="button"

@@ -64,7 +64,13 @@ export function NewJobForm() {
     <Field label={label}>
       {(id) => (
         <span className="inline-flex items-center gap-1.5">
-          <input id={id} className={`${inputClass} w-24 text-right`} value={value} aria-invalid={problem?.path === path} onChange={(e) => set(e.target.value)} />
+          <input
+            id={id}
+            className={`${inputClass} w-24 text-right`}
+            value={value}
+            aria-invalid={problem?.path === path}
+            onChange={(e) => set(e.target.value)}
+          />
           <span className="w-9 text-left text-muted">{unit}</span>
         </span>
       )}
@@ -73,7 +79,9 @@ export function NewJobForm() {
   return (
     <form className="px-4 pb-4" onSubmit={begin} noValidate>
       <h2 className="pt-3 text-[16px] font-bold">New job</h2>
-      <p className="text-muted">The outer shell of the house first. Rooms, walls and outbuildings follow in Survey.</p>
+      <p className="text-muted">
+        The outer shell of the house first. Rooms, walls and outbuildings follow in Survey.
+      </p>
       <label className="mt-3 block">
         <span className="flex justify-between font-bold">
           Name <span className="font-normal text-muted">no address needed</span>
@@ -109,7 +117,9 @@ export function NewJobForm() {
               id={id}
               value={outer}
               onChange={setOuter}
-              options={assemblyLibrary.filter((a) => a.use === 'wall').map((a) => ({ value: a.id, text: a.name }))}
+              options={assemblyLibrary
+                .filter((a) => a.use === 'wall')
+                .map((a) => ({ value: a.id, text: a.name }))}
             />
           )}
         </Field>

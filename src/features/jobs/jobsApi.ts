@@ -13,10 +13,24 @@ const summarySchema = z.object({
   id: z.string(),
   name: z.string(),
   demo: z.boolean(),
-  buildings: z.array(z.object({ kind: z.string(), storeys: z.number(), widthM: z.number(), heightM: z.number(), roof: z.boolean() })),
+  buildings: z.array(
+    z.object({
+      kind: z.string(),
+      storeys: z.number(),
+      widthM: z.number(),
+      heightM: z.number(),
+      roof: z.boolean(),
+    }),
+  ),
   buildingNames: z.string(),
   stages: z.array(stageMark),
-  tally: z.object({ all: z.number(), proven: z.number(), short: z.number(), testLimited: z.number(), untested: z.number() }),
+  tally: z.object({
+    all: z.number(),
+    proven: z.number(),
+    short: z.number(),
+    testLimited: z.number(),
+    untested: z.number(),
+  }),
   foundShort: z.number(),
   spots: z.number(),
   savedAt: z.string(),
@@ -55,8 +69,13 @@ export async function importJob(file: File): Promise<string> {
     const job = await ask(summarySchema, '/api/jobs/import', { text: await file.text(), method: 'POST' });
     return `${job.name} is in the list.`;
   } catch (error) {
-    const more = error instanceof ApiError && error.problems.length > 1 ? ` (and ${error.problems.length - 1} more)` : '';
-    throw new Error(`${file.name} was not taken. ${messageOf(error)}${more}. Nothing was changed.`, { cause: error });
+    const more =
+      error instanceof ApiError && error.problems.length > 1
+        ? ` (and ${error.problems.length - 1} more)`
+        : '';
+    throw new Error(`${file.name} was not taken. ${messageOf(error)}${more}. Nothing was changed.`, {
+      cause: error,
+    });
   }
 }
 

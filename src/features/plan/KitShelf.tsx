@@ -10,7 +10,8 @@ export function KitShelf() {
   return (
     <section aria-label="Units to place" className="border-t border-strong">
       <h2 className="flex justify-between px-3.5 py-2 text-[13.5px] font-bold">
-        Place a unit <kbd className="rounded-[2px] border border-strong px-1 text-[11.5px] font-normal">U</kbd>
+        Place a unit{' '}
+        <kbd className="rounded-[2px] border border-strong px-1 text-[11.5px] font-normal">U</kbd>
       </h2>
       <ul>
         {kits
@@ -21,10 +22,14 @@ export function KitShelf() {
                 type="button"
                 aria-pressed={kitId === k.id}
                 title={k.note}
-                className={`flex w-full items-center justify-between gap-2 px-3.5 py-1.5 text-left hover:bg-paper pointer-coarse:py-3 ${
+                className={`flex w-full items-center justify-between gap-2 px-3.5 py-[5px] text-left hover:bg-paper pointer-coarse:py-3 ${
                   kitId === k.id ? 'bg-chosen font-semibold shadow-[inset_3px_0_0_var(--color-action)]' : ''
                 }`}
-                onClick={() => store.getState().set(kitId === k.id ? { tool: 'select', kitId: null } : { tool: 'unit', kitId: k.id })}
+                onClick={() =>
+                  store
+                    .getState()
+                    .set(kitId === k.id ? { tool: 'select', kitId: null } : { tool: 'unit', kitId: k.id })
+                }
               >
                 <span className="min-w-0 leading-tight">{k.name}</span>
                 <span className="text-muted">€{k.priceEur}</span>

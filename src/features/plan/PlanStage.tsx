@@ -1,7 +1,8 @@
 'use client';
 
 import { find } from '@/core/job/job';
-import type { Spot } from "@/core/job/records";
+import type { Spot } from '@/core/job/records';
+import { type Mark, plannedMark } from '@/ui/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Ledger } from '@/ui/shell/Ledger';
@@ -23,8 +24,13 @@ export function PlanStage() {
   const tool = useJob((s) => s.tool);
   const kitId = useJob((s) => s.kitId);
   const here = job.spots.filter((s) => s.storeyId === storeyId);
-  const met = (spots: readonly Spot[]) => spots.filter((s) => planned?.find((p) => p.spotId === s.id)?.met).length;
-  const allMet = met(job.spots);
+  const markOf = (s: Spot) => {
+    const p = planned?.find((q) => q.spotId === s.id);
+    return p ? plannedMark(p.met, p.certainty).mark : 'empty';
+  };
+  const count = (spots: readonly Spot[], mark: Mark) => spots.filter((s) => markOf(s) === mark).length;
+  const met = (spots: readonly Spot[]) => count(spots, 'met');
+  const notSure = count(job.spots, 'thin');
   const kit = find(job, 'kit', kitId);
   return (
     <>
@@ -35,23 +41,26 @@ export function PlanStage() {
       </div>
       <main className="shell-centre">
         <StageHead
-          mark={allMet === job.spots.length ? 'met' : 'short'}
+          mark={count(here, 'short') ? 'short' : count(here, 'thin') ? 'thin' : 'met'}
           summary={
             tool === 'unit' && kit
               ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
-              : `${met(here)} of ${here.length} needs met here, ${allMet} of ${job.spots.length} in all`
+              : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
           }
         />
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
           <Sheet stage="plan" />
         </div>
         <Legend shortBefore />
-        <Ledger />
+        <Ledger stage="planned" />
       </main>
       <Inspector
         empty={
           <Hint title="Plan">
-            <p>Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see what that does to every need; drop it on a storey in the section to move it there.</p>
+            <p>
+              Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see
+              what that does to every need; drop it on a storey in the section to move it there.
+            </p>
             <p>Choose a spot to see why it gets what it gets.</p>
           </Hint>
         }
@@ -72,7 +81,11 @@ function PlanInspector() {
   return (
     <>
       <SpotHead job={job} spot={record} prediction={prediction} />
-      {prediction ? <SpotWhy job={job} prediction={prediction} /> : <p className="p-4 text-muted">Computing …</p>}
+      {prediction ? (
+        <SpotWhy job={job} prediction={prediction} />
+      ) : (
+        <p className="p-4 text-muted">Computing …</p>
+      )}
     </>
   );
 }

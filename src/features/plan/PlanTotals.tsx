@@ -12,12 +12,20 @@ export function PlanTotals() {
   const load = useJob((s) => s.answer?.load);
   const scenario = useJob((s) => s.answer?.request.scenario);
   const bill = useMemo(() => billOf(job), [job]);
-  const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), { airtime: 0, band: '', unitIds: [] as string[], fits: true });
+  const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), {
+    airtime: 0,
+    band: '',
+    unitIds: [] as string[],
+    fits: true,
+  });
   const letters = busiest?.unitIds.map((id) => job.units.find((u) => u.id === id)?.letter).join(', ');
   const hours = Math.floor(bill.minutes / 60);
   const rows = [
     ['Parts', `€${bill.partsEur.toFixed(0)}`],
-    ['Hands-on time', `${hours ? `${hours} h ` : ''}${String(Math.round(bill.minutes % 60)).padStart(2, '0')} min`],
+    [
+      'Hands-on time',
+      `${hours ? `${hours} h ` : ''}${String(Math.round(bill.minutes % 60)).padStart(2, '0')} min`,
+    ],
     ['Cable', bill.cableM ? lengthText(bill.cableM, job.info.lengths, 0) : 'none'],
   ];
   return (
@@ -35,8 +43,11 @@ export function PlanTotals() {
           <StatusMark mark={load.fits ? 'met' : 'short'} size={13} />
           <span>
             Everyone at once: {load.fits ? 'fits' : 'does not fit'}
-            {busiest && busiest.airtime > 0 && `, busiest channel ${Math.round(busiest.airtime * 100)} % (${letters}, ${busiest.band} GHz)`}
-            {!load.plan.fits && `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
+            {busiest &&
+              busiest.airtime > 0 &&
+              `, busiest channel ${Math.round(busiest.airtime * 100)} % (${letters}, ${busiest.band} GHz)`}
+            {!load.plan.fits &&
+              `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
           </span>
         </p>
       )}

@@ -75,10 +75,15 @@ export function UnitInspector({ unit }: { unit: Unit }) {
                   <button
                     type="button"
                     className="flex h-[27px] w-full items-center gap-2 border-b border-rule text-left hover:bg-paper pointer-coarse:h-11"
-                    onClick={() => store.getState().set({ selectedId: p.spotId, storeyId: spot?.storeyId ?? '' })}
+                    onClick={() =>
+                      store.getState().set({ selectedId: p.spotId, storeyId: spot?.storeyId ?? '' })
+                    }
                   >
                     <StatusMark mark={status.mark} />
-                    <b>{spot?.number}</b> <span className="min-w-0 flex-1 truncate">{spot?.name}, {find(job, 'room', spot?.roomId)?.name}</span>
+                    <b>{spot?.number}</b>{' '}
+                    <span className="min-w-0 flex-1 truncate">
+                      {spot?.name}, {find(job, 'room', spot?.roomId)?.name}
+                    </span>
                     <span className={markText[status.mark]}>
                       {rateText(p.downMbps)} · {sureText(p.certainty)}
                     </span>
@@ -116,7 +121,10 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             <Choice
               id={id}
               value={unit.storeyId}
-              options={job.storeys.map((s) => ({ value: s.id, text: `${find(job, 'building', s.buildingId)?.name ?? ''}, ${s.name.toLowerCase()}` }))}
+              options={job.storeys.map((s) => ({
+                value: s.id,
+                text: `${find(job, 'building', s.buildingId)?.name ?? ''}, ${s.name.toLowerCase()}`,
+              }))}
               onChange={(storeyId) => {
                 save({ ...unit, storeyId }, `Move ${unit.letter} to another storey`);
                 store.getState().set({ storeyId });
@@ -128,7 +136,16 @@ export function UnitInspector({ unit }: { unit: Unit }) {
         {place('yM', 'South of the corner')}
         {place('heightM', 'Height above floor')}
         <Field label="Leaning" note="0 upright, 180 upside down">
-          {(id) => <NumberInput id={id} value={unit.tiltDeg} unit="°" min={0} max={180} onChange={(tiltDeg) => save({ ...unit, tiltDeg }, `Turn ${unit.letter}`)} />}
+          {(id) => (
+            <NumberInput
+              id={id}
+              value={unit.tiltDeg}
+              unit="°"
+              min={0}
+              max={180}
+              onChange={(tiltDeg) => save({ ...unit, tiltDeg }, `Turn ${unit.letter}`)}
+            />
+          )}
         </Field>
         <Button className="mt-3 w-full" onClick={() => removeSelected(store)}>
           <Trash2 size={15} /> Take {unit.letter} out of the plan

@@ -11,7 +11,8 @@ import { LinkStroke } from '@/ui/sheet/LinkLines';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { rateText } from '@/ui/units';
 
-const keyOf = (l: Pick<Link, 'fromUnitId' | 'medium' | 'radio' | 'band'>) => [l.fromUnitId, l.medium, l.radio, l.band].join('|');
+const keyOf = (l: Pick<Link, 'fromUnitId' | 'medium' | 'radio' | 'band'>) =>
+  [l.fromUnitId, l.medium, l.radio, l.band].join('|');
 
 /** What feeds a unit: every way over the air computed, best first, and a cable that is measured by hand. */
 export function UnitLink({ unit }: { unit: Unit }) {
@@ -23,7 +24,10 @@ export function UnitLink({ unit }: { unit: Unit }) {
   const options = useMemo(() => airLinks(job, buildScene(job), unit).slice(0, 6), [job, unit]);
   const others = job.units.filter((u) => u.planned && u.id !== unit.id);
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';
-  const take = (next: Link) => store.getState().commit({ label: `Feed ${unit.letter} from ${letter(next.fromUnitId)}`, put: [next], remove: [] });
+  const take = (next: Link) =>
+    store
+      .getState()
+      .commit({ label: `Feed ${unit.letter} from ${letter(next.fromUnitId)}`, put: [next], remove: [] });
   const cable = (fromUnitId: string): Link => ({
     type: 'link',
     id: link?.id ?? `link-${unit.id}`,
@@ -38,8 +42,14 @@ export function UnitLink({ unit }: { unit: Unit }) {
   const isMain = (kit?.kind === 'main' || kit?.kind === 'router') && !link;
   return (
     <>
-      <PartHead right="Mbps to here">{isMain ? `${unit.letter} is the main unit` : `What feeds ${unit.letter}`}</PartHead>
-      {isMain && <p className="text-muted">Fed from the street: {rateText(job.info.planDownMbps)} / {rateText(job.info.planUpMbps)} Mbps.</p>}
+      <PartHead right="Mbps to here">
+        {isMain ? `${unit.letter} is the main unit` : `What feeds ${unit.letter}`}
+      </PartHead>
+      {isMain && (
+        <p className="text-muted">
+          Fed from the street: {rateText(job.info.planDownMbps)} / {rateText(job.info.planUpMbps)} Mbps.
+        </p>
+      )}
       {link && link.medium !== 'wireless' && (
         <div className="border-l-[3px] border-action bg-chosen px-3 py-1.5">
           <p className="flex items-center justify-between font-semibold">
@@ -50,7 +60,14 @@ export function UnitLink({ unit }: { unit: Unit }) {
           </p>
           <Field label="Length">
             {(id) => (
-              <NumberInput id={id} value={link.lengthM ?? 0} unit="m" min={0} max={5000} onChange={(lengthM) => take({ ...link, lengthM })} />
+              <NumberInput
+                id={id}
+                value={link.lengthM ?? 0}
+                unit="m"
+                min={0}
+                max={5000}
+                onChange={(lengthM) => take({ ...link, lengthM })}
+              />
             )}
           </Field>
           {link.medium === 'ethernet' && (
@@ -89,7 +106,9 @@ export function UnitLink({ unit }: { unit: Unit }) {
                 </svg>
                 <span className="flex-1 leading-tight">
                   <b>Air from {letter(o.link.fromUnitId)}</b>, {o.link.band} GHz
-                  <span className="block text-[12px] text-muted">{o.link.radio === 'dedicated' ? 'a radio of its own' : 'shares the radio with devices'}</span>
+                  <span className="block text-[12px] text-muted">
+                    {o.link.radio === 'dedicated' ? 'a radio of its own' : 'shares the radio with devices'}
+                  </span>
                 </span>
                 <span className="font-bold">{o.downMbps > 0 ? rateText(o.downMbps) : 'no link'}</span>
               </button>
@@ -103,7 +122,10 @@ export function UnitLink({ unit }: { unit: Unit }) {
             <Choice
               id={id}
               value={link && link.medium !== 'wireless' ? link.fromUnitId : ''}
-              options={[{ value: '', text: 'choose' }, ...others.map((u) => ({ value: u.id, text: `${u.letter}, ${u.name}` }))]}
+              options={[
+                { value: '', text: 'choose' },
+                ...others.map((u) => ({ value: u.id, text: `${u.letter}, ${u.name}` })),
+              ]}
               onChange={(from) => from && take(cable(from))}
             />
           )}

@@ -35,7 +35,11 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
     ...proofs.map((p) => p.need.downMbps),
   );
   const x = (mbps: number) =>
-    mbps <= 0 ? noLinkX : axisX + (Math.log(Math.max(leastMbps, mbps) / leastMbps) / Math.log((most * 1.15) / leastMbps)) * (width - axisX - 26);
+    mbps <= 0
+      ? noLinkX
+      : axisX +
+        (Math.log(Math.max(leastMbps, mbps) / leastMbps) / Math.log((most * 1.15) / leastMbps)) *
+          (width - axisX - 26);
   const shown = ticks.filter((t) => t <= most);
   return (
     <div className="shell-sheet flex min-h-0 flex-1 flex-col overflow-auto border-t border-rule">
@@ -47,7 +51,15 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
               no link
             </text>
             {shown.map((t) => (
-              <text key={t} x={x(t)} y={12} fontSize={11.5} textAnchor="middle" fill={t === job.info.planDownMbps ? '#1f2a37' : '#566070'} fontWeight={t === job.info.planDownMbps ? 700 : 400}>
+              <text
+                key={t}
+                x={x(t)}
+                y={12}
+                fontSize={11.5}
+                textAnchor="middle"
+                fill={t === job.info.planDownMbps ? '#1f2a37' : '#566070'}
+                fontWeight={t === job.info.planDownMbps ? 700 : 400}
+              >
                 {t}
               </text>
             ))}
@@ -63,7 +75,10 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
           const chosen = spot.id === selectedId;
           const readings = job.readings.filter((r) => r.spotId === spot.id);
           return (
-            <li key={spot.id} className={`border-b border-rule ${chosen ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''}`}>
+            <li
+              key={spot.id}
+              className={`border-b border-rule ${chosen ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''}`}
+            >
               <button
                 type="button"
                 data-spot={spot.number}
@@ -72,20 +87,32 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
                 onClick={() => goTo(store, spot.id)}
               >
                 <span className="flex min-w-0 items-center gap-2.5">
-                  <span className={`grid h-6 w-6 shrink-0 place-items-center rounded-[2px] border-[1.3px] border-ink font-bold ${chosen ? 'border-action bg-action text-panel' : ''}`}>
+                  <span
+                    className={`grid h-6 w-6 shrink-0 place-items-center rounded-[2px] border-[1.3px] border-ink font-bold ${chosen ? 'border-action bg-action text-panel' : ''}`}
+                  >
                     {spot.number}
                   </span>
                   <span className="min-w-0 flex-1">
                     <span className="flex justify-between gap-2 font-bold">
                       <span className="truncate">{spot.name}</span>
-                      <span className="whitespace-nowrap">{needText(proof.need.downMbps, proof.need.upMbps)}</span>
+                      <span className="whitespace-nowrap">
+                        {needText(proof.need.downMbps, proof.need.upMbps)}
+                      </span>
                     </span>
                     <span className="block truncate text-[12px] text-muted">
-                      {find(job, 'room', spot.roomId)?.name} · {proof.need.activities.join(' + ') || 'no need'}
+                      {find(job, 'room', spot.roomId)?.name} ·{' '}
+                      {proof.need.activities.join(' + ') || 'no need'}
                     </span>
                   </span>
                 </span>
-                <RowChart proof={proof} readings={readings} x={x} width={width} plan={job.info.planDownMbps} ticks={shown} />
+                <RowChart
+                  proof={proof}
+                  readings={readings}
+                  x={x}
+                  width={width}
+                  plan={job.info.planDownMbps}
+                  ticks={shown}
+                />
                 <span className="flex min-w-0 items-start gap-2">
                   <span className="pt-0.5">
                     <StatusMark mark={mark} />
@@ -93,7 +120,9 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
                   <span className={`min-w-0 font-bold ${markText[mark]}`}>
                     {words}
                     {proof.after.runs > 0 && mark === 'short' && proof.measure !== 'down' && (
-                      <span className="block text-[12px] font-normal text-muted">{proof.measure === 'up' ? 'upload' : 'delay'}</span>
+                      <span className="block text-[12px] font-normal text-muted">
+                        {proof.measure === 'up' ? 'upload' : 'delay'}
+                      </span>
                     )}
                   </span>
                 </span>
@@ -135,13 +164,26 @@ function RowChart({
         const level = used.get(cx) ?? 0;
         used.set(cx, level + 1);
         return (
-          <circle key={r.id} cx={cx} cy={35 + level * 4.6} r={1.9} fill={phase === 'after' ? '#1d4f7a' : '#fffdf8'} stroke={phase === 'after' ? '#1d4f7a' : '#1f2a37'} strokeWidth={0.8} />
+          <circle
+            key={r.id}
+            cx={cx}
+            cy={35 + level * 4.6}
+            r={1.9}
+            fill={phase === 'after' ? '#1d4f7a' : '#fffdf8'}
+            stroke={phase === 'after' ? '#1d4f7a' : '#1f2a37'}
+            strokeWidth={0.8}
+          />
         );
       });
   };
   const figure = (v: number) => (v === 0 ? 'no link' : rateText(v));
   const same = before !== null && after !== null && Math.abs(x(before) - x(after)) < 16;
-  const afterText = short && !limited ? `${figure(after)} of ${rateText(proof.need.downMbps)}` : limited ? `${figure(after ?? 0)} or more` : figure(after ?? 0);
+  const afterText =
+    short && !limited
+      ? `${figure(after)} of ${rateText(proof.need.downMbps)}`
+      : limited
+        ? `${figure(after ?? 0)} or more`
+        : figure(after ?? 0);
   const left = after !== null && before !== null && x(after) < x(before);
   return (
     <svg
@@ -160,13 +202,22 @@ function RowChart({
       )}
       {short && !limited && (
         <path
-          d={Array.from({ length: Math.max(1, Math.floor((x(proof.need.downMbps) - x(after)) / 4)) }, (_, i) => `M${x(after) + i * 4} ${y + 7}l5 -14`).join('')}
+          d={Array.from(
+            { length: Math.max(1, Math.floor((x(proof.need.downMbps) - x(after)) / 4)) },
+            (_, i) => `M${x(after) + i * 4} ${y + 7}l5 -14`,
+          ).join('')}
           stroke="#b4532a"
           strokeWidth={1.2}
         />
       )}
       {limited && after !== null && (
-        <path d={`M${x(after)} ${y}H${x(after) + 60}m-5 -4l6 4l-6 4`} fill="none" stroke="#b9801a" strokeWidth={2} strokeDasharray="5 3" />
+        <path
+          d={`M${x(after)} ${y}H${x(after) + 60}m-5 -4l6 4l-6 4`}
+          fill="none"
+          stroke="#b9801a"
+          strokeWidth={2}
+          strokeDasharray="5 3"
+        />
       )}
       <path d={`M${x(proof.need.downMbps)} ${y - 10}V${y + 10}`} stroke="#1f2a37" strokeWidth={2.2} />
       {before !== null &&
@@ -186,7 +237,13 @@ function RowChart({
       {swarm('before')}
       {swarm('after')}
       {before !== null && before > 0 && (
-        <text x={x(before) + (left ? 13 : -13)} y={y + 4.5} fontSize={13} textAnchor={left ? 'start' : 'end'} className="halo">
+        <text
+          x={x(before) + (left ? 13 : -13)}
+          y={y + 4.5}
+          fontSize={13}
+          textAnchor={left ? 'start' : 'end'}
+          className="halo"
+        >
           {figure(before)}
         </text>
       )}
@@ -199,7 +256,11 @@ function RowChart({
           textAnchor={left ? 'end' : 'start'}
           fill={limited ? '#7a520a' : short ? '#9a4321' : '#1d4f7a'}
           className="halo"
-          transform={!left && x(after) + 13 + afterText.length * 7 > width ? `translate(${width - (x(after) + 13 + afterText.length * 7)} 0)` : undefined}
+          transform={
+            !left && x(after) + 13 + afterText.length * 7 > width
+              ? `translate(${width - (x(after) + 13 + afterText.length * 7)} 0)`
+              : undefined
+          }
         >
           {afterText}
         </text>

@@ -36,7 +36,10 @@ export function ProveStage() {
       </div>
       <main className="shell-centre bg-panel">
         <header className="shrink-0 px-4 pt-3 pb-2">
-          <h2 className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[22px] leading-tight font-bold" data-testid="job-sentence">
+          <h2
+            className="flex flex-wrap items-center gap-x-3 gap-y-1 text-[22px] leading-tight font-bold"
+            data-testid="job-sentence"
+          >
             <span className="flex items-center gap-2">
               <StatusMark mark={sum.proven === sum.all && sum.all > 0 ? 'cured' : 'begun'} size={18} />
               {sum.proven} of {sum.all} needs proven
@@ -51,11 +54,14 @@ export function ProveStage() {
                 <StatusMark mark="thin" size={18} /> {sum.testLimited} test-limited
               </span>
             )}
-            {sum.untested > 0 && <span className="text-[15px] font-normal text-muted">{sum.untested} to test</span>}
+            {sum.untested > 0 && (
+              <span className="text-[15px] font-normal text-muted">{sum.untested} to test</span>
+            )}
           </h2>
           <div className="mt-1 flex flex-wrap items-center gap-x-4 gap-y-2">
             <p className="min-w-40 flex-1 text-muted">
-              Medians of all runs, Mbps down. Same device, same spots.{simulated ? ' Simulated readings: not measured.' : ''}
+              Medians of all runs, Mbps down. Same device, same spots.
+              {simulated ? ' Simulated readings: not measured.' : ''}
             </p>
             <ImportButton phase="after" />
             {untested.length > 0 && (
@@ -87,7 +93,10 @@ export function ProveStage() {
       <Inspector
         empty={
           <Hint title="Prove">
-            <p>Test every spot again, the same way as before: same place, height and device. Five runs that all meet the need prove it.</p>
+            <p>
+              Test every spot again, the same way as before: same place, height and device. Five runs that all
+              meet the need prove it.
+            </p>
             <p>Choose a spot to see its runs, to test it, and what limits it.</p>
           </Hint>
         }
@@ -112,7 +121,10 @@ function ProveInspector() {
     <>
       <SpotHead job={job} spot={spot} prediction={proof} />
       <div className="px-4 pb-4">
-        <p className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[mark]}`} data-testid="verdict">
+        <p
+          className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[mark]}`}
+          data-testid="verdict"
+        >
           <StatusMark mark={mark} size={16} /> {words}
           <span className="ml-auto text-[12px] font-normal text-muted">{toGo(proof)}</span>
         </p>
@@ -122,14 +134,23 @@ function ProveInspector() {
         <PartHead right="Mbps, ms, dBm">After</PartHead>
         <RunTable spot={spot} phase="after" proof={proof} removable />
         <RunForm key={spot.id} spot={spot} phase="after" />
-        <Button className="mt-2 w-full" look="action" onClick={() => takeSimulatedRuns(store, [spot.id], 'after', 5)}>
+        <Button
+          className="mt-2 w-full"
+          look="action"
+          onClick={() => takeSimulatedRuns(store, [spot.id], 'after', 5)}
+        >
           Take 5 simulated runs
         </Button>
         <p className="mt-1 text-[12px] text-muted">Simulated: made by a stand-in house, not measured.</p>
         {prediction && prediction.chain.length > 0 && (
           <>
             <PartHead right="Mbps down, planned">What limits it</PartHead>
-            <Chain steps={prediction.chain} letters={letters} gets={prediction.downMbps} device="Planned, it" />
+            <Chain
+              steps={prediction.chain}
+              letters={letters}
+              gets={prediction.downMbps}
+              device="Planned, it"
+            />
           </>
         )}
       </div>
@@ -139,5 +160,7 @@ function ProveInspector() {
 
 const toGo = (p: SpotProof): string => {
   const after = p.after.downMbps;
-  return after !== null && p.after.runs && after < p.need.downMbps ? `${rateText(p.need.downMbps - after)} Mbps to go` : '';
+  return after !== null && p.after.runs && after < p.need.downMbps
+    ? `${rateText(p.need.downMbps - after)} Mbps to go`
+    : '';
 };

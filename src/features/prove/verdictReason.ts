@@ -9,7 +9,12 @@ export function verdictReason(proof: SpotProof): string {
   const m = proof.measures[proof.measure];
   const name = measureWords[proof.measure];
   const unit = proof.measure === 'latency' ? 'ms' : 'Mbps';
-  const need = proof.measure === 'down' ? proof.need.downMbps : proof.measure === 'up' ? proof.need.upMbps : proof.need.latencyMs;
+  const need =
+    proof.measure === 'down'
+      ? proof.need.downMbps
+      : proof.measure === 'up'
+        ? proof.need.upMbps
+        : proof.need.latencyMs;
   const after = m.medianAfter === null ? '' : `${rateText(m.medianAfter)} of ${rateText(need)} ${unit}`;
   switch (proof.verdict) {
     case 'no-readings':

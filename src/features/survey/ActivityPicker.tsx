@@ -5,7 +5,15 @@ import type { Id } from '@/core/job/records';
 import { needText } from '@/ui/units';
 
 /** Activities that may run at once, to be ticked; their needs add up. */
-export function ActivityPicker({ job, chosen, onChange }: { job: Job; chosen: readonly Id[]; onChange: (ids: Id[]) => void }) {
+export function ActivityPicker({
+  job,
+  chosen,
+  onChange,
+}: {
+  job: Job;
+  chosen: readonly Id[];
+  onChange: (ids: Id[]) => void;
+}) {
   return (
     <ul>
       {job.activities.map((a) => (
@@ -15,7 +23,9 @@ export function ActivityPicker({ job, chosen, onChange }: { job: Job; chosen: re
               type="checkbox"
               className="h-4 w-4 accent-(--color-action)"
               checked={chosen.includes(a.id)}
-              onChange={(e) => onChange(e.target.checked ? [...chosen, a.id] : chosen.filter((id) => id !== a.id))}
+              onChange={(e) =>
+                onChange(e.target.checked ? [...chosen, a.id] : chosen.filter((id) => id !== a.id))
+              }
             />
             <span className="flex-1">{a.name}</span>
             <span className="text-muted">

@@ -23,14 +23,20 @@ export function SurveyInspector() {
   const record = useJob((s) => (s.selectedId ? s.job.byId.get(s.selectedId) : undefined));
   if (!record || record.type === 'job') return null;
   const { title, line } = recordTitle(job, record);
-  const save = <R extends AnyRecord>(next: R, what: string) => void store.getState().commit(putOne(what, next));
-  const assembly = record.type === 'wall' || record.type === 'opening' ? find(job, 'assembly', record.assemblyId) : undefined;
+  const save = <R extends AnyRecord>(next: R, what: string) =>
+    void store.getState().commit(putOne(what, next));
+  const assembly =
+    record.type === 'wall' || record.type === 'opening'
+      ? find(job, 'assembly', record.assemblyId)
+      : undefined;
   return (
     <>
       <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
         {assembly && <HatchSwatch hatch={assembly.hatch} width={34} height={34} />}
         <div className="min-w-0">
-          <h2 className="text-[16px] font-bold">{record.type === 'spot' ? `Spot ${record.number}, ${title}` : title}</h2>
+          <h2 className="text-[16px] font-bold">
+            {record.type === 'spot' ? `Spot ${record.number}, ${title}` : title}
+          </h2>
           <p className="text-muted">{line}</p>
         </div>
       </div>
@@ -40,8 +46,16 @@ export function SurveyInspector() {
         {record.type === 'room' && (
           <>
             <PartHead>Room</PartHead>
-            <NameField value={record.name} onChange={(name) => save({ ...record, name }, `Rename ${record.name}`)} />
-            <PartHead right={needText(needOf(job, record.activityIds).downMbps, needOf(job, record.activityIds).upMbps)}>
+            <NameField
+              value={record.name}
+              onChange={(name) => save({ ...record, name }, `Rename ${record.name}`)}
+            />
+            <PartHead
+              right={needText(
+                needOf(job, record.activityIds).downMbps,
+                needOf(job, record.activityIds).upMbps,
+              )}
+            >
               What it is used for at once
             </PartHead>
             <ActivityPicker

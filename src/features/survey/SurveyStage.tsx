@@ -40,7 +40,7 @@ export function SurveyStage() {
             <Sheet stage="survey" />
           </div>
         </div>
-        <Ledger />
+        <Ledger stage="found" />
       </main>
       <Inspector empty={<PlaceInspector />}>
         <SurveyInspector />
@@ -58,11 +58,15 @@ function RoomList() {
   return (
     <section aria-label="Rooms of this storey" className="border-t border-strong">
       <h2 className="flex justify-between px-3.5 py-2 text-[13.5px] font-bold">
-        Rooms <span className="text-[12px] font-normal text-muted">{job.info.lengths === 'm' ? 'm²' : 'ft²'}</span>
+        Rooms{' '}
+        <span className="text-[12px] font-normal text-muted">{job.info.lengths === 'm' ? 'm²' : 'ft²'}</span>
       </h2>
       <ul>
         {rooms.map((r) => (
-          <li key={r.id} className={`border-t border-rule ${selectedId === r.id ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''}`}>
+          <li
+            key={r.id}
+            className={`border-t border-rule ${selectedId === r.id ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''}`}
+          >
             <button
               type="button"
               className="flex w-full items-center gap-2 px-3.5 py-1.5 text-left hover:bg-paper pointer-coarse:py-3"
@@ -70,12 +74,16 @@ function RoomList() {
             >
               <StatusMark mark={r.activityIds.length ? 'cured' : 'empty'} size={12} />
               <span className="min-w-0 flex-1 truncate">{r.name}</span>
-              <span className="text-muted">{areaText(areaOf(r.outline), job.info.lengths).split(' ')[0]}</span>
+              <span className="text-muted">
+                {areaText(areaOf(r.outline), job.info.lengths).split(' ')[0]}
+              </span>
             </button>
           </li>
         ))}
       </ul>
-      {rooms.length === 0 && <p className="px-3.5 pb-2 text-muted">No room yet: press R and click two corners.</p>}
+      {rooms.length === 0 && (
+        <p className="px-3.5 pb-2 text-muted">No room yet: press R and click two corners.</p>
+      )}
       <p className="px-3.5 py-1.5 text-[12px] text-muted">Filled: a need is set.</p>
     </section>
   );

@@ -29,7 +29,12 @@ export function ToolRail() {
   const store = useJobStore();
   const active = useJob((s) => s.tool);
   return (
-    <div role="toolbar" aria-label="Drawing tools" aria-orientation="vertical" className="flex w-[46px] shrink-0 flex-col items-center gap-0.5 border-r border-rule bg-panel py-2">
+    <div
+      role="toolbar"
+      aria-label="Drawing tools"
+      aria-orientation="vertical"
+      className="flex w-[46px] shrink-0 flex-col items-center gap-0.5 border-r border-rule bg-panel py-2"
+    >
       {tools.map(({ tool, key, name, Icon }) => (
         <button
           key={tool}

@@ -28,7 +28,12 @@ export function WallFields({ job, record: w, save }: Props<'wall'>) {
             id={id}
             value={w.assemblyId}
             options={assemblyOptions(job, ['wall'])}
-            onChange={(assemblyId) => save({ ...w, assemblyId }, `Wall of ${find(job, 'assembly', assemblyId)?.name.toLowerCase() ?? ''}`)}
+            onChange={(assemblyId) =>
+              save(
+                { ...w, assemblyId },
+                `Wall of ${find(job, 'assembly', assemblyId)?.name.toLowerCase() ?? ''}`,
+              )
+            }
           />
         )}
       </Field>
@@ -38,7 +43,14 @@ export function WallFields({ job, record: w, save }: Props<'wall'>) {
         min={0.05}
         max={500}
         onChange={(metres) =>
-          save({ ...w, bx: w.ax + ((w.bx - w.ax) * metres) / length, by: w.ay + ((w.by - w.ay) * metres) / length }, 'Length of a wall')
+          save(
+            {
+              ...w,
+              bx: w.ax + ((w.bx - w.ax) * metres) / length,
+              by: w.ay + ((w.by - w.ay) * metres) / length,
+            },
+            'Length of a wall',
+          )
         }
       />
     </>
@@ -61,7 +73,10 @@ export function OpeningFields({ job, record: o, save }: Props<'opening'>) {
               { value: 'window', text: 'Window' },
               { value: 'archway', text: 'Archway' },
             ]}
-            onChange={(kind) => (kind === 'door' || kind === 'window' || kind === 'archway') && save({ ...o, kind }, `Make it a ${kind}`)}
+            onChange={(kind) =>
+              (kind === 'door' || kind === 'window' || kind === 'archway') &&
+              save({ ...o, kind }, `Make it a ${kind}`)
+            }
           />
         )}
       </Field>
@@ -75,10 +90,34 @@ export function OpeningFields({ job, record: o, save }: Props<'opening'>) {
           />
         )}
       </Field>
-      <LengthField label="Along the wall" value={o.offsetM} min={0} max={length} onChange={(offsetM) => save({ ...o, offsetM }, 'Move an opening')} />
-      <LengthField label="Width" value={o.widthM} min={0.1} max={length} onChange={(widthM) => save({ ...o, widthM }, 'Width of an opening')} />
-      <LengthField label="Sill above floor" value={o.sillM} min={0} max={o.headM - 0.01} onChange={(sillM) => save({ ...o, sillM }, 'Sill of an opening')} />
-      <LengthField label="Head above floor" value={o.headM} min={o.sillM + 0.01} max={20} onChange={(headM) => save({ ...o, headM }, 'Head of an opening')} />
+      <LengthField
+        label="Along the wall"
+        value={o.offsetM}
+        min={0}
+        max={length}
+        onChange={(offsetM) => save({ ...o, offsetM }, 'Move an opening')}
+      />
+      <LengthField
+        label="Width"
+        value={o.widthM}
+        min={0.1}
+        max={length}
+        onChange={(widthM) => save({ ...o, widthM }, 'Width of an opening')}
+      />
+      <LengthField
+        label="Sill above floor"
+        value={o.sillM}
+        min={0}
+        max={o.headM - 0.01}
+        onChange={(sillM) => save({ ...o, sillM }, 'Sill of an opening')}
+      />
+      <LengthField
+        label="Head above floor"
+        value={o.headM}
+        min={o.sillM + 0.01}
+        max={20}
+        onChange={(headM) => save({ ...o, headM }, 'Head of an opening')}
+      />
       {o.kind === 'door' && (
         <>
           <Field label="Hinged at">
@@ -124,14 +163,34 @@ export function SpotFields({ job, record: s, save }: Props<'spot'>) {
           <Choice
             id={id}
             value={s.roomId}
-            options={job.rooms.filter((r) => r.storeyId === s.storeyId).map((r) => ({ value: r.id, text: r.name }))}
+            options={job.rooms
+              .filter((r) => r.storeyId === s.storeyId)
+              .map((r) => ({ value: r.id, text: r.name }))}
             onChange={(roomId) => save({ ...s, roomId }, `Room of spot ${s.number}`)}
           />
         )}
       </Field>
-      <LengthField label="Height above floor" value={s.heightM} min={0} max={20} onChange={(heightM) => save({ ...s, heightM }, `Height of spot ${s.number}`)} />
-      <LengthField label="East of the corner" value={s.xM} min={-2000} max={2000} onChange={(xM) => save({ ...s, xM }, `Move spot ${s.number}`)} />
-      <LengthField label="South of the corner" value={s.yM} min={-2000} max={2000} onChange={(yM) => save({ ...s, yM }, `Move spot ${s.number}`)} />
+      <LengthField
+        label="Height above floor"
+        value={s.heightM}
+        min={0}
+        max={20}
+        onChange={(heightM) => save({ ...s, heightM }, `Height of spot ${s.number}`)}
+      />
+      <LengthField
+        label="East of the corner"
+        value={s.xM}
+        min={-2000}
+        max={2000}
+        onChange={(xM) => save({ ...s, xM }, `Move spot ${s.number}`)}
+      />
+      <LengthField
+        label="South of the corner"
+        value={s.yM}
+        min={-2000}
+        max={2000}
+        onChange={(yM) => save({ ...s, yM }, `Move spot ${s.number}`)}
+      />
       <PartHead right={needText(need.downMbps, need.upMbps)}>Need</PartHead>
       <Field label="Need of">
         {(id) => (
@@ -143,13 +202,23 @@ export function SpotFields({ job, record: s, save }: Props<'spot'>) {
               { value: 'own', text: 'its own' },
             ]}
             onChange={(v) =>
-              save({ ...s, activityIds: v === 'own' ? [...(find(job, 'room', s.roomId)?.activityIds ?? [])] : null }, `Need of spot ${s.number}`)
+              save(
+                {
+                  ...s,
+                  activityIds: v === 'own' ? [...(find(job, 'room', s.roomId)?.activityIds ?? [])] : null,
+                },
+                `Need of spot ${s.number}`,
+              )
             }
           />
         )}
       </Field>
       {s.activityIds !== null && (
-        <ActivityPicker job={job} chosen={s.activityIds} onChange={(activityIds) => save({ ...s, activityIds }, `Need of spot ${s.number}`)} />
+        <ActivityPicker
+          job={job}
+          chosen={s.activityIds}
+          onChange={(activityIds) => save({ ...s, activityIds }, `Need of spot ${s.number}`)}
+        />
       )}
     </>
   );
@@ -161,14 +230,53 @@ export function ObstacleFields({ record: o, save }: Props<'obstacle'>) {
     <>
       <PartHead>Thing in the room</PartHead>
       <NameField value={o.name} onChange={(name) => save({ ...o, name }, `Rename ${o.name}`)} />
-      <LengthField label="Width" value={o.widthM} min={0.01} max={100} onChange={(widthM) => save({ ...o, widthM }, what('Width'))} />
-      <LengthField label="Depth" value={o.depthM} min={0.01} max={100} onChange={(depthM) => save({ ...o, depthM }, what('Depth'))} />
-      <NumberField label="Turned" value={o.turnDeg} unit="°" min={-360} max={360} onChange={(turnDeg) => save({ ...o, turnDeg }, what('Turn'))} />
-      <LengthField label="Bottom above floor" value={o.bottomM} min={-5} max={o.topM - 0.01} onChange={(bottomM) => save({ ...o, bottomM }, what('Bottom'))} />
-      <LengthField label="Top above floor" value={o.topM} min={o.bottomM + 0.01} max={100} onChange={(topM) => save({ ...o, topM }, what('Top'))} />
+      <LengthField
+        label="Width"
+        value={o.widthM}
+        min={0.01}
+        max={100}
+        onChange={(widthM) => save({ ...o, widthM }, what('Width'))}
+      />
+      <LengthField
+        label="Depth"
+        value={o.depthM}
+        min={0.01}
+        max={100}
+        onChange={(depthM) => save({ ...o, depthM }, what('Depth'))}
+      />
+      <NumberField
+        label="Turned"
+        value={o.turnDeg}
+        unit="°"
+        min={-360}
+        max={360}
+        onChange={(turnDeg) => save({ ...o, turnDeg }, what('Turn'))}
+      />
+      <LengthField
+        label="Bottom above floor"
+        value={o.bottomM}
+        min={-5}
+        max={o.topM - 0.01}
+        onChange={(bottomM) => save({ ...o, bottomM }, what('Bottom'))}
+      />
+      <LengthField
+        label="Top above floor"
+        value={o.topM}
+        min={o.bottomM + 0.01}
+        max={100}
+        onChange={(topM) => save({ ...o, topM }, what('Top'))}
+      />
       <PartHead right="planning values">Loss</PartHead>
       {bands.map((b) => (
-        <NumberField key={b} label={`${b} GHz`} value={o.lossDb[b]} unit="dB" min={0} max={100} onChange={(v) => save({ ...o, lossDb: { ...o.lossDb, [b]: v } }, what('Loss'))} />
+        <NumberField
+          key={b}
+          label={`${b} GHz`}
+          value={o.lossDb[b]}
+          unit="dB"
+          min={0}
+          max={100}
+          onChange={(v) => save({ ...o, lossDb: { ...o.lossDb, [b]: v } }, what('Loss'))}
+        />
       ))}
     </>
   );
@@ -180,11 +288,30 @@ export function ServiceFields({ record: s, save }: Props<'service'>) {
       <PartHead>{s.kind === 'socket' ? 'Socket' : 'Service'}</PartHead>
       <NameField value={s.name} onChange={(name) => save({ ...s, name }, `Rename ${s.name}`)} />
       <Field label="Circuit">
-        {(id) => <TextInput id={id} value={s.circuit} className="w-28" read={(t) => save({ ...s, circuit: t.trim().slice(0, 40) }, `Circuit of ${s.name}`)} />}
+        {(id) => (
+          <TextInput
+            id={id}
+            value={s.circuit}
+            className="w-28"
+            read={(t) => save({ ...s, circuit: t.trim().slice(0, 40) }, `Circuit of ${s.name}`)}
+          />
+        )}
       </Field>
-      <LengthField label="Height above floor" value={s.heightM} min={-5} max={20} onChange={(heightM) => save({ ...s, heightM }, `Height of ${s.name}`)} />
+      <LengthField
+        label="Height above floor"
+        value={s.heightM}
+        min={-5}
+        max={20}
+        onChange={(heightM) => save({ ...s, heightM }, `Height of ${s.name}`)}
+      />
       <Field label="Note">
-        {(id) => <TextInput id={id} value={s.note} read={(t) => save({ ...s, note: t.slice(0, 2000) }, `Note on ${s.name}`)} />}
+        {(id) => (
+          <TextInput
+            id={id}
+            value={s.note}
+            read={(t) => save({ ...s, note: t.slice(0, 2000) }, `Note on ${s.name}`)}
+          />
+        )}
       </Field>
     </>
   );
@@ -197,12 +324,35 @@ export function UnitFields({ job, record: u, save }: Props<'unit'>) {
       <NameField value={u.name} onChange={(name) => save({ ...u, name }, `Rename ${u.letter}`)} />
       <Field label="Kit">
         {(id) => (
-          <Choice id={id} value={u.kitId} options={job.kits.map((k) => ({ value: k.id, text: k.name }))} onChange={(kitId) => save({ ...u, kitId }, `Kit of ${u.letter}`)} />
+          <Choice
+            id={id}
+            value={u.kitId}
+            options={job.kits.map((k) => ({ value: k.id, text: k.name }))}
+            onChange={(kitId) => save({ ...u, kitId }, `Kit of ${u.letter}`)}
+          />
         )}
       </Field>
-      <LengthField label="Height above floor" value={u.heightM} min={-5} max={30} onChange={(heightM) => save({ ...u, heightM }, `Height of ${u.letter}`)} />
-      <LengthField label="East of the corner" value={u.xM} min={-2000} max={2000} onChange={(xM) => save({ ...u, xM }, `Move ${u.letter}`)} />
-      <LengthField label="South of the corner" value={u.yM} min={-2000} max={2000} onChange={(yM) => save({ ...u, yM }, `Move ${u.letter}`)} />
+      <LengthField
+        label="Height above floor"
+        value={u.heightM}
+        min={-5}
+        max={30}
+        onChange={(heightM) => save({ ...u, heightM }, `Height of ${u.letter}`)}
+      />
+      <LengthField
+        label="East of the corner"
+        value={u.xM}
+        min={-2000}
+        max={2000}
+        onChange={(xM) => save({ ...u, xM }, `Move ${u.letter}`)}
+      />
+      <LengthField
+        label="South of the corner"
+        value={u.yM}
+        min={-2000}
+        max={2000}
+        onChange={(yM) => save({ ...u, yM }, `Move ${u.letter}`)}
+      />
     </>
   );
 }

@@ -5,7 +5,19 @@ import { useJob } from '@/ui/store/JobProvider';
 import { lengthText, parseLength } from '@/ui/units';
 
 /** A length in the job's own measure. */
-export function LengthField({ label, value, min, max, onChange }: { label: string; value: number; min: number; max: number; onChange: (metres: number) => void }) {
+export function LengthField({
+  label,
+  value,
+  min,
+  max,
+  onChange,
+}: {
+  label: string;
+  value: number;
+  min: number;
+  max: number;
+  onChange: (metres: number) => void;
+}) {
   const lengths = useJob((s) => s.job.info.lengths);
   return (
     <Field label={label}>
@@ -16,8 +28,14 @@ export function LengthField({ label, value, min, max, onChange }: { label: strin
           value={lengthText(value, lengths)}
           read={(text) => {
             const metres = parseLength(text, lengths);
-            if (metres === null) throw new Error(lengths === 'm' ? 'A length is needed, for example 1.20' : 'A length is needed, for example 3 11');
-            if (metres < min || metres > max) throw new Error(`From ${lengthText(min, lengths)} to ${lengthText(max, lengths)}.`);
+            if (metres === null)
+              throw new Error(
+                lengths === 'm'
+                  ? 'A length is needed, for example 1.20'
+                  : 'A length is needed, for example 3 11',
+              );
+            if (metres < min || metres > max)
+              throw new Error(`From ${lengthText(min, lengths)} to ${lengthText(max, lengths)}.`);
             onChange(Math.round(metres * 1000) / 1000);
           }}
         />
@@ -26,7 +44,15 @@ export function LengthField({ label, value, min, max, onChange }: { label: strin
   );
 }
 
-export function NameField({ value, onChange, label = 'Name' }: { value: string; onChange: (name: string) => void; label?: string }) {
+export function NameField({
+  value,
+  onChange,
+  label = 'Name',
+}: {
+  value: string;
+  onChange: (name: string) => void;
+  label?: string;
+}) {
   return (
     <Field label={label}>
       {(id) => (
@@ -59,5 +85,9 @@ export function NumberField({
   max: number;
   onChange: (value: number) => void;
 }) {
-  return <Field label={label}>{(id) => <NumberInput id={id} value={value} unit={unit} min={min} max={max} onChange={onChange} />}</Field>;
+  return (
+    <Field label={label}>
+      {(id) => <NumberInput id={id} value={value} unit={unit} min={min} max={max} onChange={onChange} />}
+    </Field>
+  );
 }

@@ -10,10 +10,22 @@ import type { Phase } from './readingActions';
 const figure = (v: number | null) => (v === null ? '–' : rateText(v));
 
 /** Every run at a spot in one phase with its median and the need. */
-export function RunTable({ spot, phase, proof, removable }: { spot: Spot; phase: Phase; proof: SpotProof; removable: boolean }) {
+export function RunTable({
+  spot,
+  phase,
+  proof,
+  removable,
+}: {
+  spot: Spot;
+  phase: Phase;
+  proof: SpotProof;
+  removable: boolean;
+}) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
-  const runs = job.readings.filter((r) => r.spotId === spot.id && r.phase === phase).sort((a, b) => a.run - b.run);
+  const runs = job.readings
+    .filter((r) => r.spotId === spot.id && r.phase === phase)
+    .sort((a, b) => a.run - b.run);
   const medians = proof[phase];
   if (runs.length === 0) return <p className="py-2 text-muted">No run yet.</p>;
   return (
@@ -39,9 +51,21 @@ export function RunTable({ spot, phase, proof, removable }: { spot: Spot; phase:
             </td>
             {r.connected ? (
               <>
-                <td className={r.downMbps !== null && r.downMbps < proof.need.downMbps ? 'text-rust-text' : ''}>{figure(r.downMbps)}</td>
-                <td className={r.upMbps !== null && r.upMbps < proof.need.upMbps ? 'text-rust-text' : ''}>{figure(r.upMbps)}</td>
-                <td className={r.latencyMs !== null && r.latencyMs > proof.need.latencyMs ? 'text-rust-text' : ''}>{figure(r.latencyMs)}</td>
+                <td
+                  className={r.downMbps !== null && r.downMbps < proof.need.downMbps ? 'text-rust-text' : ''}
+                >
+                  {figure(r.downMbps)}
+                </td>
+                <td className={r.upMbps !== null && r.upMbps < proof.need.upMbps ? 'text-rust-text' : ''}>
+                  {figure(r.upMbps)}
+                </td>
+                <td
+                  className={
+                    r.latencyMs !== null && r.latencyMs > proof.need.latencyMs ? 'text-rust-text' : ''
+                  }
+                >
+                  {figure(r.latencyMs)}
+                </td>
                 <td className="text-muted">{r.rssiDbm === null ? '–' : `−${Math.abs(r.rssiDbm)}`}</td>
               </>
             ) : (
@@ -55,7 +79,11 @@ export function RunTable({ spot, phase, proof, removable }: { spot: Spot; phase:
                   type="button"
                   aria-label={`Remove run ${r.run}`}
                   className="p-1 text-muted hover:text-ink"
-                  onClick={() => store.getState().commit({ label: `Remove run ${r.run}, spot ${spot.number}`, put: [], remove: [r.id] })}
+                  onClick={() =>
+                    store
+                      .getState()
+                      .commit({ label: `Remove run ${r.run}, spot ${spot.number}`, put: [], remove: [r.id] })
+                  }
                 >
                   <Trash2 size={14} />
                 </button>

@@ -7,14 +7,26 @@ import type { JobStore } from '@/ui/store/jobStore';
 export type Phase = Reading['phase'];
 
 /** Runs the SIMULATED speed test at spots and adds its readings to the job. */
-export async function takeSimulatedRuns(store: JobStore, spotIds: Id[], phase: Phase, runs: number): Promise<void> {
+export async function takeSimulatedRuns(
+  store: JobStore,
+  spotIds: Id[],
+  phase: Phase,
+  runs: number,
+): Promise<void> {
   try {
     await store.getState().settled();
     const { readings } = await ask(readingsSchema, '/api/standins/runs', {
       body: { jobId: store.getState().job.info.id, spotIds, phase, runs },
     });
-    const where = spotIds.length === 1 ? `spot ${store.getState().job.spots.find((s) => s.id === spotIds[0])?.number}` : `${spotIds.length} spots`;
-    if (store.getState().commit({ label: `${runs} simulated runs ${phase}, ${where}`, put: readings, remove: [] }))
+    const where =
+      spotIds.length === 1
+        ? `spot ${store.getState().job.spots.find((s) => s.id === spotIds[0])?.number}`
+        : `${spotIds.length} spots`;
+    if (
+      store
+        .getState()
+        .commit({ label: `${runs} simulated runs ${phase}, ${where}`, put: readings, remove: [] })
+    )
       toast(`${readings.length} simulated runs taken at ${where}.`);
   } catch (error) {
     toast.error(messageOf(error));
@@ -23,7 +35,9 @@ export async function takeSimulatedRuns(store: JobStore, spotIds: Id[], phase: P
 
 /** The next free run number at a spot. */
 export const nextRun = (readings: readonly Reading[], spotId: Id, phase: Phase): number =>
-  readings.filter((r) => r.spotId === spotId && r.phase === phase).reduce((most, r) => Math.max(most, r.run), 0) + 1;
+  readings
+    .filter((r) => r.spotId === spotId && r.phase === phase)
+    .reduce((most, r) => Math.max(most, r.run), 0) + 1;
 
 /** Reads a CSV file of readings into the job; a file with anything wrong changes nothing. */
 export async function importReadings(store: JobStore, file: File, phase: Phase): Promise<void> {
@@ -35,7 +49,10 @@ export async function importReadings(store: JobStore, file: File, phase: Phase):
   if (problems.length) {
     const [first] = problems;
     toast.error(`${file.name} was not read. ${first?.path}: ${first?.message}`, {
-      description: problems.length > 1 ? `and ${problems.length - 1} more. Nothing was changed.` : 'Nothing was changed.',
+      description:
+        problems.length > 1
+          ? `and ${problems.length - 1} more. Nothing was changed.`
+          : 'Nothing was changed.',
     });
     return;
   }

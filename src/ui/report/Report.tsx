@@ -21,7 +21,11 @@ type Pair = { before: RoomField[]; after: RoomField[] };
 
 /** Coverage before and after for the storeys of the report. */
 function usePairs(job: Job, storeyIds: Id[]): { pairs: Map<Id, Pair>; error: string; done: boolean } {
-  const [state, setState] = useState<{ pairs: Map<Id, Pair>; error: string; done: boolean }>({ pairs: new Map(), error: '', done: false });
+  const [state, setState] = useState<{ pairs: Map<Id, Pair>; error: string; done: boolean }>({
+    pairs: new Map(),
+    error: '',
+    done: false,
+  });
   const key = storeyIds.join();
   useEffect(() => {
     const { api, stop } = startCompute();
@@ -52,7 +56,11 @@ function usePairs(job: Job, storeyIds: Id[]): { pairs: Map<Id, Pair>; error: str
 export function Report() {
   const job = useJob((s) => s.job);
   const proofs = useProofs();
-  const bad = new Set(proofs.filter((p) => p.found === 'dead' || p.found === 'short').map((p) => find(job, 'spot', p.spotId)?.storeyId));
+  const bad = new Set(
+    proofs
+      .filter((p) => p.found === 'dead' || p.found === 'short')
+      .map((p) => find(job, 'spot', p.spotId)?.storeyId),
+  );
   const storeyIds = storeysInOrder(job).filter((id) => bad.has(id));
   const { pairs, error, done } = usePairs(job, storeyIds);
   const sentence = reportSentence(job, proofs);
@@ -63,7 +71,11 @@ export function Report() {
     return `${here.filter(test).length} of ${here.length} places met`;
   };
   return (
-    <article className="report mx-auto max-w-[900px] bg-panel px-[76px] py-12 text-[14px] print:max-w-none print:bg-white print:p-0" data-testid="report" data-ready={done}>
+    <article
+      className="report mx-auto max-w-[900px] bg-panel px-[76px] py-12 text-[14px] print:max-w-none print:bg-white print:p-0"
+      data-testid="report"
+      data-ready={done}
+    >
       <header>
         <p className="flex justify-between font-bold">
           Nestle <span className="font-normal text-muted">Report for the householder</span>
@@ -75,19 +87,28 @@ export function Report() {
           <rect width="100%" height={5} fill="url(#ruled)" />
         </svg>
         {simulated && (
-          <p className="mt-4 border border-ochre px-3 py-1.5 font-semibold text-ochre-text">Simulated readings: made by a stand-in house, not measured.</p>
+          <p className="mt-4 border border-ochre px-3 py-1.5 font-semibold text-ochre-text">
+            Simulated readings: made by a stand-in house, not measured.
+          </p>
         )}
         <h1 className="mt-5 text-[40px] leading-tight font-bold">{job.info.name}, before and after</h1>
         <p className="flex justify-between text-muted">
           <span>The home network, tested at {job.spots.length} places</span>
-          <span>{last && new Date(last).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}</span>
+          <span>
+            {last &&
+              new Date(last).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
+          </span>
         </p>
         <p className="mt-5 text-[21px] leading-snug" data-testid="report-sentence">
           <b>{sentence.headline}</b> {sentence.rest}
         </p>
       </header>
 
-      {error && <p role="alert" className="mt-4 text-rust-text">The plans could not be drawn: {error}</p>}
+      {error && (
+        <p role="alert" className="mt-4 text-rust-text">
+          The plans could not be drawn: {error}
+        </p>
+      )}
       {!done && <p className="mt-4 text-muted">Drawing the plans …</p>}
       {storeyIds.map((id) => {
         const pair = pairs.get(id);
@@ -105,7 +126,9 @@ export function Report() {
                     <figcaption className="mb-1 flex justify-between border-b border-rule font-bold">
                       {phase === 'before' ? 'Before' : 'After'}
                       <span className="text-[12.5px] font-normal text-muted">
-                        {phase === 'before' ? at(id, (p) => p.found === 'met') : at(id, (p) => p.verdict === 'cured' || p.verdict === 'holds')}
+                        {phase === 'before'
+                          ? at(id, (p) => p.found === 'met')
+                          : at(id, (p) => p.verdict === 'cured' || p.verdict === 'holds')}
                       </span>
                     </figcaption>
                     <SmallPlan job={job} storeyId={id} phase={phase} fields={pair[phase]} proofs={proofs} />
@@ -120,7 +143,8 @@ export function Report() {
 
       <section className="mt-7">
         <h2 className="flex items-baseline justify-between text-[17px] font-bold">
-          What each place needs, and what it gets <span className="text-[12.5px] font-normal text-muted">Mbps, middle of all tests</span>
+          What each place needs, and what it gets{' '}
+          <span className="text-[12.5px] font-normal text-muted">Mbps, middle of all tests</span>
         </h2>
         <div className="overflow-x-auto">
           <table className="mt-1 w-full border-collapse">
@@ -152,16 +176,25 @@ export function Report() {
                 const found = foundWords[p.found];
                 return (
                   spot && (
-                    <tr key={p.spotId} className="h-[25px] break-inside-avoid border-b border-rule align-top [&>td]:py-0.5">
+                    <tr
+                      key={p.spotId}
+                      className="h-[25px] break-inside-avoid border-b border-rule align-top [&>td]:py-0.5"
+                    >
                       <td className="pr-3 text-muted">{spot.number}</td>
                       <td className="pr-2 font-bold">{spot.name}</td>
                       <td className="pr-2">{find(job, 'room', spot.roomId)?.name}</td>
                       <td className="pr-2">{p.need.activities.join(', ')}</td>
-                      <td className="text-right">{rateText(p.need.downMbps)}</td>
-                      <td className={`text-right whitespace-nowrap ${markText[found.mark]}`}>
-                        {p.before.runs === 0 ? '–' : p.before.downMbps ? rateText(p.before.downMbps) : 'no link'}
+                      <td className="pl-3 text-right">{rateText(p.need.downMbps)}</td>
+                      <td className={`pl-4 text-right whitespace-nowrap ${markText[found.mark]}`}>
+                        {p.before.runs === 0
+                          ? '–'
+                          : p.before.downMbps
+                            ? rateText(p.before.downMbps)
+                            : 'no link'}
                       </td>
-                      <td className="text-right font-bold whitespace-nowrap">{p.after.runs === 0 ? '–' : p.after.downMbps ? rateText(p.after.downMbps) : 'no link'}</td>
+                      <td className="pl-4 text-right font-bold whitespace-nowrap">
+                        {p.after.runs === 0 ? '–' : p.after.downMbps ? rateText(p.after.downMbps) : 'no link'}
+                      </td>
                       <td className={`pl-5 ${markText[verdict.mark]}`}>
                         <span className="flex items-center gap-1.5">
                           <StatusMark mark={verdict.mark} /> {verdict.plain}
@@ -179,7 +212,8 @@ export function Report() {
       <footer className="mt-10 border-t border-strong pt-3 text-[12.5px]">
         <p>
           {job.info.demo && <b>Demonstration data. </b>}
-          {simulated ? 'Readings are simulated. ' : ''}A place counts as proven when so many good tests in a row are unlikely by luck (at most 1 in 20).
+          {simulated ? 'Readings are simulated. ' : ''}A place counts as proven when so many good tests in a
+          row are unlikely by luck (at most 1 in 20).
         </p>
       </footer>
     </article>
@@ -224,7 +258,9 @@ function Units() {
                 <b>{find(job, 'kit', u.kitId)?.name}</b>
                 <span className="block text-[12.5px] text-muted">
                   {u.name}, {find(job, 'storey', u.storeyId)?.name.toLowerCase()}
-                  {from ? `; ${link?.medium === 'wireless' ? 'by air' : link?.medium === 'fibre' ? 'fibre' : 'cable'} from ${from.letter}` : '; from the street'}
+                  {from
+                    ? `; ${link?.medium === 'wireless' ? 'by air' : link?.medium === 'fibre' ? 'fibre' : 'cable'} from ${from.letter}`
+                    : '; from the street'}
                 </span>
               </span>
               {link && (

@@ -1,15 +1,31 @@
 import { find, type Job } from '@/core/job/job';
 import type { SpotProof } from '@/core/proof/spotProof';
 
-const words = ['none', 'one', 'two', 'three', 'four', 'five', 'six', 'seven', 'eight', 'nine', 'ten', 'eleven', 'twelve'];
+const words = [
+  'none',
+  'one',
+  'two',
+  'three',
+  'four',
+  'five',
+  'six',
+  'seven',
+  'eight',
+  'nine',
+  'ten',
+  'eleven',
+  'twelve',
+];
 const count = (n: number) => words[n] ?? String(n);
 const capital = (s: string) => `${s[0]?.toUpperCase() ?? ''}${s.slice(1)}`;
-const list = (names: string[]) => (names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`);
+const list = (names: string[]) =>
+  names.length < 2 ? (names[0] ?? '') : `${names.slice(0, -1).join(', ')} and ${names.at(-1)}`;
 
 /** The result for the householder: a headline and what is left, in plain words. */
 export function reportSentence(job: Job, proofs: readonly SpotProof[]): { headline: string; rest: string } {
   const tested = proofs.filter((p) => p.after.runs > 0);
-  if (tested.length === 0) return { headline: 'The work is not tested yet.', rest: 'The figures below are as found.' };
+  if (tested.length === 0)
+    return { headline: 'The work is not tested yet.', rest: 'The figures below are as found.' };
   const good = proofs.filter((p) => p.verdict === 'cured' || p.verdict === 'holds');
   const roomsOf = (verdicts: SpotProof['verdict'][]) => [
     ...new Set(

@@ -1,6 +1,11 @@
 import type { Obstacle } from '@/core/job/records';
 
-const line = { fill: 'none', stroke: '#1f2a37', strokeWidth: 0.9, vectorEffect: 'non-scaling-stroke' as const };
+const line = {
+  fill: 'none',
+  stroke: '#1f2a37',
+  strokeWidth: 0.9,
+  vectorEffect: 'non-scaling-stroke' as const,
+};
 
 /** The inside of each symbol, in a box of w × d around 0, metres. */
 function Inside({ symbol, w, d }: { symbol: Obstacle['symbol']; w: number; d: number }) {
@@ -9,21 +14,38 @@ function Inside({ symbol, w, d }: { symbol: Obstacle['symbol']; w: number; d: nu
   switch (symbol) {
     case 'bed':
       return long ? (
-        <path {...line} d={`M${l + 0.1} ${t + 0.12}h.4v${d / 2 - 0.18}h-.4zM${l + 0.1} ${0.06}h.4v${d / 2 - 0.18}h-.4zM${l + 0.65} ${t}v${d}`} />
+        <path
+          {...line}
+          d={`M${l + 0.1} ${t + 0.12}h.4v${d / 2 - 0.18}h-.4zM${l + 0.1} ${0.06}h.4v${d / 2 - 0.18}h-.4zM${l + 0.65} ${t}v${d}`}
+        />
       ) : (
-        <path {...line} d={`M${l + 0.12} ${t + 0.1}v.4h${w / 2 - 0.18}v-.4zM0.06 ${t + 0.1}v.4h${w / 2 - 0.18}v-.4zM${l} ${t + 0.65}h${w}`} />
+        <path
+          {...line}
+          d={`M${l + 0.12} ${t + 0.1}v.4h${w / 2 - 0.18}v-.4zM0.06 ${t + 0.1}v.4h${w / 2 - 0.18}v-.4zM${l} ${t + 0.65}h${w}`}
+        />
       );
     case 'sofa':
-      return <path {...line} d={`M${l + 0.14} ${t}v${d}M${-l - 0.14} ${t}v${d}M${l + 0.14} ${t + 0.18}h${w - 0.28}`} />;
+      return (
+        <path
+          {...line}
+          d={`M${l + 0.14} ${t}v${d}M${-l - 0.14} ${t}v${d}M${l + 0.14} ${t + 0.18}h${w - 0.28}`}
+        />
+      );
     case 'bath':
-      return <rect {...line} x={l + 0.1} y={t + 0.1} width={w - 0.2} height={d - 0.2} rx={Math.min(w, d) * 0.3} />;
+      return (
+        <rect {...line} x={l + 0.1} y={t + 0.1} width={w - 0.2} height={d - 0.2} rx={Math.min(w, d) * 0.3} />
+      );
     case 'sink':
       return <rect {...line} x={l + w * 0.2} y={t + d * 0.2} width={w * 0.45} height={d * 0.6} rx={0.08} />;
     case 'cooker':
       return (
-        <g {...line}>
-          {[-0.22, 0.22].flatMap((i) => [-0.22, 0.22].map((k) => <circle key={`${i}${k}`} cx={w * i} cy={d * k} r={Math.min(w, d) * 0.14} />))}
-        </g>
+        <>
+          {[-0.22, 0.22].flatMap((i) =>
+            [-0.22, 0.22].map((k) => (
+              <circle key={`${i}${k}`} {...line} cx={w * i} cy={d * k} r={Math.min(w, d) * 0.14} />
+            )),
+          )}
+        </>
       );
     case 'shelves':
       return <path {...line} d={long ? `M${l} ${t}L${-l} ${-t}` : `M${l} ${-t}L${-l} ${t}`} />;
@@ -32,7 +54,9 @@ function Inside({ symbol, w, d }: { symbol: Obstacle['symbol']; w: number; d: nu
     case 'box':
       return <path {...line} d={`M${l} ${t}L${-l} ${-t}M${-l} ${t}L${l} ${-t}`} />;
     case 'chimney':
-      return <rect {...line} x={l + w * 0.22} y={t + d * 0.3} width={w * 0.56} height={d * 0.4} fill="#fffdf8" />;
+      return (
+        <rect {...line} x={l + w * 0.22} y={t + d * 0.3} width={w * 0.56} height={d * 0.4} fill="#fffdf8" />
+      );
     case 'table':
     case 'round':
     case 'boat':
@@ -51,13 +75,21 @@ export function Furniture({ obstacle: o, selected }: { obstacle: Obstacle; selec
   const shape = { ...line, stroke, strokeWidth: selected ? 2.5 : costs ? 1.3 : 0.9 };
   if (o.symbol === 'stairs') return <Stairs {...{ l, t, w, d, shape, o }} />;
   return (
-    <g transform={`translate(${o.xM} ${o.yM}) rotate(${o.turnDeg})`} opacity={costs || selected ? 0.95 : 0.42} data-id={o.id}>
+    <g
+      transform={`translate(${o.xM} ${o.yM}) rotate(${o.turnDeg})`}
+      opacity={costs || selected ? 0.95 : 0.42}
+      data-id={o.id}
+    >
       {o.symbol === 'round' ? (
         <ellipse {...shape} rx={w / 2} ry={d / 2} fill={costs ? '#d9d2c3' : 'transparent'} />
       ) : o.symbol === 'tree' ? (
         <path {...shape} fill="#dfe3d2" fillOpacity={0.7} d={cloud(w / 2, d / 2)} />
       ) : o.symbol === 'boat' ? (
-        <path {...shape} fill="transparent" d={`M${l} 0Q${l * 0.4} ${t * 1.25} ${-l} ${t * 0.55}V${-t * 0.55}Q${l * 0.4} ${-t * 1.25} ${l} 0ZM${l} 0H${-l}`} />
+        <path
+          {...shape}
+          fill="transparent"
+          d={`M${l} 0Q${l * 0.4} ${t * 1.25} ${-l} ${t * 0.55}V${-t * 0.55}Q${l * 0.4} ${-t * 1.25} ${l} 0ZM${l} 0H${-l}`}
+        />
       ) : (
         <rect
           {...shape}
@@ -75,7 +107,21 @@ export function Furniture({ obstacle: o, selected }: { obstacle: Obstacle; selec
 }
 
 /** Treads and an arrow up the middle. */
-function Stairs({ l, t, w, d, shape, o }: { l: number; t: number; w: number; d: number; shape: typeof line; o: Obstacle }) {
+function Stairs({
+  l,
+  t,
+  w,
+  d,
+  shape,
+  o,
+}: {
+  l: number;
+  t: number;
+  w: number;
+  d: number;
+  shape: typeof line;
+  o: Obstacle;
+}) {
   const along = Math.max(w, d);
   const steps = Math.max(2, Math.round(along / 0.24));
   const tread = Array.from({ length: steps - 1 }, (_, i) => ((i + 1) * along) / steps);
@@ -83,10 +129,18 @@ function Stairs({ l, t, w, d, shape, o }: { l: number; t: number; w: number; d: 
   return (
     <g transform={`translate(${o.xM} ${o.yM}) rotate(${o.turnDeg})`} data-id={o.id}>
       <rect {...shape} x={l} y={t} width={w} height={d} fill="#fffdf8" fillOpacity={0.75} />
-      <path {...line} strokeWidth={0.6} d={tread.map((s) => (upright ? `M${l} ${t + s}h${w}` : `M${l + s} ${t}v${d}`)).join('')} />
       <path
         {...line}
-        d={upright ? `M0 ${-t - 0.12}V${t + 0.16}m-.1 .16l.1 -.16l.1 .16` : `M${-l - 0.12} 0H${l + 0.16}m.16 -.1l-.16 .1l.16 .1`}
+        strokeWidth={0.6}
+        d={tread.map((s) => (upright ? `M${l} ${t + s}h${w}` : `M${l + s} ${t}v${d}`)).join('')}
+      />
+      <path
+        {...line}
+        d={
+          upright
+            ? `M0 ${-t - 0.12}V${t + 0.16}m-.1 .16l.1 -.16l.1 .16`
+            : `M${-l - 0.12} 0H${l + 0.16}m.16 -.1l-.16 .1l.16 .1`
+        }
       />
     </g>
   );

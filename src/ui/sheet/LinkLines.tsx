@@ -5,15 +5,21 @@ import type { Link } from '@/core/job/records';
 import { useJob } from '@/ui/store/JobProvider';
 import { rateText } from '@/ui/units';
 import type { ToPx } from './RoomLabels';
-import type { SheetStage } from './Sheet';
-import type { SheetSpace } from './sheetSpace';
+import type { SheetSpace, SheetStage } from './sheetSpace';
 
 /** How a link is drawn: Ethernet and fibre solid, over the air as dots on a light casing. */
 export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string }) {
   return link.medium === 'wireless' ? (
     <>
       <path d={d} fill="none" stroke="#fffdf8" strokeWidth={7} strokeLinecap="round" />
-      <path d={d} fill="none" stroke="#1f2a37" strokeWidth={3.2} strokeLinecap="round" strokeDasharray="0.1 7" />
+      <path
+        d={d}
+        fill="none"
+        stroke="#1f2a37"
+        strokeWidth={3.2}
+        strokeLinecap="round"
+        strokeDasharray="0.1 7"
+      />
     </>
   ) : (
     <>
@@ -34,7 +40,8 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
     <g pointerEvents="none">
       {job.links.map((link) => {
         const [to, from] = [moved(link.unitId), moved(link.fromUnitId)];
-        if (!to || !from || (stage === 'plan' ? !(to.planned && from.planned) : !(to.found && from.found))) return null;
+        if (!to || !from || (stage === 'plan' ? !(to.planned && from.planned) : !(to.found && from.found)))
+          return null;
         const [p, q] = [space.place(from), space.place(to)];
         const [fromHere, toHere] = [space.onSheet(from.storeyId), space.onSheet(to.storeyId)];
         if (!p || !q || (!fromHere && !toHere)) {
@@ -44,7 +51,14 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
           if (!at) return null;
           const [x, y] = px(...at);
           const place = find(job, 'building', find(job, 'storey', other.storeyId)?.buildingId)?.name ?? '';
-          return <Away key={link.id} x={x} y={y} text={`${here === to ? 'from' : 'to'} ${other.letter}, ${place}`} />;
+          return (
+            <Away
+              key={link.id}
+              x={x}
+              y={y}
+              text={`${here === to ? 'from' : 'to'} ${other.letter}, ${place}`}
+            />
+          );
         }
         const [ax, ay] = px(...p);
         const [bx, by] = px(...q);
@@ -58,7 +72,13 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
         return (
           <g key={link.id} opacity={leaves ? 0.55 : 1}>
             <LinkStroke link={link} d={`M${ax} ${ay}Q${cx} ${cy} ${bx} ${by}`} />
-            {leaves && <Away x={fromHere ? bx : ax} y={fromHere ? by : ay} text={`${fromHere ? to.letter : from.letter}, ${find(job, 'storey', (fromHere ? to : from).storeyId)?.name ?? ''}`} />}
+            {leaves && (
+              <Away
+                x={fromHere ? bx : ax}
+                y={fromHere ? by : ay}
+                text={`${fromHere ? to.letter : from.letter}, ${find(job, 'storey', (fromHere ? to : from).storeyId)?.name ?? ''}`}
+              />
+            )}
             {rate !== undefined && length > 110 && (
               <text
                 x={(ax + 2 * cx + bx) / 4}
@@ -103,7 +123,12 @@ export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; sta
   return (
     <g pointerEvents="none">
       <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={4} />
-      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={1.4} strokeDasharray={space.onSheet(unit.storeyId) ? undefined : '6 4'} />
+      <path
+        d={`M${ax} ${ay}L${bx} ${by}`}
+        stroke="#1d4f7a"
+        strokeWidth={1.4}
+        strokeDasharray={space.onSheet(unit.storeyId) ? undefined : '6 4'}
+      />
     </g>
   );
 }

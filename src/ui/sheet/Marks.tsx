@@ -8,8 +8,7 @@ import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 import { foundWords, MarkShape, plannedMark, type Mark } from '@/ui/marks';
 import { Peg } from './Peg';
 import type { ToPx } from './RoomLabels';
-import type { SheetStage } from './Sheet';
-import type { SheetSpace } from './sheetSpace';
+import type { SheetSpace, SheetStage } from './sheetSpace';
 
 /** Makes a mark on the drawing reachable and usable by keyboard. */
 function useChoosable() {
@@ -39,7 +38,19 @@ const serviceShapes: Record<Service['kind'], string> = {
 };
 
 /** Sockets, outlets and the entry. */
-export function ServiceMarks({ job, space, px, scale, selectedId }: { job: Job; space: SheetSpace; px: ToPx; scale: number; selectedId: Id | null }) {
+export function ServiceMarks({
+  job,
+  space,
+  px,
+  scale,
+  selectedId,
+}: {
+  job: Job;
+  space: SheetSpace;
+  px: ToPx;
+  scale: number;
+  selectedId: Id | null;
+}) {
   if (scale < 18) return null;
   return (
     <g>
@@ -109,8 +120,24 @@ export function SpotMarks({
             <circle r={15} fill="transparent" />
             <path d="M-7 0H7M0 -7V7" stroke="#fffdf8" strokeWidth={6} />
             <path d="M-6 0H6M0 -6V6" stroke={colour} strokeWidth={2.2} />
-            <rect x={6} y={-20} width={width + (status ? 15 : 0)} height={17} fill={chosen ? '#1d4f7a' : '#fffdf8'} stroke={colour} strokeWidth={1.3} rx={1.5} />
-            <text x={6 + width / 2} y={-7.3} fontSize={12.5} fontWeight={700} textAnchor="middle" fill={chosen ? '#fffdf8' : colour}>
+            <rect
+              x={6}
+              y={-20}
+              width={width + (status ? 15 : 0)}
+              height={17}
+              fill={chosen ? '#1d4f7a' : '#fffdf8'}
+              stroke={colour}
+              strokeWidth={1.3}
+              rx={1.5}
+            />
+            <text
+              x={6 + width / 2}
+              y={-7.3}
+              fontSize={12.5}
+              fontWeight={700}
+              textAnchor="middle"
+              fill={chosen ? '#fffdf8' : colour}
+            >
               {spot.number}
             </text>
             {status && (
@@ -154,7 +181,10 @@ export function UnitPegs({ space, px, stage }: { space: SheetSpace; px: ToPx; st
               {...choosable(u.id, `Unit ${u.letter}, ${u.name}, ${storey?.name ?? ''}`)}
             >
               <rect x={-17} y={-34} width={34} height={38} fill="transparent" />
-              <Peg letter={u.letter} look={u.id === selectedId ? 'selected' : u.found ? 'installed' : 'planned'} />
+              <Peg
+                letter={u.letter}
+                look={u.id === selectedId ? 'selected' : u.found ? 'installed' : 'planned'}
+              />
             </g>
           );
         })}

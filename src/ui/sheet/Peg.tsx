@@ -7,7 +7,13 @@ export function Peg({ letter, look, size = 1 }: { letter: string; look: PegLook;
   return (
     <g transform={`scale(${size})`}>
       {look === 'selected' && (
-        <path d="M-14 -31H14V-8.5L0 4L-14 -8.5Z" fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.4} strokeLinejoin="round" />
+        <path
+          d="M-14 -31H14V-8.5L0 4L-14 -8.5Z"
+          fill="#fffdf8"
+          stroke="#1d4f7a"
+          strokeWidth={1.4}
+          strokeLinejoin="round"
+        />
       )}
       <path
         d="M-11 -28H11V-9L0 0L-11 -9Z"
@@ -25,9 +31,23 @@ export function Peg({ letter, look, size = 1 }: { letter: string; look: PegLook;
 }
 
 /** The same tag standing in a line of text or a table. */
-export function PegIcon({ letter, look = 'planned', size = 24 }: { letter: string; look?: PegLook; size?: number }) {
+export function PegIcon({
+  letter,
+  look = 'planned',
+  size = 24,
+}: {
+  letter: string;
+  look?: PegLook;
+  size?: number;
+}) {
   return (
-    <svg width={(size * 24) / 30} height={size} viewBox="-12 -29 24 30" aria-hidden="true" className="shrink-0">
+    <svg
+      width={(size * 24) / 30}
+      height={size}
+      viewBox="-12 -29 24 30"
+      aria-hidden="true"
+      className="shrink-0"
+    >
       <Peg letter={letter} look={look === 'selected' ? 'installed' : look} />
     </svg>
   );

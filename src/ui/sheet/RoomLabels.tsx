@@ -4,7 +4,7 @@ import { boundsOf } from '@/core/geometry/place';
 import type { Job } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
 import type { Layer } from '@/core/coverage/field';
-import type { Id, Room } from '@/core/job/records';
+import type { Id, Point, Room } from '@/core/job/records';
 import type { RoomField } from '@/workers/protocol';
 import { needText } from '@/ui/units';
 import { isolineLabels } from './CoverageLayer';
@@ -26,7 +26,19 @@ export const RoomLabels = memo(function RoomLabels({
   scale: number;
   selectedId: Id | null;
 }) {
-  const points = useMemo(() => new Map(job.rooms.map((r) => [r.id, labelPoint(r.outline)])), [job.rooms]);
+  const points = useMemo(() => {
+    const marks = [...job.spots, ...job.units];
+    return new Map(
+      job.rooms.map((r) => [
+        r.id,
+        labelPoint(
+          r.outline,
+          // the number of a spot and the tag of a unit stand above their place
+          marks.filter((m) => m.storeyId === r.storeyId).map((m): Point => [m.xM + 0.15, m.yM - 0.15]),
+        ),
+      ]),
+    );
+  }, [job.rooms, job.spots, job.units]);
   if (space.isSite)
     return (
       <g>
@@ -34,12 +46,29 @@ export const RoomLabels = memo(function RoomLabels({
           if (building.kind === 'outdoors') return null;
           const [x0, y0, x1, y1] = boundsOf(building.outline);
           const at = space.place({ storeyId: storey.id, xM: (x0 + x1) / 2, yM: (y0 + y1) / 2 });
-          return at && <Label key={building.id} at={px(...at)} name={building.name} below="" upright={false} strong={false} />;
+          return (
+            at && (
+              <Label
+                key={building.id}
+                at={px(...at)}
+                name={building.name}
+                below=""
+                upright={false}
+                strong={false}
+              />
+            )
+          );
         })}
         {job.rooms
           .filter((r) => r.storeyId === space.storey.id)
           .map((r) => (
-            <RoomLabel key={r.id} job={job} room={r} at={points.get(r.id) ?? [0, 0]} {...{ px, scale, selectedId }} />
+            <RoomLabel
+              key={r.id}
+              job={job}
+              room={r}
+              at={points.get(r.id) ?? [0, 0]}
+              {...{ px, scale, selectedId }}
+            />
           ))}
       </g>
     );
@@ -48,7 +77,13 @@ export const RoomLabels = memo(function RoomLabels({
       {job.rooms
         .filter((r) => r.storeyId === space.storey.id)
         .map((r) => (
-          <RoomLabel key={r.id} job={job} room={r} at={points.get(r.id) ?? [0, 0]} {...{ px, scale, selectedId }} />
+          <RoomLabel
+            key={r.id}
+            job={job}
+            room={r}
+            at={points.get(r.id) ?? [0, 0]}
+            {...{ px, scale, selectedId }}
+          />
         ))}
     </g>
   );
@@ -92,7 +127,19 @@ function RoomLabel({
   );
 }
 
-function Label({ at: [x, y], name, below, upright, strong }: { at: [number, number]; name: string; below: string; upright: boolean; strong: boolean }) {
+function Label({
+  at: [x, y],
+  name,
+  below,
+  upright,
+  strong,
+}: {
+  at: [number, number];
+  name: string;
+  below: string;
+  upright: boolean;
+  strong: boolean;
+}) {
   return (
     <g
       textAnchor="middle"
@@ -131,7 +178,8 @@ export const IsolineLabels = memo(function IsolineLabels({
       fields.flatMap((field) => {
         const room = rooms.find((r) => r.id === field.roomId);
         if (!room) return [];
-        const inside = (x: number, y: number) => (inPolygon(room.outline, x, y) ? distanceToEdge(room.outline, x, y) : 0);
+        const inside = (x: number, y: number) =>
+          inPolygon(room.outline, x, y) ? distanceToEdge(room.outline, x, y) : 0;
         return isolineLabels(field, room, layer, inside);
       }),
     [fields, rooms, layer],
@@ -142,7 +190,13 @@ export const IsolineLabels = memo(function IsolineLabels({
       {labels.map((l) => {
         const [x, y] = px(l.x, l.y);
         return (
-          <text key={`${l.x} ${l.y}`} x={x} y={y + 4} className="halo" style={{ stroke: '#dfeaf0', strokeWidth: 4 }}>
+          <text
+            key={`${l.x} ${l.y}`}
+            x={x}
+            y={y + 4}
+            className="halo"
+            style={{ stroke: '#dfeaf0', strokeWidth: 4 }}
+          >
             {l.text}
           </text>
         );

@@ -10,13 +10,11 @@ import { LinkLines, RayLine } from './LinkLines';
 import { IsolineLabels, RoomLabels } from './RoomLabels';
 import { ServiceMarks, SpotMarks, UnitPegs } from './Marks';
 import { Dimension, GridDots, SheetFrame } from './SheetFrame';
-import { sheetSpace } from './sheetSpace';
+import { sheetSpace, type SheetStage } from './sheetSpace';
 import { StoreyFloor, StoreyThings, StoreyWalls } from './StoreyPlan';
 import { ToolGhost } from './ToolGhost';
 import { useSheetPointer } from './useSheetPointer';
 import { useView } from './useView';
-
-export type SheetStage = 'survey' | 'before' | 'plan';
 
 /** The drawing of the storey chosen in the section, with what the stage needs to show on it. */
 export function Sheet({ stage }: { stage: SheetStage }) {
@@ -53,7 +51,13 @@ export function Sheet({ stage }: { stage: SheetStage }) {
         <defs>
           <ShortHatch id={`${prefix}-short`} scale={view.scale} />
         </defs>
-        <GridDots view={view} width={size.width} height={size.height} lengths={lengths} id={`${prefix}-dots`} />
+        <GridDots
+          view={view}
+          width={size.width}
+          height={size.height}
+          lengths={lengths}
+          id={`${prefix}-dots`}
+        />
         <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
           {space.drawn.map(({ storey, transform }) => (
             <g key={storey.id} transform={transform}>
@@ -63,19 +67,51 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           {shown && <CoverageLayer rooms={rooms} fields={shown.rooms} prefix={prefix} />}
           {space.drawn.map(({ storey, transform }) => (
             <g key={storey.id} transform={transform}>
-              <StoreyThings job={job} storeyId={storey.id} hatch={prefix} scale={view.scale} selectedId={selectedId} />
-              <StoreyWalls job={job} storeyId={storey.id} hatch={prefix} scale={view.scale} selectedId={selectedId} />
+              <StoreyThings
+                job={job}
+                storeyId={storey.id}
+                hatch={prefix}
+                scale={view.scale}
+                selectedId={selectedId}
+              />
+              <StoreyWalls
+                job={job}
+                storeyId={storey.id}
+                hatch={prefix}
+                scale={view.scale}
+                selectedId={selectedId}
+              />
             </g>
           ))}
         </g>
         <g>
           {!space.isSite && (
             <>
-              <Dimension ax={left} ay={top - 14} bx={right} by={top - 14} text={lengthText(x1 - x0, lengths, 1)} />
-              <Dimension ax={left - 16} ay={bottom} bx={left - 16} by={top} text={lengthText(y1 - y0, lengths, 1)} />
+              <Dimension
+                ax={left}
+                ay={top - 14}
+                bx={right}
+                by={top - 14}
+                text={lengthText(x1 - x0, lengths, 1)}
+              />
+              <Dimension
+                ax={left - 16}
+                ay={bottom}
+                bx={left - 16}
+                by={top}
+                text={lengthText(y1 - y0, lengths, 1)}
+              />
             </>
           )}
-          {shown && <IsolineLabels rooms={rooms} fields={shown.rooms} layer={shown.request.layer} px={px} scale={view.scale} />}
+          {shown && (
+            <IsolineLabels
+              rooms={rooms}
+              fields={shown.rooms}
+              layer={shown.request.layer}
+              px={px}
+              scale={view.scale}
+            />
+          )}
           <RoomLabels job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
           <ServiceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
           <LinkLines space={space} px={px} stage={stage} />
@@ -85,13 +121,18 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           <ToolGhost ghost={pointer.ghost} px={px} scale={view.scale} lengths={lengths} />
         </g>
         <SheetFrame view={view} width={size.width} height={size.height} lengths={lengths} />
-        {find(job, 'storey', storeyId) && <North x={size.width - 34} y={size.height - 40} />}
+        {find(job, 'storey', storeyId) && <North x={size.width - 30} y={size.height - 30} />}
       </svg>
-      <div className="absolute right-3 top-3 flex items-center gap-1 border border-rule bg-panel text-[12.5px]">
+      <div className="absolute top-4 right-3 flex w-9 flex-col-reverse items-stretch border border-rule bg-panel text-[12.5px]">
         <ZoomButton label="Zoom out" onClick={() => zoomAt(1 / 1.25)}>
           −
         </ZoomButton>
-        <button type="button" className="h-8 px-1 font-semibold" onClick={fit} title="Fit to the sheet">
+        <button
+          type="button"
+          className="h-8 border-y border-rule font-semibold"
+          onClick={fit}
+          title="Fit to the sheet"
+        >
           Fit
         </button>
         <ZoomButton label="Zoom in" onClick={() => zoomAt(1.25)}>
@@ -104,7 +145,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
 
 function ZoomButton({ label, onClick, children }: { label: string; onClick: () => void; children: string }) {
   return (
-    <button type="button" aria-label={label} title={label} className="h-8 w-8 text-[16px]" onClick={onClick}>
+    <button type="button" aria-label={label} title={label} className="h-8 text-[16px]" onClick={onClick}>
       {children}
     </button>
   );

@@ -3,7 +3,17 @@ import type { View } from './useView';
 const footM = 0.3048;
 
 /** The graduated frame along the top and left edges (one band a metre or 3 ft) and the dots of the grid. */
-export function SheetFrame({ view, width, height, lengths }: { view: View; width: number; height: number; lengths: 'm' | 'ft' }) {
+export function SheetFrame({
+  view,
+  width,
+  height,
+  lengths,
+}: {
+  view: View;
+  width: number;
+  height: number;
+  lengths: 'm' | 'ft';
+}) {
   const step = (lengths === 'm' ? 1 : 3 * footM) * view.scale;
   const every = Math.max(1, Math.ceil(9 / step));
   const band = step * every;
@@ -26,13 +36,32 @@ export function SheetFrame({ view, width, height, lengths }: { view: View; width
   );
 }
 
-export function GridDots({ view, width, height, lengths, id }: { view: View; width: number; height: number; lengths: 'm' | 'ft'; id: string }) {
+export function GridDots({
+  view,
+  width,
+  height,
+  lengths,
+  id,
+}: {
+  view: View;
+  width: number;
+  height: number;
+  lengths: 'm' | 'ft';
+  id: string;
+}) {
   const step = (lengths === 'm' ? 1 : 3 * footM) * view.scale;
   const every = Math.max(1, Math.ceil(14 / step));
   const size = step * every;
   return (
     <>
-      <pattern id={id} width={size} height={size} x={view.x - size / 2} y={view.y - size / 2} patternUnits="userSpaceOnUse">
+      <pattern
+        id={id}
+        width={size}
+        height={size}
+        x={view.x - size / 2}
+        y={view.y - size / 2}
+        patternUnits="userSpaceOnUse"
+      >
         <circle cx={size / 2} cy={size / 2} r={0.9} fill="#cdb88a" />
       </pattern>
       <rect width={width} height={height} fill={`url(#${id})`} />
@@ -41,7 +70,19 @@ export function GridDots({ view, width, height, lengths, id }: { view: View; wid
 }
 
 /** A length with end slashes, as on a drawing; a and b in px, text beside the middle. */
-export function Dimension({ ax, ay, bx, by, text }: { ax: number; ay: number; bx: number; by: number; text: string }) {
+export function Dimension({
+  ax,
+  ay,
+  bx,
+  by,
+  text,
+}: {
+  ax: number;
+  ay: number;
+  bx: number;
+  by: number;
+  text: string;
+}) {
   const upright = Math.abs(by - ay) > Math.abs(bx - ax);
   const [mx, my] = [(ax + bx) / 2, (ay + by) / 2];
   return (

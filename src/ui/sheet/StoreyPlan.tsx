@@ -8,7 +8,8 @@ const pathOf = (points: readonly Point[]) => `M${points.map(([x, y]) => `${x} ${
 
 /** Thickest first inside, so that outer walls lie over the ends of inner ones. */
 const byThickness = (job: Job) => (a: Wall, b: Wall) =>
-  (find(job, 'assembly', a.assemblyId)?.thicknessM ?? 0) - (find(job, 'assembly', b.assemblyId)?.thicknessM ?? 0);
+  (find(job, 'assembly', a.assemblyId)?.thicknessM ?? 0) -
+  (find(job, 'assembly', b.assemblyId)?.thicknessM ?? 0);
 
 interface WallShape {
   wall: Wall;
@@ -49,7 +50,17 @@ function endReach(shape: WallShape, all: WallShape[]): [number, number] {
 }
 
 /** An opening drawn across its wall: reveals, glass or leaf and swing. */
-function OpeningShape({ opening: o, shape, job, scale }: { opening: Opening; shape: WallShape; job: Job; scale: number }) {
+function OpeningShape({
+  opening: o,
+  shape,
+  job,
+  scale,
+}: {
+  opening: Opening;
+  shape: WallShape;
+  job: Job;
+  scale: number;
+}) {
   const { wall, u, n, half } = shape;
   const at = (a: number, b: number): Point => [wall.ax + u[0] * a + n[0] * b, wall.ay + u[1] * a + n[1] * b];
   const [a0, a1] = [o.offsetM - o.widthM / 2, o.offsetM + o.widthM / 2];
@@ -61,9 +72,23 @@ function OpeningShape({ opening: o, shape, job, scale }: { opening: Opening; sha
   // thick walls have splayed reveals, wide to the room
   const splay = half > 0.2 && o.kind === 'window' ? 0.16 : 0;
   const [left, right] = [inside(1) ? splay : 0, inside(-1) ? splay : 0];
-  const gap = [at(a0 - right, -half - 0.02), at(a1 + right, -half - 0.02), at(a1 + left, half + 0.02), at(a0 - left, half + 0.02)];
+  const gap = [
+    at(a0 - right, -half - 0.02),
+    at(a1 + right, -half - 0.02),
+    at(a1 + left, half + 0.02),
+    at(a0 - left, half + 0.02),
+  ];
   const line = (p: Point, q: Point, width: number, dash?: string) => (
-    <line x1={p[0]} y1={p[1]} x2={q[0]} y2={q[1]} stroke="#1f2a37" strokeWidth={width} strokeDasharray={dash} {...thin} />
+    <line
+      x1={p[0]}
+      y1={p[1]}
+      x2={q[0]}
+      y2={q[1]}
+      stroke="#1f2a37"
+      strokeWidth={width}
+      strokeDasharray={dash}
+      {...thin}
+    />
   );
   const jambs = (
     <>
@@ -82,7 +107,12 @@ function OpeningShape({ opening: o, shape, job, scale }: { opening: Opening; sha
         {panes.map((b) => (
           <g key={b}>{line(at(a0, b * (half > 0.2 ? flip : 1)), at(a1, b * (half > 0.2 ? flip : 1)), 0.9)}</g>
         ))}
-        {half > 0.2 && line(at(a0 - (flip > 0 ? left : right), half * flip), at(a1 + (flip > 0 ? left : right), half * flip), 0.5)}
+        {half > 0.2 &&
+          line(
+            at(a0 - (flip > 0 ? left : right), half * flip),
+            at(a1 + (flip > 0 ? left : right), half * flip),
+            0.5,
+          )}
       </g>
     );
   }

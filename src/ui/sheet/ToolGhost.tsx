@@ -9,7 +9,16 @@ export interface Ghost {
 }
 
 /** The wall, room or measure being drawn, with its lengths. */
-export function ToolGhost({ ghost, px, lengths }: { ghost: Ghost | null; px: ToPx; scale: number; lengths: Lengths }) {
+export function ToolGhost({
+  ghost,
+  px,
+  lengths,
+}: {
+  ghost: Ghost | null;
+  px: ToPx;
+  scale: number;
+  lengths: Lengths;
+}) {
   if (!ghost) return null;
   const [ax, ay] = px(...ghost.a);
   const [bx, by] = px(...ghost.b);
@@ -33,10 +42,22 @@ export function ToolGhost({ ghost, px, lengths }: { ghost: Ghost | null; px: ToP
           strokeDasharray="6 4"
         />
       ) : (
-        <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={ghost.kind === 'wall' ? 6 : 1.6} strokeOpacity={0.8} />
+        <path
+          d={`M${ax} ${ay}L${bx} ${by}`}
+          stroke="#1d4f7a"
+          strokeWidth={ghost.kind === 'wall' ? 6 : 1.6}
+          strokeOpacity={0.8}
+        />
       )}
       <g transform={`translate(${bx + 14} ${by + 14})`}>
-        <rect width={text.length * 8.4 + 18} height={26} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.4} rx={3} />
+        <rect
+          width={text.length * 8.4 + 18}
+          height={26}
+          fill="#fffdf8"
+          stroke="#1d4f7a"
+          strokeWidth={1.4}
+          rx={3}
+        />
         <text x={9} y={18} fontSize={14} fontWeight={700} fill="#1f2a37">
           {text}
         </text>

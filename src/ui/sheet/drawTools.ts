@@ -8,7 +8,10 @@ import type { AnyRecord, Id, Point, Wall } from '@/core/job/records';
 export type Made = { edit: Edit; select: Id } | { why: string };
 
 const round = (v: number) => Math.round(v * 100) / 100;
-const made = (label: string, record: AnyRecord): Made => ({ edit: { label, put: [record], remove: [] }, select: record.id });
+const made = (label: string, record: AnyRecord): Made => ({
+  edit: { label, put: [record], remove: [] },
+  select: record.id,
+});
 
 /** A spot in the room under the pointer. */
 export function makeSpot(job: Job, storeyId: Id, [x, y]: Point): Made {
@@ -45,8 +48,17 @@ export function makeWall(job: Job, storeyId: Id, [ax, ay]: Point, [bx, by]: Poin
 }
 
 export function makeRoom(job: Job, storeyId: Id, [ax, ay]: Point, [bx, by]: Point): Made {
-  const [x0, x1, y0, y1] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)].map(round);
-  if (x0 === undefined || x1 === undefined || y0 === undefined || y1 === undefined || x1 - x0 < 0.3 || y1 - y0 < 0.3)
+  const [x0, x1, y0, y1] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)].map(
+    round,
+  );
+  if (
+    x0 === undefined ||
+    x1 === undefined ||
+    y0 === undefined ||
+    y1 === undefined ||
+    x1 - x0 < 0.3 ||
+    y1 - y0 < 0.3
+  )
     return { why: 'A room must be at least 30 cm each way.' };
   const n = job.rooms.length + 1;
   return made(`Add room ${n}`, {
@@ -92,8 +104,14 @@ export function snapped(job: Job, storeyId: Id, [x, y]: Point, from: Point | nul
   let best: Point | null = null;
   for (const w of job.walls) {
     if (w.storeyId !== storeyId) continue;
-    for (const end of [[w.ax, w.ay], [w.bx, w.by]] as const)
-      if (Math.hypot(end[0] - x, end[1] - y) < 0.25 && (!best || Math.hypot(end[0] - x, end[1] - y) < Math.hypot(best[0] - x, best[1] - y)))
+    for (const end of [
+      [w.ax, w.ay],
+      [w.bx, w.by],
+    ] as const)
+      if (
+        Math.hypot(end[0] - x, end[1] - y) < 0.25 &&
+        (!best || Math.hypot(end[0] - x, end[1] - y) < Math.hypot(best[0] - x, best[1] - y))
+      )
         best = end;
   }
   if (best) return best;

@@ -17,7 +17,13 @@ export function Hatches({ prefix }: { prefix: string }) {
           <path d="M.42 .24 Q.51 .21 .57 .25 Q.61 .3 .58 .38 Q.52 .42 .45 .4 Q.39 .34 .42 .24Z" />
         </g>
       </pattern>
-      <pattern id={id('brick')} width="0.09" height="0.09" patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
+      <pattern
+        id={id('brick')}
+        width="0.09"
+        height="0.09"
+        patternUnits="userSpaceOnUse"
+        patternTransform="rotate(-45)"
+      >
         <rect width="0.09" height="0.09" fill="#f4efe4" />
         <rect width="0.09" height="0.032" fill="#5b6470" />
       </pattern>
@@ -70,7 +76,15 @@ export function ShortHatch({ id, scale }: { id: string; scale: number }) {
 }
 
 /** A small sample of a hatch for legends and lists. */
-export function HatchSwatch({ hatch, width = 28, height = 13 }: { hatch: Assembly['hatch']; width?: number; height?: number }) {
+export function HatchSwatch({
+  hatch,
+  width = 28,
+  height = 13,
+}: {
+  hatch: Assembly['hatch'];
+  width?: number;
+  height?: number;
+}) {
   const prefix = `swatch-${hatch}`;
   return (
     <svg width={width} height={height} viewBox={`0 0 ${width / 30} ${height / 30}`} aria-hidden="true">

@@ -3,6 +3,9 @@ import { find, type Job } from '@/core/job/job';
 import type { Building, Id, Storey } from '@/core/job/records';
 import type { Box } from './useView';
 
+/** The stages that have a sheet. */
+export type SheetStage = 'survey' | 'before' | 'plan';
+
 /**
  * What a sheet shows: one storey in its building's own coordinates, or the site, which is the
  * outdoors with the ground storey of every building standing on it.
@@ -39,14 +42,18 @@ export function sheetSpace(job: Job, storeyId: Id): SheetSpace | null {
   const others = job.buildings
     .filter((b) => b.id !== building.id)
     .flatMap((b) => {
-      const ground = job.storeys.filter((s) => s.buildingId === b.id).sort((x, y) => Math.abs(x.level) - Math.abs(y.level))[0];
+      const ground = job.storeys
+        .filter((s) => s.buildingId === b.id)
+        .sort((x, y) => Math.abs(x.level) - Math.abs(y.level))[0];
       return ground
         ? [{ storey: ground, building: b, transform: `translate(${b.xM} ${b.yM}) rotate(${b.turnDeg})` }]
         : [];
     });
   const corners = [
     ...others.flatMap((o) => o.building.outline.map(([x, y]) => toSite(o.building, x, y))),
-    ...job.rooms.filter((r) => r.storeyId === storeyId).flatMap((r) => r.outline.map(([x, y]) => toSite(building, x, y))),
+    ...job.rooms
+      .filter((r) => r.storeyId === storeyId)
+      .flatMap((r) => r.outline.map(([x, y]) => toSite(building, x, y))),
   ];
   return {
     storey,

@@ -10,8 +10,7 @@ import { changeUnit } from '@/core/plan/changeUnit';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { type Made, makeDoor, makeRoom, makeSpot, makeWall, snapped } from './drawTools';
-import type { SheetStage } from './Sheet';
-import type { SheetSpace } from './sheetSpace';
+import type { SheetSpace, SheetStage } from './sheetSpace';
 import type { Ghost } from './ToolGhost';
 import type { View } from './useView';
 
@@ -69,7 +68,9 @@ export function useSheetPointer({
     ];
   };
   const idAt = (event: PointerEvent): Id | null =>
-    event.target instanceof Element ? (event.target.closest('[data-id]')?.getAttribute('data-id') ?? null) : null;
+    event.target instanceof Element
+      ? (event.target.closest('[data-id]')?.getAttribute('data-id') ?? null)
+      : null;
   const apply = (made: Made) => {
     if ('why' in made) toast(made.why);
     else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
@@ -98,7 +99,8 @@ export function useSheetPointer({
       const b = snapped(job, storeyId, at, ghost?.a ?? null);
       if (!ghost) setGhost({ kind: tool, a: b, b });
       else {
-        const assembly = wallAssemblyId ?? job.assemblies.find((x) => x.use === 'wall' && x.hatch === 'lath')?.id ?? '';
+        const assembly =
+          wallAssemblyId ?? job.assemblies.find((x) => x.use === 'wall' && x.hatch === 'lath')?.id ?? '';
         if (tool === 'wall') apply(makeWall(job, storeyId, ghost.a, b, assembly));
         if (tool === 'room') apply(makeRoom(job, storeyId, ghost.a, b));
         setGhost(tool === 'wall' ? { kind: 'wall', a: b, b } : null);
@@ -114,7 +116,12 @@ export function useSheetPointer({
     const [a, b] = [...fingers.current.values()];
     if (a && b) {
       store.getState().set({ dragged: null });
-      mode.current = { kind: 'pinch', distance: Math.hypot(a.x - b.x, a.y - b.y), x: (a.x + b.x) / 2, y: (a.y + b.y) / 2 };
+      mode.current = {
+        kind: 'pinch',
+        distance: Math.hypot(a.x - b.x, a.y - b.y),
+        x: (a.x + b.x) / 2,
+        y: (a.y + b.y) / 2,
+      };
       return;
     }
     if (toolClick(event)) return;
@@ -124,15 +131,21 @@ export function useSheetPointer({
     const start = { x: event.clientX, y: event.clientY, moved: false };
     const unit = find(job, 'unit', id);
     const spot = stage === 'survey' ? find(job, 'spot', id) : undefined;
-    if (unit && stage !== 'before' && unit.storeyId === store.getState().storeyId) mode.current = { kind: 'unit', unit, ...start };
+    if (unit && stage !== 'before' && unit.storeyId === store.getState().storeyId)
+      mode.current = { kind: 'unit', unit, ...start };
     else if (spot) mode.current = { kind: 'spot', spot, ...start };
     else mode.current = { kind: 'pan', id, ...start };
   }
 
   function onPointerMove(event: PointerEvent<SVGSVGElement>) {
-    if (fingers.current.has(event.pointerId)) fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
+    if (fingers.current.has(event.pointerId))
+      fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
     const m = mode.current;
-    if (ghost) setGhost({ ...ghost, b: snapped(store.getState().job, store.getState().storeyId, metres(event), ghost.a) });
+    if (ghost)
+      setGhost({
+        ...ghost,
+        b: snapped(store.getState().job, store.getState().storeyId, metres(event), ghost.a),
+      });
     if (m.kind === 'idle') return;
     if (m.kind === 'pinch') {
       const [a, b] = [...fingers.current.values()];
@@ -156,7 +169,11 @@ export function useSheetPointer({
     const [x, y] = [dx / view.scale, dy / view.scale];
     if (m.kind === 'spot') setMovedSpot({ ...m.spot, xM: round(m.spot.xM + x), yM: round(m.spot.yM + y) });
     else {
-      const over = document.elementFromPoint(event.clientX, event.clientY)?.closest('[data-storey]')?.getAttribute('data-storey') ?? null;
+      const over =
+        document
+          .elementFromPoint(event.clientX, event.clientY)
+          ?.closest('[data-storey]')
+          ?.getAttribute('data-storey') ?? null;
       store.getState().set({
         dragged: over ? m.unit : { ...m.unit, xM: round(m.unit.xM + x), yM: round(m.unit.yM + y) },
         dropStoreyId: over,

@@ -23,7 +23,9 @@ export function useView(ref: RefObject<SVGSVGElement | null>, box: Box, key: str
   useLayoutEffect(() => {
     const element = ref.current;
     if (!element) return;
-    const observer = new ResizeObserver(() => setSize({ width: element.clientWidth, height: element.clientHeight }));
+    const observer = new ResizeObserver(() =>
+      setSize({ width: element.clientWidth, height: element.clientHeight }),
+    );
     observer.observe(element);
     setSize({ width: element.clientWidth, height: element.clientHeight });
     return () => observer.disconnect();
@@ -32,9 +34,12 @@ export function useView(ref: RefObject<SVGSVGElement | null>, box: Box, key: str
   const [x0, y0, x1, y1] = box;
   const fit = useCallback(() => {
     if (!size.width || !size.height) return;
-    const margin = { left: 46, right: 26, top: 40, bottom: 28 };
+    const margin = { left: 46, right: 60, top: 40, bottom: 28 };
     const scale = clampScale(
-      Math.min((size.width - margin.left - margin.right) / (x1 - x0), (size.height - margin.top - margin.bottom) / (y1 - y0)),
+      Math.min(
+        (size.width - margin.left - margin.right) / (x1 - x0),
+        (size.height - margin.top - margin.bottom) / (y1 - y0),
+      ),
     );
     setView({
       scale,

@@ -35,7 +35,11 @@ export function CommandList({
             <Command.List className="max-h-[52vh] overflow-auto p-2">
               <Command.Empty className="p-3 text-muted">No command of that name.</Command.Empty>
               {groups.map((group) => (
-                <Command.Group key={group} heading={group} className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-muted">
+                <Command.Group
+                  key={group}
+                  heading={group}
+                  className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-muted"
+                >
                   {commands
                     .filter((c) => c.group === group)
                     .map((c) => (
@@ -49,7 +53,11 @@ export function CommandList({
                         className="flex h-9 cursor-pointer items-center justify-between rounded-(--radius) px-2 data-[selected=true]:bg-chosen"
                       >
                         {c.name}
-                        {c.keys && <kbd className="rounded-(--radius) border border-strong px-1.5 text-[12px]">{c.keys}</kbd>}
+                        {c.keys && (
+                          <kbd className="rounded-(--radius) border border-strong px-1.5 text-[12px]">
+                            {c.keys}
+                          </kbd>
+                        )}
                       </Command.Item>
                     ))}
                 </Command.Group>

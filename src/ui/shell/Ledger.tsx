@@ -24,33 +24,31 @@ interface Row {
   room: string;
   proof: SpotProof;
   planned: Prediction | undefined;
-  found: Prediction | undefined;
   status: { mark: Mark; words: string };
 }
 
 type Filter = 'all' | 'storey' | 'todo';
 
-/** How a spot stands now: its verdict when tested after, else its plan, else as found. */
-function statusOf(proof: SpotProof, planned: Prediction | undefined): Row['status'] {
-  if (proof.after.runs) return verdictWords[proof.verdict];
-  if (planned) return plannedMark(planned.met, planned.certainty);
+export type LedgerStage = 'found' | 'planned';
+
+/** How a spot stands: as found, or in the plan; once tested after the work, by its verdict. */
+function statusOf(stage: LedgerStage, proof: SpotProof, planned: Prediction | undefined): Row['status'] {
+  if (stage === 'planned' && planned) return plannedMark(planned.met, planned.certainty);
   return foundWords[proof.found];
 }
 
-function rowsOf(job: Job, proofs: SpotProof[], planned: Prediction[] | null, found: Prediction[] | null): Row[] {
+function rowsOf(stage: LedgerStage, job: Job, proofs: SpotProof[], planned: Prediction[] | null): Row[] {
   return proofs.flatMap((proof): Row[] => {
     const spot = find(job, 'spot', proof.spotId);
     if (!spot) return [];
-    const of = (list: Prediction[] | null) => list?.find((p) => p.spotId === spot.id);
-    const plan = of(planned);
+    const plan = planned?.find((p) => p.spotId === spot.id);
     return [
       {
         spot,
         room: find(job, 'room', spot.roomId)?.name ?? '',
         proof,
         planned: plan,
-        found: of(found),
-        status: statusOf(proof, plan),
+        status: statusOf(stage, proof, plan),
       },
     ];
   });
@@ -60,7 +58,9 @@ const value = (v: number | null | undefined, short: boolean) =>
   v === null || v === undefined ? (
     <span className="text-muted">–</span>
   ) : (
-    <span className={`inline-flex items-center gap-1 ${short ? 'font-semibold text-rust-text' : ''}`}>
+    <span
+      className={`inline-flex items-center gap-1 whitespace-nowrap ${short ? 'font-semibold text-rust-text' : ''}`}
+    >
       {short && <StatusMark mark="short" size={12} />}
       {v === 0 ? 'no link' : rateText(v)}
     </span>
@@ -69,24 +69,31 @@ const value = (v: number | null | undefined, short: boolean) =>
 const column = createColumnHelper<Row>();
 const right = { className: 'text-right' };
 const columns = [
-  column.accessor((r) => r.spot.number, { id: 'number', header: 'Spot', cell: (c) => <span className="font-bold">{c.getValue()}</span> }),
+  column.accessor((r) => r.spot.number, {
+    id: 'number',
+    header: 'Spot',
+    cell: (c) => <span className="font-bold">{c.getValue()}</span>,
+  }),
   column.accessor((r) => r.spot.name, { id: 'name', header: '' }),
   column.accessor('room', { header: 'Room' }),
   column.accessor((r) => r.proof.need.downMbps, {
     id: 'need',
     header: 'Need',
     cell: ({ row: { original: r } }) => (
-      <>
-        {r.proof.need.activities.join(' + ') || 'none'}{' '}
-        <span className="whitespace-nowrap text-muted">{needText(r.proof.need.downMbps, r.proof.need.upMbps)}</span>
-      </>
+      <span className="flex gap-1.5" title={r.proof.need.activities.join(' + ')}>
+        <span className="truncate">{r.proof.need.activities.join(' + ') || 'none'}</span>
+        <span className="whitespace-nowrap text-muted">
+          {needText(r.proof.need.downMbps, r.proof.need.upMbps)}
+        </span>
+      </span>
     ),
   }),
   column.accessor((r) => r.proof.before.downMbps ?? -1, {
     id: 'found',
     header: 'As found',
     meta: right,
-    cell: ({ row: { original: r } }) => value(r.proof.before.downMbps, r.proof.found === 'dead' || r.proof.found === 'short'),
+    cell: ({ row: { original: r } }) =>
+      value(r.proof.before.downMbps, r.proof.found === 'dead' || r.proof.found === 'short'),
   }),
   column.accessor((r) => r.planned?.downMbps ?? -1, {
     id: 'planned',
@@ -96,7 +103,7 @@ const columns = [
       r.planned ? (
         <span className="whitespace-nowrap">
           {value(r.planned.downMbps, !r.planned.met)}
-          <span className="text-muted"> · {sureText(r.planned.certainty)}</span>
+          {r.planned.downMbps > 0 && <span className="text-muted"> · {sureText(r.planned.certainty)}</span>}
         </span>
       ) : (
         <span className="text-muted">…</span>
@@ -107,11 +114,22 @@ const columns = [
     header: 'After',
     meta: right,
     cell: ({ row: { original: r } }) =>
-      value(r.proof.after.runs ? (r.proof.after.downMbps ?? 0) : null, ['better-short', 'unchanged', 'worse'].includes(r.proof.verdict)),
+      r.proof.after.runs ? (
+        <span
+          className="inline-flex items-center gap-1 whitespace-nowrap"
+          title={verdictWords[r.proof.verdict].words}
+        >
+          <StatusMark mark={verdictWords[r.proof.verdict].mark} size={12} />
+          {r.proof.after.downMbps ? rateText(r.proof.after.downMbps) : '0'}
+          <span className="sr-only">{verdictWords[r.proof.verdict].words}</span>
+        </span>
+      ) : (
+        <span className="text-muted">–</span>
+      ),
   }),
   column.accessor((r) => r.status.words, {
-    id: 'verdict',
-    header: 'Verdict',
+    id: 'stands',
+    header: 'Stands',
     cell: ({ row: { original: r } }) => (
       <span className={`inline-flex items-center gap-1.5 whitespace-nowrap ${markText[r.status.mark]}`}>
         <StatusMark mark={r.status.mark} />
@@ -122,23 +140,26 @@ const columns = [
   column.accessor((r) => r.planned?.limitText ?? '', {
     id: 'limit',
     header: 'Limited by',
-    cell: (c) => <span className="whitespace-nowrap">{c.getValue()}</span>,
+    cell: (c) => (
+      <span className="block truncate" title={c.getValue()}>
+        {c.getValue()}
+      </span>
+    ),
   }),
 ];
 
 /** The job's table of truth: one row a spot, filled from left to right as the job goes on. */
-export function Ledger() {
+export function Ledger({ stage }: { stage: LedgerStage }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const planned = useJob((s) => s.planned);
-  const found = useJob((s) => s.found);
   const storeyId = useJob((s) => s.storeyId);
   const selectedId = useJob((s) => s.selectedId);
   const proofs = useProofs();
   const [open, setOpen] = useState(true);
   const [filter, setFilter] = useState<Filter>('all');
   const [sorting, setSorting] = useState<SortingState>([]);
-  const all = useMemo(() => rowsOf(job, proofs, planned, found), [job, proofs, planned, found]);
+  const all = useMemo(() => rowsOf(stage, job, proofs, planned), [stage, job, proofs, planned]);
   const todo = (r: Row) => r.status.mark === 'short' || r.status.mark === 'thin';
   const rows = useMemo(
     () => all.filter((r) => filter === 'all' || (filter === 'todo' ? todo(r) : r.spot.storeyId === storeyId)),
@@ -152,9 +173,13 @@ export function Ledger() {
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
   });
+  const thin = all.filter((r) => r.status.mark === 'thin').length;
   const met = all.filter((r) => ['met', 'cured', 'equal'].includes(r.status.mark)).length;
   return (
-    <section aria-label="Ledger" className={`shell-ledger flex flex-col border-t border-ink bg-panel ${open ? 'h-[214px]' : 'h-9'}`}>
+    <section
+      aria-label="Ledger"
+      className={`shell-ledger flex flex-col border-t border-ink bg-panel ${open ? 'h-[214px]' : 'h-9'}`}
+    >
       <div className="flex h-9 shrink-0 items-center gap-3 px-4">
         <h2 className="text-[13.5px] font-bold">Ledger</h2>
         {open && (
@@ -164,21 +189,34 @@ export function Ledger() {
             onChange={setFilter}
             options={[
               { value: 'all', text: `All ${all.length}` },
-              { value: 'storey', text: `This storey ${all.filter((r) => r.spot.storeyId === storeyId).length}` },
+              {
+                value: 'storey',
+                text: `This storey ${all.filter((r) => r.spot.storeyId === storeyId).length}`,
+              },
               { value: 'todo', text: `To do ${all.filter(todo).length}` },
             ]}
           />
         )}
         <span className="ml-auto truncate text-[12px] text-muted" data-testid="ledger-sum">
-          {met} of {all.length} met · Mbps down
+          {met} of {all.length} met{thin ? `, ${thin} not sure` : ''} · Mbps down
         </span>
-        <button type="button" className="font-semibold text-action" aria-expanded={open} onClick={() => setOpen(!open)}>
+        <button
+          type="button"
+          className="font-semibold text-action"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
           {open ? 'Close' : 'Open'}
         </button>
       </div>
       {open && (
         <div className="min-h-0 flex-1 overflow-auto px-4 pb-1">
-          <table className="w-full border-collapse">
+          <table className="w-full min-w-[740px] table-fixed border-collapse">
+            <colgroup>
+              {['28px', '98px', '104px', '126px', '68px', '94px', '50px', '116px', 'auto'].map((w, i) => (
+                <col key={i} style={{ width: w }} />
+              ))}
+            </colgroup>
             <thead className="sticky top-0 z-10 bg-panel">
               {table.getHeaderGroups().map((group) => (
                 <tr key={group.id}>
@@ -186,17 +224,27 @@ export function Ledger() {
                     <th
                       key={h.id}
                       scope="col"
-                      aria-sort={h.column.getIsSorted() === 'asc' ? 'ascending' : h.column.getIsSorted() === 'desc' ? 'descending' : 'none'}
+                      aria-sort={
+                        h.column.getIsSorted() === 'asc'
+                          ? 'ascending'
+                          : h.column.getIsSorted() === 'desc'
+                            ? 'descending'
+                            : 'none'
+                      }
                       className="border-b-[1.5px] border-ink p-0 text-left text-[11.5px] font-semibold text-muted"
                     >
                       {h.column.id !== 'name' && (
                         <button
                           type="button"
-                          className={`w-full py-1 pr-3 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
+                          className={`w-full py-1 pr-2 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
                           onClick={h.column.getToggleSortingHandler()}
                         >
                           {flexRender(h.column.columnDef.header, h.getContext())}
-                          {h.column.getIsSorted() === 'asc' ? ' ▴' : h.column.getIsSorted() === 'desc' ? ' ▾' : ''}
+                          {h.column.getIsSorted() === 'asc'
+                            ? ' ▴'
+                            : h.column.getIsSorted() === 'desc'
+                              ? ' ▾'
+                              : ''}
                         </button>
                       )}
                     </th>
@@ -219,7 +267,10 @@ export function Ledger() {
                     onKeyDown={(e) => e.key === 'Enter' && show()}
                   >
                     {row.getVisibleCells().map((cell) => (
-                      <td key={cell.id} className={`pr-3 first:pl-1.5 ${isRight(cell.column.columnDef.meta) ? 'text-right' : ''}`}>
+                      <td
+                        key={cell.id}
+                        className={`truncate pr-2 first:pl-1.5 ${isRight(cell.column.columnDef.meta) ? 'text-right' : ''}`}
+                      >
                         {flexRender(cell.column.columnDef.cell, cell.getContext())}
                       </td>
                     ))}
@@ -228,7 +279,9 @@ export function Ledger() {
               })}
             </tbody>
           </table>
-          {all.length === 0 && <p className="py-3 text-muted">No spot yet. Press S and click where someone uses the network.</p>}
+          {all.length === 0 && (
+            <p className="py-3 text-muted">No spot yet. Press S and click where someone uses the network.</p>
+          )}
           {all.length > 0 && rows.length === 0 && <p className="py-3 text-muted">No spot to show here.</p>}
         </div>
       )}

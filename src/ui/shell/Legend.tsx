@@ -8,9 +8,17 @@ import { tints } from '@/ui/sheet/CoverageLayer';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { layerLevels } from '@/workers/protocol';
 
-const titles: Record<Layer, string> = { headroom: 'Headroom over need, dB', signal: 'Signal, dBm', certainty: 'Sure the need is met' };
+const titles: Record<Layer, string> = {
+  headroom: 'Headroom over need, dB',
+  signal: 'Signal, dBm',
+  certainty: 'Sure that the need is met',
+};
 const text = (layer: Layer, level: number) =>
-  layer === 'headroom' ? String(level) : layer === 'signal' ? `−${Math.abs(level)}` : `${Math.round(level * 100)} %`;
+  layer === 'headroom'
+    ? String(level)
+    : layer === 'signal'
+      ? `−${Math.abs(level)}`
+      : `${Math.round(level * 100)} %`;
 
 /** The strip under the sheet: which layer is shown, and what its tints and hatches mean. */
 export function Legend({ shortBefore }: { shortBefore: boolean }) {
@@ -19,10 +27,12 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
   const band = useJob((s) => s.band);
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
-  const here = job.assemblies.filter((a) => job.walls.some((w) => w.storeyId === storeyId && w.assemblyId === a.id)).slice(0, 4);
+  const here = job.assemblies
+    .filter((a) => job.walls.some((w) => w.storeyId === storeyId && w.assemblyId === a.id))
+    .slice(0, 4);
   const levels = layerLevels[layer];
   return (
-    <div className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">
+    <div className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-3.5 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">
       <Segmented
         label="Layer"
         value={layer}
@@ -42,42 +52,66 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
         />
       )}
       <figure className="flex items-center gap-2">
-        <figcaption className="font-semibold">{titles[layer]}</figcaption>
-        <svg width={levels.length * 30 + 4} height={30} role="img" aria-label={`${titles[layer]}: ${levels.map((l) => text(layer, l)).join(', ')}`}>
+        <figcaption className="sr-only">{titles[layer]}</figcaption>
+        <svg
+          width={levels.length * 26 + 34}
+          height={30}
+          role="img"
+          aria-label={`${titles[layer]}: ${levels.map((l) => text(layer, l)).join(', ')}`}
+        >
           {levels.map((level, i) => (
             <g key={level}>
-              <rect x={i * 30 + 2} y={14} width={30} height={13} fill={tints[i] ?? '#6b9fbb'} stroke="#2a6285" strokeWidth={0.8} />
-              <text x={i * 30 + 2} y={10} fontSize={11.5}>
+              <rect
+                x={i * 26 + 2}
+                y={14}
+                width={26}
+                height={13}
+                fill={tints[i] ?? '#6b9fbb'}
+                stroke="#2a6285"
+                strokeWidth={0.8}
+              />
+              <text x={i * 26 + 2} y={10} fontSize={11.5}>
                 {text(layer, level)}
               </text>
             </g>
           ))}
+          <text x={levels.length * 26 + 7} y={25} fontSize={11.5}>
+            {layer === 'headroom' ? 'dB' : layer === 'signal' ? 'dBm' : 'sure'}
+          </text>
         </svg>
       </figure>
-      <span className="flex items-center gap-1.5">
-        <svg width={28} height={13} aria-hidden="true">
-          <defs>
-            <pattern id="legend-short" width={7} height={7} patternUnits="userSpaceOnUse" patternTransform="rotate(-45)">
-              <rect width={7} height={1.9} fill="#b4532a" fillOpacity={0.75} />
-            </pattern>
-          </defs>
-          <rect x={0.5} y={0.5} width={27} height={12} fill="url(#legend-short)" stroke="#b4532a" />
-        </svg>
-        {layer === 'headroom' ? 'Short' : layer === 'signal' ? 'Weaker' : 'Less than 50 %'}
-      </span>
-      {shortBefore && (
+      <div className="grid grid-flow-col grid-rows-2 gap-x-3 gap-y-0.5 text-[11.5px] leading-tight max-[699px]:hidden">
         <span className="flex items-center gap-1.5">
-          <svg width={28} height={8} aria-hidden="true">
-            <path d="M0 4H28" stroke="#b4532a" strokeWidth={1.6} strokeDasharray="5 4" />
+          <svg width={20} height={13} viewBox="0 0 28 13" preserveAspectRatio="none" aria-hidden="true">
+            <defs>
+              <pattern
+                id="legend-short"
+                width={7}
+                height={7}
+                patternUnits="userSpaceOnUse"
+                patternTransform="rotate(-45)"
+              >
+                <rect width={7} height={1.9} fill="#b4532a" fillOpacity={0.75} />
+              </pattern>
+            </defs>
+            <rect x={0.5} y={0.5} width={27} height={12} fill="url(#legend-short)" stroke="#b4532a" />
           </svg>
-          Met as found, to here
+          {layer === 'headroom' ? 'Short' : layer === 'signal' ? 'Weaker' : 'Less than 50 %'}
         </span>
-      )}
-      {here.map((a) => (
-        <span key={a.id} className="flex items-center gap-1.5">
-          <HatchSwatch hatch={a.hatch} /> {a.name}
-        </span>
-      ))}
+        {shortBefore && (
+          <span className="flex items-center gap-1.5">
+            <svg width={20} height={8} aria-hidden="true">
+              <path d="M0 4H20" stroke="#b4532a" strokeWidth={1.6} strokeDasharray="5 4" />
+            </svg>
+            Met before, to here
+          </span>
+        )}
+        {here.map((a) => (
+          <span key={a.id} className="flex items-center gap-1.5">
+            <HatchSwatch hatch={a.hatch} width={20} /> {a.name.split(',')[0]}
+          </span>
+        ))}
+      </div>
     </div>
   );
 }

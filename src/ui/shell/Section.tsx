@@ -11,14 +11,14 @@ export type SectionStage = 'survey' | 'before' | 'plan' | 'prove';
 
 const title: Record<SectionStage, string> = {
   survey: 'spots set',
-  before: 'needs met, as found',
-  plan: 'needs met, planned',
+  before: 'as found',
+  plan: 'needs met in plan',
   prove: 'needs proven',
 };
 
 /** Pixels a metre, upright and along; the drawing is squeezed sideways so that a house fits the column. */
 const upPx = 17;
-const alongPx = 10.4;
+const alongPx = { house: 10.4, outbuilding: 8.4 };
 const leastCell = 34;
 
 /** The property cut open: the way between storeys and buildings, and where a dragged unit is dropped. */
@@ -90,24 +90,33 @@ function BuildingCut({
       storey && (
         <svg width={170} height={40} viewBox="0 0 170 40">
           <path d="M0 37H170" stroke="#1f2a37" strokeWidth={1.4} />
-          <path d={Array.from({ length: 22 }, (_, i) => `M${i * 8 + 4} 37l-5 4`).join('')} stroke="#8a8f96" strokeWidth={0.8} />
+          <path
+            d={Array.from({ length: 22 }, (_, i) => `M${i * 8 + 4} 37l-5 4`).join('')}
+            stroke="#8a8f96"
+            strokeWidth={0.8}
+          />
           <Cell storey={storey} x={1} y={1} width={168} height={34} centred={false} {...{ marks, stage }} />
         </svg>
       )
     );
   }
   const [x0, , x1] = boundsOf(building.outline);
-  const width = Math.min(158, Math.max(78, (x1 - x0) * alongPx));
+  const isHouse = building.kind === 'house';
+  const width = Math.min(
+    isHouse ? 158 : 72,
+    Math.max(isHouse ? 100 : 68, (x1 - x0) * alongPx[isHouse ? 'house' : 'outbuilding']),
+  );
   const wall = job.walls
     .filter((w) => storeys.some((s) => s.id === w.storeyId))
     .map((w) => job.assemblies.find((a) => a.id === w.assemblyId))
-    .reduce((thick, a) => ((a?.thicknessM ?? 0) > (thick?.thicknessM ?? 0) ? a : thick), job.assemblies[0]);
+    .reduce((thick, a) => ((a?.thicknessM ?? 0) > (thick?.thicknessM ?? 0) ? a : thick), undefined);
   const thick = Math.max(3, Math.min(9, (wall?.thicknessM ?? 0.2) * 15));
   const { roof } = building;
   const pitched = roof?.kind === 'pitched';
   const top = storeys[0];
   const inRoof = pitched && top && top.floorZM >= roof.eavesZM - 0.3;
-  const roofPx = roof && pitched ? Math.max(inRoof ? 62 : 16, (roof.ridgeZM - roof.eavesZM) * upPx) : 5;
+  const roofPx =
+    roof && pitched ? Math.max(inRoof ? 66 : 14, (roof.ridgeZM - roof.eavesZM) * (isHouse ? upPx : 10)) : 5;
   const rows = (inRoof ? storeys.slice(1) : storeys).map((s, i, all) => {
     const above = i === 0 ? s.floorZM + s.heightM + 0.2 : (all[i - 1]?.floorZM ?? s.floorZM + s.heightM);
     return { storey: s, height: Math.max(leastCell, (above - s.floorZM) * upPx) };
@@ -122,7 +131,7 @@ function BuildingCut({
   // where the ground is: the floor of level 0, else the bottom
   const ground = placed.find((r) => r.storey.level === 0);
   const groundY = ground ? ground.y + ground.height : height;
-  const pad = 8;
+  const pad = isHouse ? 8 : 5;
   const full = width + 2 * pad;
   const mid = full / 2;
   return (
@@ -137,16 +146,44 @@ function BuildingCut({
         strokeWidth={0.8}
       />
       <g transform={`scale(22)`}>
-        <rect x={pad / 22} y={roofPx / 22} width={width / 22} height={(height - roofPx) / 22} fill={`url(#${prefix}-${wall?.hatch ?? 'plain'})`} />
+        <rect
+          x={pad / 22}
+          y={roofPx / 22}
+          width={width / 22}
+          height={(height - roofPx) / 22}
+          fill={`url(#${prefix}-${wall?.hatch ?? 'plain'})`}
+        />
       </g>
-      <rect x={pad} y={roofPx} width={width} height={height - roofPx} fill="none" stroke="#1f2a37" strokeWidth={1.6} />
+      <rect
+        x={pad}
+        y={roofPx}
+        width={width}
+        height={height - roofPx}
+        fill="none"
+        stroke="#1f2a37"
+        strokeWidth={1.6}
+      />
       {pitched ? (
-        <path d={`M${pad - 6} ${roofPx + 3}L${mid} 4L${full - pad + 6} ${roofPx + 3}`} fill="#fffdf8" stroke="#1f2a37" strokeWidth={3} strokeLinejoin="miter" />
+        <path
+          d={`M${pad - 6} ${roofPx + 3}L${mid} 4L${full - pad + 6} ${roofPx + 3}`}
+          fill="#fffdf8"
+          stroke="#1f2a37"
+          strokeWidth={3}
+          strokeLinejoin="miter"
+        />
       ) : (
         <path d={`M${pad - 3} ${roofPx - 1}H${full - pad + 3}`} stroke="#1f2a37" strokeWidth={3} />
       )}
       {inRoof && top && (
-        <Cell storey={top} x={pad + width * 0.2} y={26} width={width * 0.6} height={roofPx - 26} centred {...{ marks, stage }} />
+        <Cell
+          storey={top}
+          x={pad + width * 0.27}
+          y={30}
+          width={width * 0.46}
+          height={roofPx - 31}
+          centred
+          {...{ marks, stage }}
+        />
       )}
       {placed.map((r) => (
         <Cell
@@ -197,12 +234,18 @@ function Cell({
   const name = single && building ? building.name : storey.name.replace(' floor', '');
   const spots = job.spots.filter((s) => s.storeyId === storey.id).sort((a, b) => a.number - b.number);
   const met = spots.filter((s) => ['met', 'cured', 'equal'].includes(marks.get(s.id) ?? '')).length;
-  const units = job.units.filter((u) => u.storeyId === storey.id && (stage === 'plan' || stage === 'prove' ? u.planned : u.found));
+  const units = job.units.filter(
+    (u) => u.storeyId === storey.id && (stage === 'plan' || stage === 'prove' ? u.planned : u.found),
+  );
   const fraction = stage === 'survey' ? String(spots.length) : `${met}/${spots.length}`;
   const label = `${building?.name ?? ''}, ${storey.name}: ${stage === 'survey' ? `${spots.length} spots` : `${met} of ${spots.length} needs met`}`;
   const choose = () => store.getState().set({ storeyId: storey.id });
-  const boxes = Math.min(spots.length, Math.floor((width - 12 - units.length * 17) / 12));
   const row = height < 42 && !centred;
+  const narrow = width < 80 && !centred;
+  const boxes = Math.min(
+    spots.length,
+    Math.floor((width - (narrow ? 30 : 12) - (narrow ? 0 : units.length * 17)) / 12),
+  );
   return (
     <g
       role="button"
@@ -224,14 +267,14 @@ function Cell({
         y={y}
         width={width}
         height={height}
-        fill={hover ? '#b0cddc' : active ? '#dce9f0' : '#fffdf8'}
+        fill={hover ? '#b0cddc' : active ? '#dce9f0' : centred ? 'transparent' : '#fffdf8'}
         stroke={active || hover ? '#1d4f7a' : '#1f2a37'}
         strokeWidth={active || hover ? 2.6 : centred ? 0 : 1}
       />
       <text
-        x={centred ? x + width / 2 : x + 7}
-        y={y + (row ? 13 : 16)}
-        fontSize={13}
+        x={centred ? x + width / 2 : x + (narrow ? 4 : 7)}
+        y={y + (row ? 13 : centred ? 13 : 16)}
+        fontSize={narrow ? 11.5 : 13}
         fontWeight={700}
         fill={active ? '#1d4f7a' : '#1f2a37'}
         textAnchor={centred ? 'middle' : 'start'}
@@ -240,8 +283,8 @@ function Cell({
       </text>
       {spots.length > 0 && (
         <text
-          x={x + width - 6}
-          y={y + (row ? 13 : centred ? 33 : 16)}
+          x={x + width - (narrow ? 4 : 6)}
+          y={y + (centred ? height - 3 : narrow ? height - 5 : row ? 13 : 16)}
           fontSize={12.5}
           fontWeight={700}
           fill={active ? '#1d4f7a' : '#1f2a37'}
@@ -251,10 +294,20 @@ function Cell({
         </text>
       )}
       {spots.slice(0, boxes).map((s, i) => (
-        <TallyBox key={s.id} x={x + (centred ? 16 : 7) + i * 12} y={y + (row ? height - 13 : centred ? 24 : 24)} mark={marks.get(s.id) ?? 'empty'} />
+        <TallyBox
+          key={s.id}
+          x={x + (centred ? 10 : narrow ? 4 : 7) + i * 12}
+          y={y + (row || narrow || centred ? height - 13 : 24)}
+          mark={marks.get(s.id) ?? 'empty'}
+        />
       ))}
       {units.map((u, i) => (
-        <MiniPeg key={u.id} x={x + width - 12 - (units.length - 1 - i) * 17 - (centred ? 34 : 0)} y={y + height - 4} letter={u.letter} />
+        <MiniPeg
+          key={u.id}
+          x={x + width - (narrow ? 8 : 10) - (units.length - 1 - i) * 16 + (centred ? 26 : 0)}
+          y={y + (narrow ? 19 : height - 3)}
+          letter={u.letter}
+        />
       ))}
     </g>
   );
@@ -264,7 +317,21 @@ function TallyBox({ x, y, mark }: { x: number; y: number; mark: Mark }) {
   const fill = mark in boxFill ? '#1d4f7a' : '#fffdf8';
   return (
     <g transform={`translate(${x} ${y})`}>
-      <rect width={9} height={9} fill={fill} stroke={mark === 'short' ? '#b4532a' : mark === 'thin' ? '#b9801a' : mark === 'empty' ? '#b9af98' : '#1d4f7a'} strokeWidth={1.2} />
+      <rect
+        width={9}
+        height={9}
+        fill={fill}
+        stroke={
+          mark === 'short'
+            ? '#b4532a'
+            : mark === 'thin'
+              ? '#b9801a'
+              : mark === 'empty'
+                ? '#b9af98'
+                : '#1d4f7a'
+        }
+        strokeWidth={1.2}
+      />
       {mark === 'short' && <path d="M0 5L5 0M1 9L9 1M5 9L9 5" stroke="#b4532a" strokeWidth={1.4} />}
       {mark === 'thin' && <path d="M0 9L9 0V9Z" fill="#b9801a" />}
     </g>

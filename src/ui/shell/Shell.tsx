@@ -10,7 +10,8 @@ import { CommandList } from './CommandList';
 import { TopBar } from './TopBar';
 
 const typing = (event: KeyboardEvent) =>
-  event.target instanceof HTMLElement && event.target.closest('input, textarea, select, [role="dialog"]') !== null;
+  event.target instanceof HTMLElement &&
+  event.target.closest('input, textarea, select, [role="dialog"]') !== null;
 
 /** The frame round every stage of a job: top bar, keys, command list, messages. */
 export function Shell({ jobId, children }: { jobId: string; children: ReactNode }) {
@@ -48,7 +49,11 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
     <div className="shell">
       <TopBar onHelp={() => setList(true)} />
       <div className="shell-body">{children}</div>
-      <CommandList open={list} onOpenChange={setList} go={(stage) => router.push(`/jobs/${jobId}/${stage}`)} />
+      <CommandList
+        open={list}
+        onOpenChange={setList}
+        go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
+      />
       <Toaster position="bottom-left" toastOptions={{ className: 'nestle-toast' }} />
     </div>
   );

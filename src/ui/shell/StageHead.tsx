@@ -6,13 +6,27 @@ import { type Mark, StatusMark } from '@/ui/marks';
 import { useJob } from '@/ui/store/JobProvider';
 
 /** Title of the sheet: which storey, how it stands, and what can be done. */
-export function StageHead({ mark, summary, children }: { mark: Mark; summary: string; children?: ReactNode }) {
+export function StageHead({
+  mark,
+  summary,
+  children,
+}: {
+  mark: Mark;
+  summary: string;
+  children?: ReactNode;
+}) {
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
   const storey = find(job, 'storey', storeyId);
   const building = find(job, 'building', storey?.buildingId);
   const several = job.buildings.filter((b) => b.kind !== 'outdoors').length > 1;
-  const title = !storey ? 'No storey' : building?.kind === 'outdoors' ? 'Site and outdoors' : building?.kind === 'outbuilding' || several ? `${building?.name}, ${storey.name.toLowerCase()}` : storey.name;
+  const title = !storey
+    ? 'No storey'
+    : building?.kind === 'outdoors'
+      ? 'Site and outdoors'
+      : building?.kind === 'outbuilding' || several
+        ? `${building?.name}, ${storey.name.toLowerCase()}`
+        : storey.name;
   return (
     <div className="flex min-h-[50px] shrink-0 flex-wrap items-center justify-between gap-x-4 gap-y-1 border-b border-rule bg-panel px-4 py-1">
       <div>

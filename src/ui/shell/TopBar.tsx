@@ -11,13 +11,22 @@ import { Segmented } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 import { whenText } from '@/ui/units';
 
-const stageShape: Record<StageMark['state'], Mark> = { empty: 'empty', begun: 'begun', attention: 'short', done: 'cured' };
+const stageShape: Record<StageMark['state'], Mark> = {
+  empty: 'empty',
+  begun: 'begun',
+  attention: 'short',
+  done: 'cured',
+};
 
 function SaveState() {
   const save = useJob((s) => s.save);
   const savedAt = useJob((s) => s.savedAt);
   const words =
-    save.kind === 'saved' ? `saved ${whenText(savedAt)}` : save.kind === 'saving' ? 'saving …' : `not saved: ${save.message} Trying again …`;
+    save.kind === 'saved'
+      ? `saved ${whenText(savedAt)}`
+      : save.kind === 'saving'
+        ? 'saving …'
+        : `not saved: ${save.message} Trying again …`;
   return (
     <p
       role="status"
@@ -39,7 +48,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   const path = usePathname();
   const marks = useMemo(() => stageMarks(job, proofs), [job, proofs]);
   return (
-    <header className="shell-top flex border-b border-ink bg-paper print:hidden">
+    <header className="shell-top border-b border-ink bg-paper print:hidden">
       <div className="shell-brand flex min-w-0 items-center">
         <Link href="/" className="px-3.5 text-[17px] font-bold" title="All jobs">
           Nestle
@@ -58,8 +67,10 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
               key={stage.id}
               href={`/jobs/${job.info.id}/${stage.id}`}
               aria-current={active ? 'page' : undefined}
-              className={`relative flex min-w-24 flex-1 flex-col justify-center border-r border-rule px-2.5 ${
-                active ? '-mb-px bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-action' : 'hover:bg-panel'
+              className={`relative flex min-w-[104px] flex-1 flex-col justify-center border-r border-rule px-2.5 ${
+                active
+                  ? '-mb-px bg-panel before:absolute before:inset-x-0 before:top-0 before:h-[3px] before:bg-action'
+                  : 'hover:bg-panel'
               }`}
             >
               <span className="flex items-center gap-1.5 font-semibold">
@@ -81,10 +92,18 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         })}
       </nav>
       <div className="shell-tools flex items-center justify-end gap-1.5 px-3">
-        <IconButton label={`Undo${history.undo.length ? `: ${history.undo.at(-1)?.label}` : ''}`} disabled={!history.undo.length} onClick={() => store.getState().undo()}>
+        <IconButton
+          label={`Undo${history.undo.length ? `: ${history.undo.at(-1)?.label}` : ''}`}
+          disabled={!history.undo.length}
+          onClick={() => store.getState().undo()}
+        >
           <Undo2 size={18} />
         </IconButton>
-        <IconButton label={`Redo${history.redo.length ? `: ${history.redo.at(-1)?.label}` : ''}`} disabled={!history.redo.length} onClick={() => store.getState().redo()}>
+        <IconButton
+          label={`Redo${history.redo.length ? `: ${history.redo.at(-1)?.label}` : ''}`}
+          disabled={!history.redo.length}
+          onClick={() => store.getState().redo()}
+        >
           <Redo2 size={18} />
         </IconButton>
         <Segmented
@@ -94,7 +113,11 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
             { value: 'm', text: 'm' },
             { value: 'ft', text: 'ft' },
           ]}
-          onChange={(lengths) => store.getState().commit(putOne(`Lengths in ${lengths}`, { ...store.getState().job.info, lengths }))}
+          onChange={(lengths) =>
+            store
+              .getState()
+              .commit(putOne(`Lengths in ${lengths}`, { ...store.getState().job.info, lengths }))
+          }
         />
         <IconButton label="Keys and commands (?)" onClick={onHelp}>
           <span className="text-[16px] font-bold">?</span>
@@ -104,7 +127,15 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   );
 }
 
-function IconButton({ label, ...props }: { label: string; disabled?: boolean; onClick: () => void; children: React.ReactNode }) {
+function IconButton({
+  label,
+  ...props
+}: {
+  label: string;
+  disabled?: boolean;
+  onClick: () => void;
+  children: React.ReactNode;
+}) {
   return (
     <button
       type="button"

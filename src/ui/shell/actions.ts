@@ -53,10 +53,16 @@ export function removeSelected(store: JobStore): void {
   const edit =
     record.type === 'unit'
       ? removeUnit(job, record)
-      : { label: `Remove ${'name' in record ? record.name : record.type}`, put: [], remove: withDependants(job, [record.id]) };
+      : {
+          label: `Remove ${'name' in record ? record.name : record.type}`,
+          put: [],
+          remove: withDependants(job, [record.id]),
+        };
   if (!commit(edit)) return;
   const others = edit.remove.length - 1;
-  toast(`${edit.label}${others > 0 ? ` and ${others} that belong to it` : ''}`, { action: { label: 'Undo', onClick: undo } });
+  toast(`${edit.label}${others > 0 ? ` and ${others} that belong to it` : ''}`, {
+    action: { label: 'Undo', onClick: undo },
+  });
 }
 
 /** Shows a record: its storey on the sheet, itself in the inspector. */

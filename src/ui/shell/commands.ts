@@ -13,11 +13,19 @@ export interface Command {
   run: (store: JobStore, go: (stage: string) => void) => void;
 }
 
-const plain = (key: string) => (e: KeyboardEvent) => !e.ctrlKey && !e.metaKey && !e.altKey && e.key.toLowerCase() === key;
-const ctrl = (key: string, shift = false) => (e: KeyboardEvent) =>
-  (e.ctrlKey || e.metaKey) && e.shiftKey === shift && e.key.toLowerCase() === key;
+const plain = (key: string) => (e: KeyboardEvent) =>
+  !e.ctrlKey && !e.metaKey && !e.altKey && e.key.toLowerCase() === key;
+const ctrl =
+  (key: string, shift = false) =>
+  (e: KeyboardEvent) =>
+    (e.ctrlKey || e.metaKey) && e.shiftKey === shift && e.key.toLowerCase() === key;
 
-const tool = (id: 'select' | 'spot' | 'wall' | 'room' | 'door' | 'measure', name: string, key: string, stage?: string): Command => ({
+const tool = (
+  id: 'select' | 'spot' | 'wall' | 'room' | 'door' | 'measure',
+  name: string,
+  key: string,
+  stage?: string,
+): Command => ({
   id: `tool-${id}`,
   name,
   keys: key.toUpperCase(),
@@ -30,18 +38,30 @@ const tool = (id: 'select' | 'spot' | 'wall' | 'room' | 'door' | 'measure', name
 });
 
 export const commands: Command[] = [
-  ...stages.map(
-    (s): Command => ({
-      id: `stage-${s.id}`,
-      name: s.name,
-      keys: String(s.key),
-      group: 'Go',
-      match: plain(String(s.key)),
-      run: (_, go) => go(s.id),
-    }),
-  ),
-  { id: 'storey-up', name: 'Storey above', keys: 'Page Up', group: 'Go', match: plain('pageup'), run: (s) => stepStorey(s, -1) },
-  { id: 'storey-down', name: 'Storey below', keys: 'Page Down', group: 'Go', match: plain('pagedown'), run: (s) => stepStorey(s, 1) },
+  ...stages.map((s): Command => ({
+    id: `stage-${s.id}`,
+    name: s.name,
+    keys: String(s.key),
+    group: 'Go',
+    match: plain(String(s.key)),
+    run: (_, go) => go(s.id),
+  })),
+  {
+    id: 'storey-up',
+    name: 'Storey above',
+    keys: 'Page Up',
+    group: 'Go',
+    match: plain('pageup'),
+    run: (s) => stepStorey(s, -1),
+  },
+  {
+    id: 'storey-down',
+    name: 'Storey below',
+    keys: 'Page Down',
+    group: 'Go',
+    match: plain('pagedown'),
+    run: (s) => stepStorey(s, 1),
+  },
   tool('select', 'Select and move', 'v'),
   tool('spot', 'Add a spot', 's', 'survey'),
   tool('wall', 'Draw a wall', 'w', 'survey'),
@@ -60,8 +80,22 @@ export const commands: Command[] = [
       go('plan');
     },
   },
-  { id: 'undo', name: 'Undo', keys: 'Ctrl Z', group: 'Edit', match: ctrl('z'), run: (s) => s.getState().undo() },
-  { id: 'redo', name: 'Redo', keys: 'Ctrl Shift Z', group: 'Edit', match: ctrl('z', true), run: (s) => s.getState().redo() },
+  {
+    id: 'undo',
+    name: 'Undo',
+    keys: 'Ctrl Z',
+    group: 'Edit',
+    match: ctrl('z'),
+    run: (s) => s.getState().undo(),
+  },
+  {
+    id: 'redo',
+    name: 'Redo',
+    keys: 'Ctrl Shift Z',
+    group: 'Edit',
+    match: ctrl('z', true),
+    run: (s) => s.getState().redo(),
+  },
   {
     id: 'remove',
     name: 'Remove what is selected',
@@ -95,7 +129,25 @@ export const commands: Command[] = [
       run: (s) => nudge(s, x * 0.5, y * 0.5),
     },
   ]),
-  { id: 'layer-headroom', name: 'Show headroom', keys: '', group: 'Sheet', run: (s) => s.getState().set({ layer: 'headroom' }) },
-  { id: 'layer-signal', name: 'Show signal', keys: '', group: 'Sheet', run: (s) => s.getState().set({ layer: 'signal' }) },
-  { id: 'layer-certainty', name: 'Show certainty', keys: '', group: 'Sheet', run: (s) => s.getState().set({ layer: 'certainty' }) },
+  {
+    id: 'layer-headroom',
+    name: 'Show headroom',
+    keys: '',
+    group: 'Sheet',
+    run: (s) => s.getState().set({ layer: 'headroom' }),
+  },
+  {
+    id: 'layer-signal',
+    name: 'Show signal',
+    keys: '',
+    group: 'Sheet',
+    run: (s) => s.getState().set({ layer: 'signal' }),
+  },
+  {
+    id: 'layer-certainty',
+    name: 'Show certainty',
+    keys: '',
+    group: 'Sheet',
+    run: (s) => s.getState().set({ layer: 'certainty' }),
+  },
 ];

@@ -13,7 +13,8 @@ export function JobProvider({ initial, children }: { initial: InitialJob; childr
   const [store] = useState(() => makeJobStore(initial));
   useEffect(() => {
     const look = () => {
-      if (document.visibilityState === 'visible' && store.getState().save.kind === 'saved') void store.getState().reload();
+      if (document.visibilityState === 'visible' && store.getState().save.kind === 'saved')
+        void store.getState().reload();
     };
     const leave = (event: BeforeUnloadEvent) => {
       if (store.getState().save.kind !== 'saved') event.preventDefault();

@@ -37,7 +37,9 @@ export async function ask<S extends z.ZodType>(
   const data: unknown = await response.json();
   if (response.ok) return schema.parse(data);
   const parsed = errorBody.safeParse(data);
-  const error = parsed.success ? parsed.data.error : { message: `The server answered ${response.status}.`, problems: [] };
+  const error = parsed.success
+    ? parsed.data.error
+    : { message: `The server answered ${response.status}.`, problems: [] };
   throw new ApiError(response.status, error.message, error.problems);
 }
 

@@ -165,7 +165,8 @@ export function makeJobStore(initial: InitialJob) {
           set({ save: { kind: 'failed', message: messageOf(error) } });
         }
       },
-      settled: () => (queue.length || sending ? new Promise((done) => waiters.push(done)) : Promise.resolve()),
+      settled: () =>
+        queue.length || sending ? new Promise((done) => waiters.push(done)) : Promise.resolve(),
       set,
     };
   });

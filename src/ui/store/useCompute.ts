@@ -38,7 +38,14 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
 
   useEffect(() => {
     if (!storeyId) return;
-    const request: FieldRequest = { storeyId, scenario, layer, band, moved: dragged, shortBefore: scenario === 'planned' && wantField };
+    const request: FieldRequest = {
+      storeyId,
+      scenario,
+      layer,
+      band,
+      moved: dragged,
+      shortBefore: scenario === 'planned' && wantField,
+    };
     const pump = async () => {
       if (busy.current) return;
       busy.current = true;

@@ -8,7 +8,8 @@ const stepPx = 34;
 const boxPx = 20;
 
 /** Pipe width, px: 0.16 px a Mbps, less for fast plans so that the widest still fits. */
-const pipe = (mbps: number, most: number) => Math.max(5, Math.min(widest, mbps * Math.min(0.16, widest / most)));
+const pipe = (mbps: number, most: number) =>
+  Math.max(5, Math.min(widest, mbps * Math.min(0.16, widest / most)));
 
 const fills: Record<ChainStep['kind'], string> = {
   plan: '#cfe0e9',
@@ -20,7 +21,17 @@ const fills: Record<ChainStep['kind'], string> = {
 };
 
 /** The way from the street to the device as a pipe: as wide as each step allows, the narrowest marked and named. */
-export function Chain({ steps, letters, gets, device }: { steps: readonly ChainStep[]; letters: ReadonlyMap<string, string>; gets: number; device: string }) {
+export function Chain({
+  steps,
+  letters,
+  gets,
+  device,
+}: {
+  steps: readonly ChainStep[];
+  letters: ReadonlyMap<string, string>;
+  gets: number;
+  device: string;
+}) {
   const most = Math.max(1, ...steps.map((s) => s.mbps));
   const rows = steps.map((step, i) => ({
     step,
@@ -51,7 +62,13 @@ export function Chain({ steps, letters, gets, device }: { steps: readonly ChainS
               strokeWidth={1}
             />
             {(step.kind === 'hop' || step.kind === 'air') && (
-              <path d={`M${middle} ${y + 3}V${end - 3}`} stroke={step.isLimit ? '#fffdf8' : '#1f2a37'} strokeWidth={2.4} strokeDasharray="0.1 5" strokeLinecap="round" />
+              <path
+                d={`M${middle} ${y + 3}V${end - 3}`}
+                stroke={step.isLimit ? '#fffdf8' : '#1f2a37'}
+                strokeWidth={2.4}
+                strokeDasharray="0.1 5"
+                strokeLinecap="round"
+              />
             )}
             {step.isLimit && (
               <g stroke="#1f2a37" strokeWidth={1.3} fill="#1f2a37">
@@ -61,7 +78,15 @@ export function Chain({ steps, letters, gets, device }: { steps: readonly ChainS
             )}
             {step.unitId && (
               <g>
-                <rect x={middle - 44} y={end} width={88} height={boxPx} fill="#fffdf8" stroke="#1f2a37" strokeWidth={1.3} />
+                <rect
+                  x={middle - 44}
+                  y={end}
+                  width={88}
+                  height={boxPx}
+                  fill="#fffdf8"
+                  stroke="#1f2a37"
+                  strokeWidth={1.3}
+                />
                 <text x={middle} y={end + 14.5} textAnchor="middle" fontSize={13} fontWeight={700}>
                   {letters.get(step.unitId) ?? ''}
                 </text>

@@ -3,7 +3,15 @@ import type { Term } from '@/core/propagation/pathLoss';
 const one = (db: number) => (Math.abs(db) < 0.05 ? '0.0' : Math.abs(db).toFixed(1));
 
 /** The terms of a predicted signal, from what is sent to what arrives; they add up. */
-export function LossTerms({ terms, rssiDbm, spreadDb }: { terms: readonly Term[]; rssiDbm: number; spreadDb: number }) {
+export function LossTerms({
+  terms,
+  rssiDbm,
+  spreadDb,
+}: {
+  terms: readonly Term[];
+  rssiDbm: number;
+  spreadDb: number;
+}) {
   const most = Math.max(...terms.map((t) => Math.abs(t.db)));
   return (
     <table className="w-full border-collapse">
@@ -13,7 +21,13 @@ export function LossTerms({ terms, rssiDbm, spreadDb }: { terms: readonly Term[]
             <td className="pr-2">{t.label}</td>
             <td className="w-16">
               <svg width={60} height={8} aria-hidden="true">
-                <rect width={Math.max(1.5, (Math.abs(t.db) / most) * 60)} height={8} fill={i === 0 ? '#1d4f7a' : '#b0cddc'} stroke="#1f2a37" strokeWidth={0.7} />
+                <rect
+                  width={Math.max(1.5, (Math.abs(t.db) / most) * 60)}
+                  height={8}
+                  fill={i === 0 ? '#1d4f7a' : '#b0cddc'}
+                  stroke="#1f2a37"
+                  strokeWidth={0.7}
+                />
               </svg>
             </td>
             <td className="w-14 text-right font-semibold">

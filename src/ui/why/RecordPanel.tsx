@@ -11,14 +11,18 @@ import { areaText, lengthText, needText } from '@/ui/units';
 import { WallLossTable } from './WallLossTable';
 
 /** Length of a wall, m. */
-const wallLength = (w: { ax: number; ay: number; bx: number; by: number }) => Math.hypot(w.bx - w.ax, w.by - w.ay);
+const wallLength = (w: { ax: number; ay: number; bx: number; by: number }) =>
+  Math.hypot(w.bx - w.ax, w.by - w.ay);
 
 /** Name and one line about a record that is part of the house. */
 export function recordTitle(job: Job, r: AnyRecord): { title: string; line: string } {
   const { lengths } = job.info;
   switch (r.type) {
     case 'wall':
-      return { title: find(job, 'assembly', r.assemblyId)?.name ?? 'Wall', line: `Wall, ${lengthText(wallLength(r), lengths)}` };
+      return {
+        title: find(job, 'assembly', r.assemblyId)?.name ?? 'Wall',
+        line: `Wall, ${lengthText(wallLength(r), lengths)}`,
+      };
     case 'opening':
       return {
         title: find(job, 'assembly', r.assemblyId)?.name ?? 'Open archway',
@@ -46,7 +50,10 @@ export function RecordPanel() {
   const record = useJob((s) => (s.selectedId ? s.job.byId.get(s.selectedId) : undefined));
   if (!record) return null;
   const { title, line } = recordTitle(job, record);
-  const assembly = record.type === 'wall' || record.type === 'opening' ? find(job, 'assembly', record.assemblyId) : undefined;
+  const assembly =
+    record.type === 'wall' || record.type === 'opening'
+      ? find(job, 'assembly', record.assemblyId)
+      : undefined;
   return (
     <>
       <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
@@ -66,7 +73,11 @@ export function RecordPanel() {
         {record.type === 'obstacle' && (
           <>
             <PartHead right="dB at 2.4 / 5 / 6 GHz">Loss</PartHead>
-            <p>{Object.values(record.lossDb).some((v) => v > 0) ? `${record.lossDb['2.4']} / ${record.lossDb['5']} / ${record.lossDb['6']}` : 'None: furniture that hardly matters.'}</p>
+            <p>
+              {Object.values(record.lossDb).some((v) => v > 0)
+                ? `${record.lossDb['2.4']} / ${record.lossDb['5']} / ${record.lossDb['6']}`
+                : 'None: furniture that hardly matters.'}
+            </p>
           </>
         )}
         <p className="mt-3 text-muted">Corrections are made in Survey (key 1).</p>

@@ -11,7 +11,15 @@ import { Chain } from './Chain';
 import { LossTerms } from './LossTerms';
 
 /** Number in a cross, name and need of a spot: the head of the inspector. */
-export function SpotHead({ job, spot, prediction }: { job: Job; spot: Spot; prediction: Pick<Prediction, 'need'> | undefined }) {
+export function SpotHead({
+  job,
+  spot,
+  prediction,
+}: {
+  job: Job;
+  spot: Spot;
+  prediction: Pick<Prediction, 'need'> | undefined;
+}) {
   const room = job.rooms.find((r) => r.id === spot.roomId);
   return (
     <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
@@ -50,10 +58,28 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
       </p>
       <dl className="mt-2 grid grid-cols-4 border-y border-rule text-right text-[12px]">
         {[
-          ['Down', rateText(prediction.downMbps), rateText(need.downMbps), 'Mbps', prediction.downMbps < need.downMbps],
+          [
+            'Down',
+            rateText(prediction.downMbps),
+            rateText(need.downMbps),
+            'Mbps',
+            prediction.downMbps < need.downMbps,
+          ],
           ['Up', rateText(prediction.upMbps), rateText(need.upMbps), 'Mbps', prediction.upMbps < need.upMbps],
-          ['Latency', prediction.latencyMs === null ? '–' : String(prediction.latencyMs), String(need.latencyMs), 'ms', (prediction.latencyMs ?? 0) > need.latencyMs],
-          ['Headroom', Number.isFinite(prediction.headroomDb) ? prediction.headroomDb.toFixed(0) : 'none', '0', 'dB', prediction.headroomDb < 0],
+          [
+            'Latency',
+            prediction.latencyMs === null ? '–' : String(prediction.latencyMs),
+            String(need.latencyMs),
+            'ms',
+            (prediction.latencyMs ?? 0) > need.latencyMs,
+          ],
+          [
+            'Headroom',
+            Number.isFinite(prediction.headroomDb) ? prediction.headroomDb.toFixed(0) : 'none',
+            '0',
+            'dB',
+            prediction.headroomDb < 0,
+          ],
         ].map(([label, has, wants, unit, bad]) => (
           <div key={String(label)} className="py-1 pr-1">
             <dt className="text-muted">{label}</dt>
@@ -68,15 +94,26 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
         <>
           <PartHead right="Mbps down">Why this much</PartHead>
           <Chain steps={prediction.chain} letters={letters} gets={prediction.downMbps} device={device} />
-          {sharesAir(prediction) && <p className="text-[12px] text-muted">The air hops share one radio, so the device gets less than either.</p>}
+          {sharesAir(prediction) && (
+            <p className="text-[12px] text-muted">
+              The air hops share one radio, so the device gets less than either.
+            </p>
+          )}
         </>
       )}
       {prediction.terms.length > 0 && prediction.rssiDbm !== null && (
         <>
-          <PartHead right={prediction.band ? `dB at ${prediction.band} GHz` : 'dB'}>Signal on the way</PartHead>
-          <LossTerms terms={prediction.terms} rssiDbm={prediction.rssiDbm} spreadDb={prediction.spreadDb ?? 0} />
+          <PartHead right={prediction.band ? `dB at ${prediction.band} GHz` : 'dB'}>
+            Signal on the way
+          </PartHead>
+          <LossTerms
+            terms={prediction.terms}
+            rssiDbm={prediction.rssiDbm}
+            spreadDb={prediction.spreadDb ?? 0}
+          />
           <p className="mt-1.5 text-[12px] text-muted">
-            ± is one standard deviation: people and furniture, differences between units, and how far each wall may be from its value.
+            ± is one standard deviation: people and furniture, differences between units, and how far each
+            wall may be from its value.
           </p>
         </>
       )}
@@ -87,7 +124,9 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
 const shortWords = (p: Prediction): string => {
   if (p.unitId === null) return 'No unit reaches this spot';
   const share = p.need.downMbps ? p.downMbps / p.need.downMbps : 1;
-  return share < 1 ? `Short: ${rateText(p.downMbps)} of ${rateText(p.need.downMbps)} Mbps` : `Short: ${p.limitText}`;
+  return share < 1
+    ? `Short: ${rateText(p.downMbps)} of ${rateText(p.need.downMbps)} Mbps`
+    : `Short: ${p.limitText}`;
 };
 
 function sharesAir(p: Prediction): boolean {

@@ -41,10 +41,31 @@ export function WallLossTable({ assembly }: { assembly: Assembly }) {
               </th>
               <td>
                 <svg width={116} height={16} aria-hidden="true">
-                  <rect x={x(Math.max(0, r.straight - r.spread))} y={4} width={x(r.straight + r.spread) - x(Math.max(0, r.straight - r.spread))} height={8} fill="#cfe0e9" stroke="#6b9fbb" strokeWidth={0.7} />
+                  <rect
+                    x={x(Math.max(0, r.straight - r.spread))}
+                    y={4}
+                    width={x(r.straight + r.spread) - x(Math.max(0, r.straight - r.spread))}
+                    height={8}
+                    fill="#cfe0e9"
+                    stroke="#6b9fbb"
+                    strokeWidth={0.7}
+                  />
                   <path d={`M${x(r.straight)} 1V15`} stroke="#1f2a37" strokeWidth={2.4} />
-                  <path d={`M${x(r.slanting) - 3} 15L${x(r.slanting) + 3} 1`} stroke="#1f2a37" strokeWidth={2} />
-                  {assembly.planningLossDb && <circle cx={x(r.computed) + 1} cy={8} r={3} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.6} />}
+                  <path
+                    d={`M${x(r.slanting) - 3} 15L${x(r.slanting) + 3} 1`}
+                    stroke="#1f2a37"
+                    strokeWidth={2}
+                  />
+                  {assembly.planningLossDb && (
+                    <circle
+                      cx={x(r.computed) + 1}
+                      cy={8}
+                      r={3}
+                      fill="#fffdf8"
+                      stroke="#1d4f7a"
+                      strokeWidth={1.6}
+                    />
+                  )}
                 </svg>
               </td>
               <td className="font-bold">{r.straight.toFixed(1)}</td>

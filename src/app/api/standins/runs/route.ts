@@ -20,7 +20,9 @@ export const POST = (request: Request) =>
     const { job } = loadJob(database(), jobId);
     const unknown = spotIds.findIndex((id) => !find(job, 'spot', id));
     if (unknown >= 0)
-      throw new JobFileError([{ path: `spotIds.${unknown}`, message: `there is no spot with the id ${spotIds[unknown]}` }]);
+      throw new JobFileError([
+        { path: `spotIds.${unknown}`, message: `there is no spot with the id ${spotIds[unknown]}` },
+      ]);
     const now = new Date().toISOString();
     return Response.json({ readings: spotIds.flatMap((id) => simulatedReadings(job, id, phase, runs, now)) });
   });

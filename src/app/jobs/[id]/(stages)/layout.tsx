@@ -1,6 +1,12 @@
 import type { ReactNode } from 'react';
 import { Shell } from '@/ui/shell/Shell';
 
-export default async function StagesLayout({ params, children }: { params: Promise<{ id: string }>; children: ReactNode }) {
+export default async function StagesLayout({
+  params,
+  children,
+}: {
+  params: Promise<{ id: string }>;
+  children: ReactNode;
+}) {
   return <Shell jobId={(await params).id}>{children}</Shell>;
 }

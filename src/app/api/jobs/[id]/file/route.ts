@@ -9,7 +9,11 @@ export const dynamic = 'force-dynamic';
 export const GET = (_: Request, { params }: { params: Promise<{ id: string }> }) =>
   handle(async () => {
     const { job } = loadJob(database(), (await params).id);
-    const file = job.info.name.replace(/[^A-Za-z0-9]+/g, '-').replace(/^-|-$/g, '').toLowerCase() || 'job';
+    const file =
+      job.info.name
+        .replace(/[^A-Za-z0-9]+/g, '-')
+        .replace(/^-|-$/g, '')
+        .toLowerCase() || 'job';
     return new Response(writeJobFile(job), {
       headers: {
         'content-type': 'application/json; charset=utf-8',

@@ -10,6 +10,9 @@ export const GET = (_: Request, { params }: { params: Promise<{ id: string }> })
   handle(async () => {
     const { job } = loadJob(database(), (await params).id);
     return new Response(writeReadingsCsv(job), {
-      headers: { 'content-type': 'text/csv; charset=utf-8', 'content-disposition': 'attachment; filename="readings.csv"' },
+      headers: {
+        'content-type': 'text/csv; charset=utf-8',
+        'content-disposition': 'attachment; filename="readings.csv"',
+      },
     });
   });

@@ -1,0 +1,118 @@
+/** In the real interface: pointer to repaint while a unit is dragged, and first useful paint of a job. */
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium } from 'playwright-core';
+
+const port = 4377;
+const url = `http://127.0.0.1:${port}/jobs/quay-house/plan`;
+const quantile = (values: number[], q: number) =>
+  [...values].sort((a, b) => a - b)[Math.floor(q * (values.length - 1))] ?? NaN;
+
+async function started(server: ChildProcess): Promise<void> {
+  for (let i = 0; i < 150; i++) {
+    if (server.exitCode !== null) throw new Error('the application stopped: run “npm run build” first');
+    const up = await fetch(url).then(
+      (r) => r.ok,
+      () => false,
+    );
+    if (up) return;
+    await new Promise((done) => setTimeout(done, 200));
+  }
+  throw new Error('the application did not start');
+}
+
+/** Drags the unit of the Pantry about and times each coverage repaint against the move that asked for it. */
+export async function dragFigures(): Promise<object[]> {
+  const folder = mkdtempSync(join(tmpdir(), 'nestle-bench-'));
+  const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  spawnSync('node_modules/.bin/tsx', ['bin/loadDemo.ts'], { env });
+  const server = spawn(
+    process.execPath,
+    ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(port)],
+    {
+      env,
+      stdio: 'ignore',
+      detached: true,
+    },
+  );
+  const browser = await chromium.launch({
+    executablePath: '/usr/bin/chromium',
+    args: [
+      '--no-sandbox',
+      '--disable-gpu',
+      '--disable-quic',
+      '--no-first-run',
+      '--disable-background-networking',
+      '--disable-component-update',
+      '--disable-sync',
+    ],
+  });
+  try {
+    await started(server);
+    const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+    const firstPaint: number[] = [];
+    for (let i = 0; i < 7; i++) {
+      const before = performance.now();
+      await page.goto(url, { waitUntil: 'commit' });
+      await page.waitForSelector('[data-testid="coverage"] path', { state: 'attached' });
+      if (i > 1) firstPaint.push(performance.now() - before);
+    }
+    await page.evaluate(() => {
+      const state = window as typeof window & { moveAt?: number; waits?: number[]; dragPending?: boolean };
+      state.waits = [];
+      window.addEventListener(
+        'pointermove',
+        () => {
+          if (!state.dragPending) {
+            state.dragPending = true;
+            state.moveAt = performance.now();
+          }
+        },
+        true,
+      );
+      const layer = document.querySelector('[data-testid="coverage"]');
+      if (layer)
+        new MutationObserver(() => {
+          if (!state.dragPending) return;
+          state.dragPending = false;
+          const from = state.moveAt ?? 0;
+          requestAnimationFrame(() => setTimeout(() => state.waits?.push(performance.now() - from)));
+        }).observe(layer, { subtree: true, attributes: true, childList: true });
+    });
+    const peg = await page.locator('[data-unit="A"]').boundingBox();
+    if (!peg) throw new Error('no unit to drag');
+    const [x, y] = [peg.x + peg.width / 2, peg.y + peg.height / 2];
+    await page.mouse.move(x, y);
+    await page.mouse.down();
+    for (let i = 0; i < 160; i++) {
+      await page.mouse.move(x - 120 - 90 * Math.cos(i / 12), y + 120 + 60 * Math.sin(i / 9));
+      await page.waitForTimeout(30);
+    }
+    await page.keyboard.press('Escape');
+    await page.mouse.up();
+    const waits = await page.evaluate(() => (window as typeof window & { waits?: number[] }).waits ?? []);
+    return [
+      {
+        what: 'drag: pointer move to repaint, p50',
+        ms: Math.round(quantile(waits, 0.5)),
+        samples: waits.length,
+      },
+      {
+        what: 'drag: pointer move to repaint, p95',
+        ms: Math.round(quantile(waits, 0.95)),
+        samples: waits.length,
+      },
+      {
+        what: 'first useful paint of a job, warm server, median',
+        ms: Math.round(quantile(firstPaint, 0.5)),
+        samples: firstPaint.length,
+      },
+    ];
+  } finally {
+    await browser.close();
+    if (server.pid) process.kill(-server.pid, 'SIGKILL');
+    rmSync(folder, { recursive: true, force: true });
+  }
+}

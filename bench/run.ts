@@ -1,0 +1,76 @@
+/** npm run bench: the figures of docs/bench.md, medians of many runs on this machine. */
+import { Bench } from 'tinybench';
+import { readFileSync } from 'node:fs';
+import { parseJobFile } from '@/core/job/jobFile';
+import type { Unit } from '@/core/job/records';
+import { placeUnit } from '@/core/plan/placeUnit';
+import { applyEdit } from '@/core/job/edits';
+import type { Job } from '@/core/job/job';
+import { makeCrossings } from '@/core/propagation/crossings';
+import { makePathLoss, pathLoss } from '@/core/propagation/pathLoss';
+import { buildScene } from '@/core/propagation/scene';
+import { random } from '@/core/statistics/random';
+import { makeCompute } from '@/workers/compute';
+import { dragFigures } from './drag';
+
+/** Quay House with four units: the two of the demo plan, one on the first floor, one in the attic. */
+function fourUnits(): Job {
+  let job = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
+  for (const at of [
+    { storeyId: 'first', xM: 3, yM: 5.5 },
+    { storeyId: 'attic', xM: 4, yM: 4.5 },
+  ]) {
+    const kit = job.kits.find((k) => k.id === 'kit-node');
+    if (!kit) throw new Error('the demo job has no mesh node');
+    job = applyEdit(job, placeUnit(job, kit, at).edit).job;
+  }
+  return job;
+}
+
+const job = fourUnits();
+const records = [...job.byId.values()];
+const unit = job.units.find((u): u is Unit => u.storeyId === 'first' && u.planned);
+if (!unit) throw new Error('no unit on the first floor');
+const ask = (storeyId: string, moved: Unit | null = null) =>
+  ({ storeyId, scenario: 'planned', layer: 'headroom', band: '5', moved, shortBefore: true }) as const;
+
+const scene = buildScene(job);
+const hits = makeCrossings(scene);
+const loss = makePathLoss();
+const r = random(1);
+const points = Array.from(
+  { length: 4000 },
+  () => [r.uniform() * 14, r.uniform() * 9, r.uniform() * 8 - 2] as const,
+);
+
+const warm = makeCompute();
+warm.setJob(records);
+for (const s of job.storeys) warm.field(ask(s.id));
+let moves = 0;
+
+const bench = new Bench({ time: 1500, warmupTime: 300 });
+bench
+  .add('whole of Quay House, cold: scene, 4 units, 3 bands, all storeys', () => {
+    const compute = makeCompute();
+    compute.setJob(records);
+    for (const s of job.storeys) compute.field(ask(s.id));
+  })
+  .add('one unit moved: field of its storey and all predictions', () => {
+    moves++;
+    warm.field(ask('first', { ...unit, xM: 2 + (moves % 400) / 100, yM: 4 + (moves % 37) / 20 }));
+  })
+  .add('predictions of all 14 spots', () => {
+    warm.predict('planned');
+  })
+  .add('4000 straight paths, 3 bands each', () => {
+    for (const [x, y, z] of points) pathLoss(scene, [4, 5, 4.2], x, y, z, hits, loss);
+  });
+await bench.run();
+console.table(
+  bench.tasks.map((t) => ({
+    what: t.name,
+    'median ms': t.result && 'latency' in t.result ? Number(t.result.latency.p50.toFixed(2)) : 'failed',
+    'p99 ms': t.result && 'latency' in t.result ? Number(t.result.latency.p99.toFixed(2)) : 'failed',
+  })),
+);
+console.table(await dragFigures());

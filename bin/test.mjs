@@ -1,0 +1,60 @@
+/** npm test: everything that must hold, on a clean clone. The last line counts what passed and failed. */
+import { mkdirSync, readFileSync, rmSync } from 'node:fs';
+import { join } from 'node:path';
+import { ensureBuilt, ensureChromium, ensureInstalled, root, run } from './setup.mjs';
+
+const bin = (name) => join(root, 'node_modules/.bin', name);
+const results = [];
+/** Counts one check, or the tests of a runner's report. */
+const note = (name, ok, counts = { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }) => {
+  results.push({ name, ok, ...counts });
+  console.error(`${ok ? 'ok  ' : 'FAIL'} ${name}`);
+};
+const check = (name, command, args) => note(name, run(bin(command), args));
+
+const report = (file) => {
+  try {
+    return JSON.parse(readFileSync(join(root, file), 'utf8'));
+  } catch (error) {
+    console.error(`no report at ${file}: ${error.message}`);
+    return null;
+  }
+};
+
+ensureInstalled();
+const chromiumReady = ensureChromium();
+rmSync(join(root, 'test-results'), { recursive: true, force: true });
+mkdirSync(join(root, 'test-results'), { recursive: true });
+
+check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
+check('lint', 'eslint', ['.', '--max-warnings', '0']);
+check('types', 'tsc', ['--noEmit']);
+check('types of the core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'src/core']);
+check('dependency rule', 'depcruise', ['src', '--config', '.dependency-cruiser.mjs', '--output-type', 'err']);
+check('nothing unused', 'knip', ['--no-progress']);
+
+const unitOk = run(bin('jest'), ['--json', '--outputFile=test-results/unit.json', '--silent']);
+const unit = report('test-results/unit.json');
+note('unit tests', unitOk, {
+  passed: unit?.numPassedTests ?? 0,
+  failed:
+    (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? (unitOk ? 0 : 1)) || (unitOk ? 0 : 1),
+});
+
+const built = ensureBuilt();
+note('build', built);
+
+if (built && chromiumReady) {
+  const e2eOk = run(bin('playwright'), ['test']);
+  const stats = report('test-results/e2e.json')?.stats;
+  note('end-to-end tests', e2eOk, {
+    passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0),
+    failed: (stats?.unexpected ?? 0) + (stats?.skipped ?? 0) || (e2eOk ? 0 : 1),
+  });
+} else note('end-to-end tests', false);
+
+const sum = (key) => results.reduce((total, r) => total + r[key], 0);
+const failed = results.filter((r) => !r.ok);
+if (failed.length) console.log(`Failed: ${failed.map((r) => r.name).join(', ')}`);
+console.log(`${sum('passed')} passed, ${sum('failed')} failed`);
+process.exit(failed.length ? 1 : 0);

@@ -1,0 +1,116 @@
+/** The promise: every need is met, and there are numbers from before and after to prove it. */
+import { expect, test } from './server';
+
+test('from dead spots to a proven, printable result, over a restart', async ({ page, app }) => {
+  const errors: string[] = [];
+  page.on('pageerror', (e) => errors.push(e.message));
+
+  // open the demo job and read what is dead
+  await page.goto('/');
+  await expect(page.getByTestId('jobs').getByRole('listitem')).toHaveCount(2);
+  await page.getByRole('link', { name: /Quay House/ }).click();
+  await page.getByRole('link', { name: /Before/ }).click();
+  const dead = page.getByTestId('dead-list').getByRole('listitem');
+  await expect(dead).toHaveCount(5);
+  await expect(dead.filter({ hasText: 'Front bedroom' })).toContainText('Dead');
+
+  // the plan as it is leaves the front bedroom short
+  await page.keyboard.press('3');
+  await expect(page).toHaveURL(/\/plan$/);
+  const bed = page.locator('tr[data-spot="3"]');
+  await expect(bed).toContainText('Short in plan');
+  const ledger = page.getByTestId('ledger-sum');
+  await expect(ledger).toContainText(/9 of 14 met/);
+
+  // place a small node in the front bedroom
+  await page.getByRole('button', { name: /House, First floor/ }).click();
+  await page.getByRole('button', { name: /^Small node/ }).click();
+  const sheet = page.getByTestId('sheet');
+  const box = await sheet.boundingBox();
+  if (!box) throw new Error('the sheet has no size');
+  await sheet.click({ position: { x: box.width * 0.36, y: box.height * 0.62 } });
+  await expect(page.getByRole('button', { name: /^Unit C/ })).toBeVisible();
+  await expect(bed).toContainText('Met in plan');
+  await expect(ledger).not.toContainText(/9 of 14 met/);
+  await expect(page.getByLabel('Inspector')).toContainText('What feeds C');
+  await expect(page.getByTestId('save-state')).toContainText('saved');
+
+  // drag it: the ledger follows before the pointer is let go
+  const planned = bed.getByRole('cell').nth(5);
+  const start = await planned.textContent();
+  const peg = await page.getByRole('button', { name: /^Unit C/ }).boundingBox();
+  if (!peg) throw new Error('the peg has no size');
+  await page.mouse.move(peg.x + peg.width / 2, peg.y + peg.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(peg.x + 320, peg.y - 60, { steps: 8 });
+  await expect(planned).not.toHaveText(start ?? '');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(planned).toHaveText(start ?? '');
+
+  // test again at that spot: cured
+  await page.getByRole('link', { name: /Prove/ }).click();
+  await page.getByTestId('prove-chart').locator('[data-spot="3"]').click();
+  await expect(page.getByTestId('verdict')).toContainText('Not tested');
+  await page.getByRole('button', { name: 'Take 5 simulated runs' }).click();
+  await expect(page.getByTestId('verdict')).toContainText('Cured');
+  await expect(page.getByTestId('job-sentence')).toContainText('1 of 14 needs proven');
+  await expect(page.getByTestId('save-state')).toContainText('saved');
+
+  // the machine goes down and comes back: nothing is lost, and undo still knows
+  await app.stop();
+  await app.start();
+  await page.reload();
+  await expect(page.getByTestId('job-sentence')).toContainText('1 of 14 needs proven');
+  await expect(page.getByRole('button', { name: /^Undo: 5 simulated runs after, spot 3/ })).toBeEnabled();
+
+  // the page for the householder
+  await page.getByRole('link', { name: /Hand over/ }).click();
+  const report = page.getByTestId('report');
+  await expect(report).toHaveAttribute('data-ready', 'true');
+  await expect(report).toContainText('Simulated readings');
+  await expect(report.getByTestId('report-sentence')).toContainText(
+    'One of your 14 places has all they need',
+  );
+  await expect(report.getByRole('row', { name: /Front bedroom/ })).toContainText('Works now');
+  await page.goto('/jobs/quay-house/report');
+  await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
+  await page.emulateMedia({ media: 'print' });
+  const pdf = await page.pdf({ preferCSSPageSize: true });
+  expect(pdf.byteLength).toBeGreaterThan(20_000);
+  expect(errors).toEqual([]);
+});
+
+test('undo and redo survive a reload', async ({ page }) => {
+  await page.goto('/jobs/quay-house/survey');
+  await page.getByRole('button', { name: /^Spot 5,/ }).click();
+  const name = page.getByLabel('Name', { exact: true }).first();
+  await name.fill('Long table');
+  await name.press('Enter');
+  await expect(page.locator('tr[data-spot="5"]')).toContainText('Long table');
+  await expect(page.getByTestId('save-state')).toContainText('saved');
+  await page.reload();
+  await expect(page.locator('tr[data-spot="5"]')).toContainText('Long table');
+  await page.keyboard.press('Control+z');
+  await expect(page.locator('tr[data-spot="5"]')).not.toContainText('Long table');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(page.locator('tr[data-spot="5"]')).toContainText('Long table');
+});
+
+test('an edit on an old revision is refused, told, and the newest state shown', async ({ page, context }) => {
+  await page.goto('/jobs/tannery-lofts-7/survey');
+  const other = await context.newPage();
+  await other.goto('/jobs/tannery-lofts-7/survey');
+  const rename = async (p: typeof page, to: string) => {
+    await p.getByRole('button', { name: /^Spot 1,/ }).click();
+    const name = p.getByLabel('Name', { exact: true }).first();
+    await name.fill(to);
+    await name.press('Enter');
+  };
+  await rename(other, 'Window seat');
+  await expect(other.getByTestId('save-state')).toContainText('saved');
+  await expect(other.locator('tr[data-spot="1"]')).toContainText('Window seat');
+  await rename(page, 'Rocking chair');
+  await expect(page.getByText(/changed in another window/)).toBeVisible();
+  await expect(page.locator('tr[data-spot="1"]')).toContainText('Window seat');
+});
