@@ -48,7 +48,7 @@ export function Segmented<T extends string>({
         <ToggleGroup.Item
           key={o.value}
           value={o.value}
-          className="h-8 border-r border-strong bg-panel px-2.5 font-semibold last:border-r-0 hover:bg-paper data-[state=on]:bg-action data-[state=on]:text-panel pointer-coarse:h-11"
+          className="h-8 border-r border-strong bg-panel px-2.5 font-semibold whitespace-nowrap last:border-r-0 hover:bg-paper data-[state=on]:bg-action data-[state=on]:text-panel pointer-coarse:h-11"
         >
           {o.text}
         </ToggleGroup.Item>

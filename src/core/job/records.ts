@@ -32,8 +32,9 @@ const polygon = z
   .max(400)
   .refine((p) => Math.abs(doubleArea(p)) > 0.02, 'an outline must enclose some area');
 
-export const bandSchema = z.enum(['2.4', '5', '6']);
-export const bands = bandSchema.options;
+/** In rising order; arrays by band follow it. (An enum's own options are not: number-like names come first.) */
+export const bands = ['2.4', '5', '6'] as const;
+export const bandSchema = z.enum(bands);
 export type Band = z.infer<typeof bandSchema>;
 const perBand = z.strictObject({ '2.4': loss, '5': loss, '6': loss });
 export type PerBand = z.infer<typeof perBand>;

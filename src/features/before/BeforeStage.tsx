@@ -26,10 +26,10 @@ export function BeforeStage() {
   const untested = proofs.filter((p) => p.found === 'untested').map((p) => p.spotId);
   return (
     <>
-      <div className="shell-left">
+      <aside aria-label="Property" className="shell-left">
         <Section stage="before" />
         <DeadList />
-      </div>
+      </aside>
       <main className="shell-centre">
         <StageHead
           mark={bad.length ? 'short' : untested.length ? 'begun' : 'cured'}

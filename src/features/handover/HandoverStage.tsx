@@ -14,7 +14,7 @@ export function HandoverStage() {
   const id = useJob((s) => s.job.info.id);
   return (
     <>
-      <div className="shell-left print:hidden">
+      <aside aria-label="Property" className="shell-left print:hidden">
         <Section stage="prove" />
         <div className="flex flex-col gap-2 border-t border-strong p-3.5">
           <Button look="action" onClick={() => window.print()}>
@@ -30,8 +30,8 @@ export function HandoverStage() {
             <Download size={15} /> Readings, CSV
           </a>
         </div>
-      </div>
-      <main className="shell-report min-w-0 overflow-auto">
+      </aside>
+      <main tabIndex={0} className="shell-report min-w-0 overflow-auto">
         <Report />
       </main>
     </>

@@ -83,7 +83,7 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
         </div>
       </header>
       <div className="shell-body">
-        <nav aria-label="Which jobs" className="shell-left">
+        <nav aria-label="Which jobs" className="shell-left jobs-nav">
           <h2 className="px-3.5 pt-3 pb-2 text-[13.5px] font-bold">Show</h2>
           {(
             [

@@ -34,11 +34,11 @@ export function PlanStage() {
   const kit = find(job, 'kit', kitId);
   return (
     <>
-      <div className="shell-left">
+      <aside aria-label="Property" className="shell-left">
         <Section stage="plan" />
         <KitShelf />
         <PlanTotals />
-      </div>
+      </aside>
       <main className="shell-centre">
         <StageHead
           mark={count(here, 'short') ? 'short' : count(here, 'thin') ? 'thin' : 'met'}

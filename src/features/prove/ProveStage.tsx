@@ -31,9 +31,9 @@ export function ProveStage() {
   const simulated = useJob((s) => s.job.readings.some((r) => r.source === 'simulated'));
   return (
     <>
-      <div className="shell-left">
+      <aside aria-label="Property" className="shell-left">
         <Section stage="prove" />
-      </div>
+      </aside>
       <main className="shell-centre bg-panel">
         <header className="shrink-0 px-4 pt-3 pb-2">
           <h2

@@ -25,11 +25,11 @@ export function SurveyStage() {
   const summary = `${rooms.length} ${rooms.length === 1 ? 'room' : 'rooms'}, ${spots.length} ${spots.length === 1 ? 'spot' : 'spots'}${storey ? `, ceiling ${storey.heightM.toFixed(2)} m` : ''}`;
   return (
     <>
-      <div className="shell-left">
+      <aside aria-label="Property" className="shell-left">
         <Section stage="survey" />
         <RoomList />
         <Counts />
-      </div>
+      </aside>
       <main className="shell-centre">
         <StageHead mark={spots.length ? 'cured' : 'begun'} summary={summary}>
           {tool !== 'select' && <p className="text-[12.5px] font-semibold text-action">{toolHint[tool]}</p>}

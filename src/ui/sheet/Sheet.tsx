@@ -4,7 +4,7 @@ import { useId, useMemo, useRef } from 'react';
 import { find } from '@/core/job/job';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
-import { CoverageLayer } from './CoverageLayer';
+import { CoverageLayer, outlinePath } from './CoverageLayer';
 import { Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
 import { IsolineLabels, RoomLabels } from './RoomLabels';
@@ -64,6 +64,16 @@ export function Sheet({ stage }: { stage: SheetStage }) {
               <StoreyFloor job={job} storeyId={storey.id} />
             </g>
           ))}
+          {!space.isSite && (
+            <path
+              d={outlinePath(space.building.outline)}
+              fill="none"
+              stroke="#1f2a37"
+              strokeWidth={0.9}
+              strokeDasharray="6 4"
+              vectorEffect="non-scaling-stroke"
+            />
+          )}
           {shown && <CoverageLayer rooms={rooms} fields={shown.rooms} prefix={prefix} />}
           {space.drawn.map(({ storey, transform }) => (
             <g key={storey.id} transform={transform}>

@@ -71,10 +71,10 @@ const right = { className: 'text-right' };
 const columns = [
   column.accessor((r) => r.spot.number, {
     id: 'number',
-    header: 'Spot',
+    header: 'No.',
     cell: (c) => <span className="font-bold">{c.getValue()}</span>,
   }),
-  column.accessor((r) => r.spot.name, { id: 'name', header: '' }),
+  column.accessor((r) => r.spot.name, { id: 'name', header: 'Name' }),
   column.accessor('room', { header: 'Room' }),
   column.accessor((r) => r.proof.need.downMbps, {
     id: 'need',
@@ -197,7 +197,7 @@ export function Ledger({ stage }: { stage: LedgerStage }) {
             ]}
           />
         )}
-        <span className="ml-auto truncate text-[12px] text-muted" data-testid="ledger-sum">
+        <span className="ml-auto truncate max-[699px]:hidden text-[12px] text-muted" data-testid="ledger-sum">
           {met} of {all.length} met{thin ? `, ${thin} not sure` : ''} · Mbps down
         </span>
         <button
@@ -213,7 +213,7 @@ export function Ledger({ stage }: { stage: LedgerStage }) {
         <div className="min-h-0 flex-1 overflow-auto px-4 pb-1">
           <table className="w-full min-w-[740px] table-fixed border-collapse">
             <colgroup>
-              {['28px', '98px', '104px', '126px', '68px', '94px', '50px', '116px', 'auto'].map((w, i) => (
+              {['28px', '92px', '98px', '118px', '66px', '90px', '46px', '110px', 'auto'].map((w, i) => (
                 <col key={i} style={{ width: w }} />
               ))}
             </colgroup>
@@ -233,20 +233,18 @@ export function Ledger({ stage }: { stage: LedgerStage }) {
                       }
                       className="border-b-[1.5px] border-ink p-0 text-left text-[11.5px] font-semibold text-muted"
                     >
-                      {h.column.id !== 'name' && (
-                        <button
-                          type="button"
-                          className={`w-full py-1 pr-2 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
-                          onClick={h.column.getToggleSortingHandler()}
-                        >
-                          {flexRender(h.column.columnDef.header, h.getContext())}
-                          {h.column.getIsSorted() === 'asc'
-                            ? ' ▴'
-                            : h.column.getIsSorted() === 'desc'
-                              ? ' ▾'
-                              : ''}
-                        </button>
-                      )}
+                      <button
+                        type="button"
+                        className={`w-full py-1 pr-2 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
+                        onClick={h.column.getToggleSortingHandler()}
+                      >
+                        {flexRender(h.column.columnDef.header, h.getContext())}
+                        {h.column.getIsSorted() === 'asc'
+                          ? ' ▴'
+                          : h.column.getIsSorted() === 'desc'
+                            ? ' ▾'
+                            : ''}
+                      </button>
                     </th>
                   ))}
                 </tr>

@@ -23,7 +23,7 @@ export function SpotHead({
   const room = job.rooms.find((r) => r.id === spot.roomId);
   return (
     <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
-      <svg width={34} height={34} aria-hidden="true">
+      <svg width={34} height={34} aria-hidden="true" className="shrink-0">
         <path d="M2 24h12M8 18v12" stroke="#1d4f7a" strokeWidth={2.4} />
         <rect x={12} y={2} width={21} height={21} rx={2} fill="#1d4f7a" />
         <text x={22.5} y={17.5} fontSize={14} fontWeight={700} fill="#fffdf8" textAnchor="middle">
@@ -67,14 +67,14 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
           ],
           ['Up', rateText(prediction.upMbps), rateText(need.upMbps), 'Mbps', prediction.upMbps < need.upMbps],
           [
-            'Latency',
+            'Delay',
             prediction.latencyMs === null ? '–' : String(prediction.latencyMs),
             String(need.latencyMs),
             'ms',
             (prediction.latencyMs ?? 0) > need.latencyMs,
           ],
           [
-            'Headroom',
+            'Spare',
             Number.isFinite(prediction.headroomDb) ? prediction.headroomDb.toFixed(0) : 'none',
             '0',
             'dB',
@@ -82,11 +82,11 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
           ],
         ].map(([label, has, wants, unit, bad]) => (
           <div key={String(label)} className="py-1 pr-1">
-            <dt className="text-muted">{label}</dt>
+            <dt className="text-muted">
+              {label}, {unit}
+            </dt>
             <dd className={`text-[15px] font-bold ${bad ? 'text-rust-text' : ''}`}>{has}</dd>
-            <dd className="text-muted">
-              of {wants} {unit}
-            </dd>
+            <dd className="text-muted">of {wants}</dd>
           </div>
         ))}
       </dl>

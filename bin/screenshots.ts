@@ -1,0 +1,114 @@
+/** npm run screenshots: one picture of each main view, from the demo data, into docs/screenshots. */
+import { spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { chromium, type Page } from 'playwright-core';
+
+const port = 4388;
+const base = `http://127.0.0.1:${port}`;
+const folder = mkdtempSync(join(tmpdir(), 'nestle-pictures-'));
+const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+spawnSync('node_modules/.bin/tsx', ['bin/loadDemo.ts'], { env, stdio: 'inherit' });
+const server = spawn(
+  process.execPath,
+  ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(port)],
+  {
+    env,
+    stdio: 'ignore',
+    detached: true,
+  },
+);
+
+const up = () =>
+  fetch(base).then(
+    (r) => r.ok,
+    () => false,
+  );
+for (let i = 0; i < 100 && !(await up()); i++) await new Promise((done) => setTimeout(done, 200));
+
+const browser = await chromium.launch({
+  executablePath: '/usr/bin/chromium',
+  args: [
+    '--no-sandbox',
+    '--disable-gpu',
+    '--disable-quic',
+    '--no-first-run',
+    '--disable-background-networking',
+    '--disable-component-update',
+    '--disable-sync',
+  ],
+});
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+
+async function picture(name: string, of: Page = page, fullPage = false) {
+  await of.evaluate(() => document.fonts.ready);
+  await of.mouse.move(640, 790);
+  await of.waitForTimeout(700);
+  await of.screenshot({ path: `docs/screenshots/${name}.png`, fullPage });
+  console.log(name);
+}
+const stage = async (name: string, of: Page = page) => {
+  await of.goto(`${base}/jobs/quay-house/${name}`, { waitUntil: 'networkidle' });
+  if (name === 'plan' || name === 'before')
+    await of.waitForSelector('[data-testid="coverage"] path', { state: 'attached' });
+};
+/** Places a unit on the storey shown, at parts of the sheet's size. */
+async function place(storey: RegExp, kit: RegExp, x: number, y: number) {
+  await page.getByRole('button', { name: storey }).click();
+  await page.getByRole('button', { name: kit }).click();
+  const box = await page.getByTestId('sheet').boundingBox();
+  if (!box) throw new Error('the sheet has no size');
+  await page.getByTestId('sheet').click({ position: { x: box.width * x, y: box.height * y } });
+  await page.waitForTimeout(600);
+}
+
+try {
+  await stage('survey');
+  await page.locator('[data-id="ground-w-7"]').first().click();
+  await picture('survey');
+  await stage('before');
+  await page.locator('tr[data-spot="1"]').click();
+  await picture('before');
+
+  await stage('plan');
+  await place(/House, First floor/, /^Mesh node/, 0.4, 0.62);
+  await place(/House, Attic/, /^Mesh node/, 0.36, 0.6);
+  await page.getByRole('button', { name: /House, First floor/ }).click();
+  await page.locator('tr[data-spot="3"]').click();
+  await picture('plan');
+  await page.getByRole('button', { name: /^Unit C/ }).click();
+  await picture('plan-unit');
+  await page.getByRole('button', { name: /Outdoors, Outdoors/ }).click();
+  await page.keyboard.press('Escape');
+  await picture('site');
+
+  await stage('prove');
+  await page.getByRole('button', { name: /5 simulated runs at/ }).click();
+  await page.waitForTimeout(1500);
+  await page.getByTestId('prove-chart').locator('[data-spot="1"]').click();
+  await page.waitForTimeout(6000);
+  await picture('prove');
+  await page.goto(`${base}/jobs/quay-house/report`);
+  await page.waitForSelector('[data-ready="true"]');
+  await page.setViewportSize({ width: 900, height: 1272 });
+  await picture('report');
+  await page.setViewportSize({ width: 1280, height: 800 });
+  await page.goto(base);
+  await picture('jobs');
+
+  const phone = await browser.newPage({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  await stage('plan', phone);
+  await picture('phone-plan', phone);
+  await stage('prove', phone);
+  await phone.locator('.shell-centre').evaluate((e) => e.scrollIntoView());
+  await picture('phone-prove', phone);
+} finally {
+  await browser.close();
+  if (server.pid) process.kill(-server.pid, 'SIGKILL');
+  rmSync(folder, { recursive: true, force: true });
+}
