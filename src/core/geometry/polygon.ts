@@ -35,9 +35,9 @@ export function distanceToEdge(polygon: readonly Point[], x: number, y: number):
 
 /**
  * A good place for a label: the point of a coarse grid inside the polygon that is far from its edges
- * and from what must not be covered.
+ * and, up to `clearM`, from what must not be covered.
  */
-export function labelPoint(polygon: readonly Point[], avoid: readonly Point[] = []): Point {
+export function labelPoint(polygon: readonly Point[], avoid: readonly Point[] = [], clearM = 1.2): Point {
   // labels are wider than tall: measure in coordinates squeezed along x
   const squeeze = 0.42;
   const squeezed = polygon.map(([x, y]): Point => [x * squeeze, y]);
@@ -46,10 +46,10 @@ export function labelPoint(polygon: readonly Point[], avoid: readonly Point[] = 
   const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
   const middle: Point = [(x0 + x1) / 2, (y0 + y1) / 2];
   const scoreOf = (point: Point) => {
-    const clear = Math.min(3, ...avoid.map(([x, y]) => Math.hypot((x - point[0]) * squeeze, y - point[1])));
+    const clear = Math.min(9, ...avoid.map(([x, y]) => Math.hypot((x - point[0]) * squeeze, y - point[1])));
     return (
       Math.min(distanceToEdge(squeezed, point[0] * squeeze, point[1]), 0.9) +
-      Math.min(clear, 1.2) -
+      Math.min(clear, clearM) -
       0.08 * Math.hypot(point[0] - middle[0], point[1] - middle[1])
     );
   };

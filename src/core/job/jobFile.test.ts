@@ -1,6 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { demos } from '@/../demo/make/make';
 import { JobFileError, parseJobFile, writeJobFile } from './jobFile';
+import { jobFileJsonSchema } from './jobFileSchema';
 import { newJob, newJobSchema } from './newJob';
 
 const text = readFileSync('demo/quay-house.nestle.json', 'utf8');
@@ -8,6 +9,10 @@ const text = readFileSync('demo/quay-house.nestle.json', 'utf8');
 test('the shipped demo files are what their drawings make', () => {
   for (const { file, job } of demos)
     expect(readFileSync(`demo/${file}.nestle.json`, 'utf8')).toBe(writeJobFile(job));
+});
+
+test('the documented JSON Schema is the one in force', () => {
+  expect(readFileSync('docs/job-file.schema.json', 'utf8')).toBe(jobFileJsonSchema());
 });
 
 test('written and read again, a job file is the same text', () => {

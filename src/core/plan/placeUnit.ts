@@ -1,3 +1,4 @@
+import { inPolygon } from '../geometry/polygon';
 import type { Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import { find, type Job, jobFromRecords } from '../job/job';
@@ -98,11 +99,12 @@ export function placeUnit(
 ): { edit: Edit; unit: Unit } {
   const letter = freshLetter(job);
   if (!letter) throw new Error('all letters for units are taken');
+  const room = job.rooms.find((r) => r.storeyId === at.storeyId && inPolygon(r.outline, at.xM, at.yM));
   const unit: Unit = {
     type: 'unit',
     id: freshId(job, `unit-${letter.toLowerCase()}`),
     letter,
-    name: kit.name,
+    name: room?.name ?? kit.name,
     kitId: kit.id,
     ...at,
     heightM: shelfM,

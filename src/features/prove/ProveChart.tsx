@@ -39,7 +39,7 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
       ? noLinkX
       : axisX +
         (Math.log(Math.max(leastMbps, mbps) / leastMbps) / Math.log((most * 1.15) / leastMbps)) *
-          (width - axisX - 26);
+          (width - axisX - 48);
   const shown = ticks.filter((t) => t <= most);
   return (
     <div className="shell-sheet flex min-h-0 flex-1 flex-col overflow-auto border-t border-rule">
@@ -154,6 +154,7 @@ function RowChart({
   const y = 21;
   const [before, after] = [proof.before.downMbps, proof.after.runs ? (proof.after.downMbps ?? 0) : null];
   const short = after !== null && after < proof.need.downMbps;
+  const hatched = short && after > 0;
   const limited = proof.verdict === 'test-limited';
   const swarm = (phase: 'before' | 'after') => {
     const used = new Map<number, number>();
@@ -179,11 +180,13 @@ function RowChart({
   const figure = (v: number) => (v === 0 ? 'no link' : rateText(v));
   const same = before !== null && after !== null && Math.abs(x(before) - x(after)) < 16;
   const afterText =
-    short && !limited
-      ? `${figure(after)} of ${rateText(proof.need.downMbps)}`
-      : limited
-        ? `${figure(after ?? 0)} or more`
-        : figure(after ?? 0);
+    after === 0
+      ? 'no link'
+      : short && !limited
+        ? `${figure(after)} of ${rateText(proof.need.downMbps)}`
+        : limited
+          ? `${figure(after ?? 0)} or more`
+          : figure(after ?? 0);
   const left = after !== null && before !== null && x(after) < x(before);
   return (
     <svg
@@ -200,7 +203,7 @@ function RowChart({
       {before !== null && after !== null && (
         <path d={`M${x(before)} ${y}H${x(after)}`} stroke="#1d4f7a" strokeWidth={2.6} />
       )}
-      {short && !limited && (
+      {hatched && !limited && (
         <path
           d={Array.from(
             { length: Math.max(1, Math.floor((x(proof.need.downMbps) - x(after)) / 4)) },

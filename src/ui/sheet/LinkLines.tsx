@@ -42,6 +42,8 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
         const [to, from] = [moved(link.unitId), moved(link.fromUnitId)];
         if (!to || !from || (stage === 'plan' ? !(to.planned && from.planned) : !(to.found && from.found)))
           return null;
+        const buildingOf = (id: string) => find(job, 'storey', id)?.buildingId;
+        if (space.isSite && buildingOf(from.storeyId) === buildingOf(to.storeyId)) return null;
         const [p, q] = [space.place(from), space.place(to)];
         const [fromHere, toHere] = [space.onSheet(from.storeyId), space.onSheet(to.storeyId)];
         if (!p || !q || (!fromHere && !toHere)) {

@@ -35,17 +35,18 @@ export const RoomLabels = memo(function RoomLabels({
           r.outline,
           // the number of a spot and the tag of a unit stand above their place
           marks.filter((m) => m.storeyId === r.storeyId).map((m): Point => [m.xM + 0.15, m.yM - 0.15]),
+          space.isSite ? 4 : 1.2,
         ),
       ]),
     );
-  }, [job.rooms, job.spots, job.units]);
+  }, [job.rooms, job.spots, job.units, space.isSite]);
   if (space.isSite)
     return (
       <g>
         {space.drawn.map(({ storey, building }) => {
           if (building.kind === 'outdoors') return null;
-          const [x0, y0, x1, y1] = boundsOf(building.outline);
-          const at = space.place({ storeyId: storey.id, xM: (x0 + x1) / 2, yM: (y0 + y1) / 2 });
+          const [x0, , x1, y1] = boundsOf(building.outline);
+          const at = space.place({ storeyId: storey.id, xM: (x0 + x1) / 2, yM: y1 + 0.4 });
           return (
             at && (
               <Label

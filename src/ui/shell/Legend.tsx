@@ -29,7 +29,7 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
   const storeyId = useJob((s) => s.storeyId);
   const here = job.assemblies
     .filter((a) => job.walls.some((w) => w.storeyId === storeyId && w.assemblyId === a.id))
-    .slice(0, 4);
+    .slice(0, shortBefore ? 2 : 4);
   const levels = layerLevels[layer];
   return (
     <div className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-3.5 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">

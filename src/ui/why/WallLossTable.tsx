@@ -15,7 +15,7 @@ export function WallLossTable({ assembly }: { assembly: Assembly }) {
   const x = (db: number) => (db / most) * 112;
   return (
     <>
-      <table className="w-full border-collapse text-right">
+      <table className="w-full border-collapse text-right [&_td]:pl-2 [&_th]:pl-2 [&_th:first-child]:pl-0">
         <thead className="text-[11.5px] text-muted">
           <tr className="border-b-[1.5px] border-ink">
             <th className="text-left font-semibold" scope="col">
