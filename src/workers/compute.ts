@@ -2,11 +2,12 @@
 import { combine, shareAbove, unitField, type UnitField } from '@/core/coverage/field';
 import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
 import { isobands } from '@/core/coverage/isolines';
-import { get, type Job, jobFromRecords } from '@/core/job/job';
+import { find, get, type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
 import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
+import { airLinks, placeUnit } from '@/core/plan/placeUnit';
 import { buildScene, type Scene } from '@/core/propagation/scene';
 import { type FieldAnswer, type FieldRequest, indoorStepM, layerLevels, outdoorStepM } from './protocol';
 
@@ -126,5 +127,14 @@ export function makeCompute() {
     return predictJob(job, scene, networkOf(job, scene, scenario));
   };
 
-  return { setJob, field, predict };
+  // a unit just placed may be asked for before its job arrives: it has no ways yet
+  const links = (unitId: Id) => {
+    const unit = find(state().job, 'unit', unitId);
+    return unit ? airLinks(state().job, state().scene, unit) : [];
+  };
+
+  const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
+    placeUnit(state().job, get(state().job, 'kit', kitId), at);
+
+  return { setJob, field, predict, airLinks: links, placeUnit: place };
 }

@@ -1,9 +1,11 @@
 /** What the interface asks of the computing worker and what it answers; both ends import this. */
 import type { Isoband } from '@/core/coverage/isolines';
 import type { Layer } from '@/core/coverage/field';
+import type { Edit } from '@/core/job/edits';
 import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
+import type { AirLink } from '@/core/plan/placeUnit';
 import type { Prediction } from '@/core/network/predict';
 
 export interface FieldRequest {
@@ -43,6 +45,10 @@ export interface ComputeApi {
   setJob(records: AnyRecord[]): Promise<void>;
   /** Coverage of one storey and the predictions of all spots. */
   field(request: FieldRequest): Promise<FieldAnswer>;
+  /** Ways to feed a unit over the air, best first. */
+  airLinks(unitId: Id): Promise<AirLink[]>;
+  /** The edit that puts a new unit of a kit at a place, with its best link. */
+  placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */
   predict(scenario: Scenario): Promise<Prediction[]>;
 }

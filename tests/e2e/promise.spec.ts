@@ -7,7 +7,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
 
   // open the demo job and read what is dead
   await page.goto('/');
-  await page.getByRole('link', { name: /^Quay House/ }).click();
+  await page.getByRole('link', { name: /^Quay House\s*demo/ }).click();
   await page.getByRole('link', { name: /Before/ }).click();
   const dead = page.getByTestId('dead-list').getByRole('listitem');
   await expect(dead).toHaveCount(5);

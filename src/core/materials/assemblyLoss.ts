@@ -10,9 +10,13 @@ const mostDb = 90;
  * Example: planning 16 dB, layers 9 dB at 0° and 11 dB at 60° → 18 dB at 60°.
  */
 export function assemblyLoss(assembly: Assembly, band: Band, incidenceDeg: number): number {
+  return lossAt(assembly, band, incidenceDeg, wallLoss(assembly.layers, band, 0, assembly.leakDb));
+}
+
+/** `straight` is what the layers alone give at right angles. */
+function lossAt(assembly: Assembly, band: Band, incidenceDeg: number, straight: number): number {
   const computed = wallLoss(assembly.layers, band, incidenceDeg, assembly.leakDb);
   if (assembly.planningLossDb === null) return Math.min(mostDb, computed);
-  const straight = wallLoss(assembly.layers, band, 0, assembly.leakDb);
   return Math.min(mostDb, assembly.planningLossDb[band] + Math.max(0, computed - straight));
 }
 
@@ -42,8 +46,9 @@ export function lossTable(assembly: Assembly): LossTable {
     spread: new Float64Array(bands.length),
   };
   bands.forEach((band, b) => {
+    const straight = wallLoss(assembly.layers, band, 0, assembly.leakDb);
     for (let deg = 0; deg < degrees; deg++)
-      table.byDegree[b * degrees + deg] = assemblyLoss(assembly, band, deg);
+      table.byDegree[b * degrees + deg] = lossAt(assembly, band, deg, straight);
     table.spread[b] = assemblySpread(assembly, band);
   });
   if (cache.size > 500) cache.clear();

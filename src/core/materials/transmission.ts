@@ -1,53 +1,42 @@
 import type { Layer } from '../job/records';
 import { materials } from './materials';
 
-type Complex = readonly [re: number, im: number];
-const mul = ([a, b]: Complex, [c, d]: Complex): Complex => [a * c - b * d, a * d + b * c];
-const div = ([a, b]: Complex, [c, d]: Complex): Complex => {
-  const n = c * c + d * d;
-  return [(a * c + b * d) / n, (b * c - a * d) / n];
-};
-const add = ([a, b]: Complex, [c, d]: Complex): Complex => [a + c, b + d];
-/** The square root with Im ≤ 0, the branch of a wave that dies away inwards. */
-const root = ([a, b]: Complex): Complex => {
-  const m = Math.hypot(a, b);
-  return [Math.sqrt((m + a) / 2), -Math.sqrt(Math.max(0, (m - a) / 2))];
-};
-const j: Complex = [0, 1];
 /** Impedance of free space, ohms. */
 const freeSpaceOhm = 376.730313668;
 const lightSpeed = 299_792_458;
 
-/** |T|² of one polarisation. `tm` false = TE (electric field across the plane of incidence). */
-function power(layers: readonly Layer[], fGHz: number, sin: number, cos: number, tm: boolean): number {
-  const k0 = (2 * Math.PI * fGHz * 1e9) / lightSpeed;
-  let a: Complex = [1, 0];
-  let b: Complex = [0, 0];
-  let c: Complex = [0, 0];
-  let d: Complex = [1, 0];
-  for (const layer of layers) {
-    if ('sheetOhm' in layer) {
-      const y: Complex = [freeSpaceOhm / layer.sheetOhm, 0];
-      a = add(a, mul(b, y));
-      c = add(c, mul(d, y));
-      continue;
-    }
-    const m = materials[layer.material];
-    const eta: Complex = [m.a * fGHz ** m.b, (-17.98 * m.c * fGHz ** m.d) / fGHz];
-    const r = root([eta[0] - sin * sin, eta[1]]);
-    const phase = mul([k0 * (layer.thicknessMm / 1000), 0], r);
-    const z = tm ? div(r, eta) : div([1, 0], r);
-    const [p, q] = phase;
-    const cosPhase: Complex = [Math.cos(p) * Math.cosh(q), -Math.sin(p) * Math.sinh(q)];
-    const sinPhase: Complex = [Math.sin(p) * Math.cosh(q), Math.cos(p) * Math.sinh(q)];
-    const mb = mul(j, mul(z, sinPhase));
-    const mc = div(mul(j, sinPhase), z);
-    [a, b] = [add(mul(a, cosPhase), mul(b, mc)), add(mul(a, mb), mul(b, cosPhase))];
-    [c, d] = [add(mul(c, cosPhase), mul(d, mc)), add(mul(c, mb), mul(d, cosPhase))];
+/** A characteristic matrix [[A, B], [C, D]], complex: Ar Ai Br Bi Cr Ci Dr Di. One for each polarisation. */
+type Matrix = Float64Array;
+const te: Matrix = new Float64Array(8);
+const tm: Matrix = new Float64Array(8);
+
+const setIdentity = (m: Matrix) => {
+  m.fill(0);
+  m[0] = 1;
+  m[6] = 1;
+};
+
+/** m ← m · [[cos, jZ sin], [j sin / Z, cos]], with the three complex entries given. Allocates nothing. */
+function times(m: Matrix, cr: number, ci: number, br: number, bi: number, gr: number, gi: number) {
+  for (let row = 0; row < 8; row += 4) {
+    const [lr, li, rr, ri] = [
+      m[row] as number,
+      m[row + 1] as number,
+      m[row + 2] as number,
+      m[row + 3] as number,
+    ];
+    m[row] = lr * cr - li * ci + rr * gr - ri * gi;
+    m[row + 1] = lr * ci + li * cr + rr * gi + ri * gr;
+    m[row + 2] = lr * br - li * bi + rr * cr - ri * ci;
+    m[row + 3] = lr * bi + li * br + rr * ci + ri * cr;
   }
-  const z0: Complex = [tm ? cos : 1 / cos, 0];
-  const t = div([2, 0], add(add(a, div(b, z0)), add(mul(c, z0), d)));
-  return t[0] * t[0] + t[1] * t[1];
+}
+
+/** |2 / (A + B/Z0 + C Z0 + D)|², Z0 real. */
+function passed(m: Matrix, z0: number): number {
+  const re = (m[0] as number) + (m[2] as number) / z0 + (m[4] as number) * z0 + (m[6] as number);
+  const im = (m[1] as number) + (m[3] as number) / z0 + (m[5] as number) * z0 + (m[7] as number);
+  return 4 / (re * re + im * im);
 }
 
 /**
@@ -59,5 +48,55 @@ function power(layers: readonly Layer[], fGHz: number, sin: number, cos: number,
 export function transmittedPower(layers: readonly Layer[], fGHz: number, incidenceDeg: number): number {
   const sin = Math.sin((incidenceDeg * Math.PI) / 180);
   const cos = Math.cos((incidenceDeg * Math.PI) / 180);
-  return (power(layers, fGHz, sin, cos, false) + power(layers, fGHz, sin, cos, true)) / 2;
+  const k0 = (2 * Math.PI * fGHz * 1e9) / lightSpeed;
+  setIdentity(te);
+  setIdentity(tm);
+  for (const layer of layers) {
+    if ('sheetOhm' in layer) {
+      // [[1, 0], [y, 1]] adds y times the right column to the left
+      const y = freeSpaceOhm / layer.sheetOhm;
+      times(te, 1, 0, 0, 0, y, 0);
+      times(tm, 1, 0, 0, 0, y, 0);
+      continue;
+    }
+    const { a, b, c, d } = materials[layer.material];
+    // eta = a f^b − j 17.98 σ / f;  r = sqrt(eta − s²), the branch that dies away inwards (Im ≤ 0)
+    const etaR = a * fGHz ** b;
+    const etaI = (-17.98 * c * fGHz ** d) / fGHz;
+    const size = Math.hypot(etaR - sin * sin, etaI);
+    const rR = Math.sqrt((size + etaR - sin * sin) / 2);
+    const rI = -Math.sqrt(Math.max(0, (size - etaR + sin * sin) / 2));
+    const path = k0 * (layer.thicknessMm / 1000);
+    const [p, q] = [path * rR, path * rI];
+    const [cosP, sinP, coshQ, sinhQ] = [Math.cos(p), Math.sin(p), Math.cosh(q), Math.sinh(q)];
+    const [cR, cI] = [cosP * coshQ, -sinP * sinhQ];
+    // j sin δ
+    const [jR, jI] = [-cosP * sinhQ, sinP * coshQ];
+    // TE: Z = 1/r
+    const r2 = rR * rR + rI * rI;
+    times(
+      te,
+      cR,
+      cI,
+      (jR * rR + jI * rI) / r2,
+      (jI * rR - jR * rI) / r2,
+      jR * rR - jI * rI,
+      jR * rI + jI * rR,
+    );
+    // TM: Z = r/eta
+    const eta2 = etaR * etaR + etaI * etaI;
+    const zR = (rR * etaR + rI * etaI) / eta2;
+    const zI = (rI * etaR - rR * etaI) / eta2;
+    const z2 = zR * zR + zI * zI;
+    times(
+      tm,
+      cR,
+      cI,
+      jR * zR - jI * zI,
+      jR * zI + jI * zR,
+      (jR * zR + jI * zI) / z2,
+      (jI * zR - jR * zI) / z2,
+    );
+  }
+  return (passed(te, 1 / cos) + passed(tm, cos)) / 2;
 }

@@ -89,7 +89,13 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     lossParts.push(corrected);
     spreadParts.push(spread);
   };
+  const used = new Set<Id | null>([
+    ...[...job.walls, ...job.openings, ...job.floorOpenings].map((r) => r.assemblyId),
+    ...job.storeys.map((s) => s.floorAssemblyId),
+    ...job.buildings.map((b) => b.roof?.assemblyId ?? null),
+  ]);
   for (const a of job.assemblies) {
+    if (!used.has(a.id)) continue;
     const table = lossTable(a);
     addKey(a.id, a.name, table.byDegree, table.spread);
   }

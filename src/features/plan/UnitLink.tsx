@@ -1,18 +1,39 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
 import { linkOf } from '@/core/network/feeds';
-import { airLinks } from '@/core/plan/placeUnit';
-import { buildScene } from '@/core/propagation/scene';
+import type { AirLink } from '@/core/plan/placeUnit';
 import { Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
 import { LinkStroke } from '@/ui/sheet/LinkLines';
+import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { rateText } from '@/ui/units';
 
 const keyOf = (l: Pick<Link, 'fromUnitId' | 'medium' | 'radio' | 'band'>) =>
   [l.fromUnitId, l.medium, l.radio, l.band].join('|');
+
+/** The best ways over the air, from the worker, asked anew whenever it has a new answer. */
+function useAirLinks(unit: Unit): AirLink[] {
+  const compute = useJob((s) => s.compute);
+  const answer = useJob((s) => s.answer);
+  const dragging = useJob((s) => s.dragged !== null);
+  const [found, setFound] = useState<{ unitId: string; links: AirLink[] }>({ unitId: '', links: [] });
+  useEffect(() => {
+    if (!compute || !answer || dragging) return;
+    let live = true;
+    compute.airLinks(unit.id).then(
+      (links) => live && setFound({ unitId: unit.id, links: links.slice(0, 6) }),
+      (error: unknown) => live && toast.error(messageOf(error)),
+    );
+    return () => {
+      live = false;
+    };
+  }, [compute, answer, dragging, unit.id]);
+  return found.unitId === unit.id ? found.links : [];
+}
 
 /** What feeds a unit: every way over the air computed, best first, and a cable that is measured by hand. */
 export function UnitLink({ unit }: { unit: Unit }) {
@@ -21,7 +42,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
   const kit = find(job, 'kit', unit.kitId);
   const link = linkOf(job, unit.id);
   const rate = useJob((s) => s.answer?.links.find((l) => l.linkId === link?.id));
-  const options = useMemo(() => airLinks(job, buildScene(job), unit).slice(0, 6), [job, unit]);
+  const options = useAirLinks(unit);
   const others = job.units.filter((u) => u.planned && u.id !== unit.id);
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';
   const take = (next: Link) =>

@@ -7,7 +7,7 @@ import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { Id, Point, Spot, Unit } from '@/core/job/records';
 import { changeUnit } from '@/core/plan/changeUnit';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { messageOf } from '@/ui/store/api';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { type Made, makeDoor, makeRoom, makeSpot, makeWall, snapped } from './drawTools';
 import type { SheetSpace, SheetStage } from './sheetSpace';
@@ -76,6 +76,19 @@ export function useSheetPointer({
     else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
   };
 
+  /** The worker finds the new unit's best link; the edit is made when it answers. */
+  async function placeNew(kitId: Id, at: { storeyId: Id; xM: number; yM: number }) {
+    const { compute } = store.getState();
+    if (!compute) return;
+    try {
+      const placed = await compute.placeUnit(kitId, at);
+      if (store.getState().job.byId.has(placed.unit.id)) toast('The plan had just changed: place it again.');
+      else apply({ edit: placed.edit, select: placed.unit.id });
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  }
+
   function toolClick(event: PointerEvent): boolean {
     const { tool, job, storeyId, kitId, wallAssemblyId, set } = store.getState();
     if (tool === 'select' || !space) return false;
@@ -87,8 +100,7 @@ export function useSheetPointer({
       const kit = find(job, 'kit', kitId);
       if (!kit) toast('Choose a unit in the list at the left first.');
       else {
-        const placed = placeUnit(job, kit, { storeyId, xM: round(at[0]), yM: round(at[1]) });
-        apply({ edit: placed.edit, select: placed.unit.id });
+        void placeNew(kit.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
       }
       set({ tool: 'select', kitId: null });
     } else if (tool === 'door') {

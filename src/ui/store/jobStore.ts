@@ -1,4 +1,5 @@
 /** The open job in the browser: edits apply at once, go to the server one after the other, and roll back if refused. */
+import type { Remote } from 'comlink';
 import { toast } from 'sonner';
 import { createStore } from 'zustand/vanilla';
 import type { Layer } from '@/core/coverage/field';
@@ -7,7 +8,7 @@ import type { History } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
-import type { FieldAnswer } from '@/workers/protocol';
+import type { ComputeApi, FieldAnswer } from '@/workers/protocol';
 import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
 
 export type Tool = 'select' | 'spot' | 'unit' | 'wall' | 'room' | 'door' | 'measure';
@@ -34,6 +35,8 @@ export interface JobState {
   /** The storey of the section that a dragged unit hovers over. */
   dropStoreyId: Id | null;
 
+  /** The computing worker, once it runs. */
+  compute: Remote<ComputeApi> | null;
   answer: FieldAnswer | null;
   planned: Prediction[] | null;
   found: Prediction[] | null;
@@ -127,6 +130,7 @@ export function makeJobStore(initial: InitialJob) {
       band: '5',
       dragged: null,
       dropStoreyId: null,
+      compute: null,
       answer: null,
       planned: null,
       found: null,

@@ -27,14 +27,16 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
   useEffect(() => {
     const started = startCompute();
     worker.current = started;
+    store.setState({ compute: started.api });
     sentJob.current = null;
     return () => {
       started.stop();
+      store.setState({ compute: null });
       worker.current = null;
       busy.current = false;
       next.current = null;
     };
-  }, []);
+  }, [store]);
 
   useEffect(() => {
     if (!storeyId) return;
