@@ -96,6 +96,21 @@ test('undo and redo survive a reload', async ({ page }) => {
   await expect(page.locator('tr[data-spot="5"]')).toContainText('Long table');
 });
 
+test('with the server away an edit waits, says so, and is saved when it is back', async ({ page, app }) => {
+  await page.goto('/jobs/tannery-lofts-7/survey');
+  await app.stop();
+  await page.getByRole('button', { name: /^Spot 2,/ }).click();
+  const name = page.getByLabel('Name', { exact: true }).first();
+  await name.fill('Long worktop');
+  await name.press('Enter');
+  await expect(page.getByTestId('save-state')).toContainText('can’t be reached');
+  await expect(page.locator('tr[data-spot="2"]')).toContainText('Long worktop');
+  await app.start();
+  await expect(page.getByTestId('save-state')).toContainText(/^saved/);
+  await page.reload();
+  await expect(page.locator('tr[data-spot="2"]')).toContainText('Long worktop');
+});
+
 test('an edit on an old revision is refused, told, and the newest state shown', async ({ page, context }) => {
   await page.goto('/jobs/tannery-lofts-7/survey');
   const other = await context.newPage();

@@ -119,6 +119,7 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
               <JobRow key={job.id} job={job} act={act} />
             ))}
           </ul>
+          {show === 'all' && open.length > 0 && open.every((j) => j.demo) && <FirstSteps />}
           {list.length === 0 && (
             <p className="p-6 text-muted">
               {words
@@ -137,6 +138,26 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
       </div>
       <Toaster position="bottom-left" />
     </div>
+  );
+}
+
+/** For as long as there are only demo jobs: three lines on what to try. */
+function FirstSteps() {
+  return (
+    <ol className="m-6 max-w-xl list-decimal border border-rule bg-paper py-3 pr-5 pl-9 text-[14px] leading-relaxed">
+      <li>
+        Open <b>Quay House</b> and press <kbd className="rounded-[2px] border border-strong px-1">2</kbd>:
+        five places are dead or short.
+      </li>
+      <li>
+        Press <kbd className="rounded-[2px] border border-strong px-1">3</kbd>, choose a unit at the left,
+        click where it goes, and drag it: every need follows.
+      </li>
+      <li>
+        Press <kbd className="rounded-[2px] border border-strong px-1">6</kbd> and take simulated runs: what
+        is cured has the numbers to show it.
+      </li>
+    </ol>
   );
 }
 
