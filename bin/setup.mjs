@@ -2,7 +2,7 @@
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
 import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { join } from 'node:path';
+import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
@@ -27,7 +27,11 @@ export function ensureInstalled() {
   const wanted = digest('package-lock.json');
   if (existsSync(stamp) && readFileSync(stamp, 'utf8') === wanted) return;
   console.error('Installing packages (a few minutes the first time) …');
-  if (!run('npm', ['ci', '--no-audit', '--no-fund'])) {
+  // the database driver is compiled: with Node's own headers where they are installed, no download is needed
+  const prefix = dirname(dirname(process.execPath));
+  const env = { ...process.env };
+  if (existsSync(join(prefix, 'include/node/node_version.h'))) env.npm_config_nodedir = prefix;
+  if (!run('npm', ['ci', '--no-audit', '--no-fund'], { env })) {
     console.error('npm ci failed; see above. A C++ compiler, make and python3 are needed for the database.');
     process.exit(1);
   }

@@ -47,6 +47,23 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
   await page.mouse.up();
   await expect(planned).toHaveText(start ?? '');
 
+  // drop it on another storey in the section, and take that back
+  const cell = page.getByRole('button', { name: /House, Attic/ });
+  const [from, to] = [
+    await page.getByRole('button', { name: /^Unit C/ }).boundingBox(),
+    await cell.boundingBox(),
+  ];
+  if (!from || !to) throw new Error('nothing to drag');
+  await page.mouse.move(from.x + from.width / 2, from.y + from.height / 2);
+  await page.mouse.down();
+  await page.mouse.move(to.x + to.width / 2, to.y + to.height / 2, { steps: 6 });
+  await page.mouse.up();
+  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /Attic/);
+  await expect(page.getByRole('button', { name: /^Unit C.*Attic/ })).toBeVisible();
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('PageDown');
+  await expect(page.getByRole('button', { name: /^Unit C.*First floor/ })).toBeVisible();
+
   // test again at that spot: cured
   await page.getByRole('link', { name: /Prove/ }).click();
   await page.getByTestId('prove-chart').locator('[data-spot="3"]').click();

@@ -63,8 +63,13 @@ export async function copyJob(job: JobSummary): Promise<string> {
   return `${copy.name} made.`;
 }
 
+/** Largest job file taken, bytes; the server keeps to it too. */
+const mostBytes = 8_000_000;
+
 /** Brings in a job file. @throws Error with the path and message of the first thing wrong. */
 export async function importJob(file: File): Promise<string> {
+  if (file.size > mostBytes)
+    throw new Error(`${file.name} is larger than 8 MB, the most that is taken. Nothing was changed.`);
   try {
     const job = await ask(summarySchema, '/api/jobs/import', { text: await file.text(), method: 'POST' });
     return `${job.name} is in the list.`;

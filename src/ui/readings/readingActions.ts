@@ -39,8 +39,15 @@ export const nextRun = (readings: readonly Reading[], spotId: Id, phase: Phase):
     .filter((r) => r.spotId === spotId && r.phase === phase)
     .reduce((most, r) => Math.max(most, r.run), 0) + 1;
 
+/** Largest file of readings, bytes. */
+const mostBytes = 2_000_000;
+
 /** Reads a CSV file of readings into the job; a file with anything wrong changes nothing. */
 export async function importReadings(store: JobStore, file: File, phase: Phase): Promise<void> {
+  if (file.size > mostBytes) {
+    toast.error(`${file.name} is larger than 2 MB, the most that is read. Nothing was changed.`);
+    return;
+  }
   const text = await file.text();
   const { readings, alreadyThere, problems } = readReadingsCsv(store.getState().job, text, {
     phase,

@@ -1,9 +1,10 @@
 /** What the drawing tools make: each returns the edit, or says in words why not. Pure. */
+import { boundsOf } from '@/core/geometry/place';
 import { inPolygon } from '@/core/geometry/polygon';
 import type { Edit } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
 import { find, type Job } from '@/core/job/job';
-import type { AnyRecord, Id, Point, Wall } from '@/core/job/records';
+import type { AnyRecord, Id, Point, Room, Wall } from '@/core/job/records';
 
 export type Made = { edit: Edit; select: Id } | { why: string };
 
@@ -47,33 +48,81 @@ export function makeWall(job: Job, storeyId: Id, [ax, ay]: Point, [bx, by]: Poin
   });
 }
 
+/** A drawn side nearer than this to the side of the room it cuts is meant to be that side, m. */
+const sameSideM = 0.5;
+/** Left between two rooms for the wall, m. */
+const partitionM = 0.1;
+
+interface Rect {
+  left: number;
+  top: number;
+  right: number;
+  bottom: number;
+}
+const outlineOf = ({ left, top, right, bottom }: Rect): [number, number][] => [
+  [left, top],
+  [right, top],
+  [right, bottom],
+  [left, bottom],
+];
+
+/** The rectangle that an outline is, or null. */
+function rectOf(outline: readonly Point[]): Rect | null {
+  const [left, top, right, bottom] = boundsOf(outline);
+  const corner = ([x, y]: Point) => (x === left || x === right) && (y === top || y === bottom);
+  return outline.length === 4 && outline.every(corner) ? { left, top, right, bottom } : null;
+}
+
+/** A room cut in two by a drawn rectangle that takes one end of it: what was drawn, and the rest; null if it does not. */
+function cutOff(room: Rect, drawn: Rect): { cut: Rect; rest: Rect } | null {
+  const side = (key: keyof Rect) => (Math.abs(room[key] - drawn[key]) < sameSideM ? room[key] : drawn[key]);
+  const cut = { left: side('left'), top: side('top'), right: side('right'), bottom: side('bottom') };
+  const same = (...keys: (keyof Rect)[]) => keys.every((key) => cut[key] === room[key]);
+  if (same('left', 'top', 'bottom') && cut.right < room.right)
+    return { cut, rest: { ...room, left: round(cut.right + partitionM) } };
+  if (same('right', 'top', 'bottom') && cut.left > room.left)
+    return { cut, rest: { ...room, right: round(cut.left - partitionM) } };
+  if (same('left', 'right', 'top') && cut.bottom < room.bottom)
+    return { cut, rest: { ...room, top: round(cut.bottom + partitionM) } };
+  if (same('left', 'right', 'bottom') && cut.top > room.top)
+    return { cut, rest: { ...room, bottom: round(cut.top - partitionM) } };
+  return null;
+}
+
+/** A room between two corners. Where it takes one end of a room that is there, that room keeps the rest. */
 export function makeRoom(job: Job, storeyId: Id, [ax, ay]: Point, [bx, by]: Point): Made {
-  const [x0, x1, y0, y1] = [Math.min(ax, bx), Math.max(ax, bx), Math.min(ay, by), Math.max(ay, by)].map(
-    round,
-  );
-  if (
-    x0 === undefined ||
-    x1 === undefined ||
-    y0 === undefined ||
-    y1 === undefined ||
-    x1 - x0 < 0.3 ||
-    y1 - y0 < 0.3
-  )
+  const drawn: Rect = {
+    left: round(Math.min(ax, bx)),
+    top: round(Math.min(ay, by)),
+    right: round(Math.max(ax, bx)),
+    bottom: round(Math.max(ay, by)),
+  };
+  if (drawn.right - drawn.left < 0.3 || drawn.bottom - drawn.top < 0.3)
     return { why: 'A room must be at least 30 cm each way.' };
+  const here = job.rooms.filter((r) => r.storeyId === storeyId);
+  const split = here.flatMap((old) => {
+    const rect = rectOf(old.outline);
+    const parts = rect && cutOff(rect, drawn);
+    return parts ? [{ old, ...parts }] : [];
+  })[0];
   const n = job.rooms.length + 1;
-  return made(`Add room ${n}`, {
+  const room: Room = {
     type: 'room',
     id: freshId(job, 'room'),
     storeyId,
     name: `Room ${n}`,
-    outline: [
-      [x0, y0],
-      [x1, y0],
-      [x1, y1],
-      [x0, y1],
-    ],
+    outline: outlineOf(split?.cut ?? drawn),
     activityIds: [],
-  });
+  };
+  const put: AnyRecord[] = [room];
+  if (split) {
+    put.push({ ...split.old, outline: outlineOf(split.rest) });
+    // spots of the old room that now stand in the new one go with it
+    for (const spot of job.spots)
+      if (spot.roomId === split.old.id && inPolygon(room.outline, spot.xM, spot.yM))
+        put.push({ ...spot, roomId: room.id });
+  }
+  return { edit: { label: `Add room ${n}`, put, remove: [] }, select: room.id };
 }
 
 const doorM = 0.85;

@@ -156,6 +156,7 @@ export function Ledger({ stage }: { stage: LedgerStage }) {
   const storeyId = useJob((s) => s.storeyId);
   const selectedId = useJob((s) => s.selectedId);
   const proofs = useProofs();
+  const simulated = job.readings.some((r) => r.source === 'simulated');
   const [open, setOpen] = useState(true);
   const [filter, setFilter] = useState<Filter>('all');
   const [sorting, setSorting] = useState<SortingState>([]);
@@ -199,6 +200,7 @@ export function Ledger({ stage }: { stage: LedgerStage }) {
         )}
         <span className="ml-auto truncate max-[699px]:hidden text-[12px] text-muted" data-testid="ledger-sum">
           {met} of {all.length} met{thin ? `, ${thin} not sure` : ''} · Mbps down
+          {simulated ? ' · readings simulated' : ''}
         </span>
         <button
           type="button"
