@@ -147,7 +147,7 @@ export function Report() {
           <span className="text-[12.5px] font-normal text-muted">Mbps, middle of all tests</span>
         </h2>
         <div className="overflow-x-auto">
-          <table className="mt-1 w-full border-collapse">
+          <table className="mt-1 w-full border-collapse print:text-[12.5px]">
             <thead className="text-[12px] text-muted">
               <tr className="border-b-[1.5px] border-ink text-left [&>th]:font-semibold">
                 <th scope="col" colSpan={2}>
@@ -155,13 +155,13 @@ export function Report() {
                 </th>
                 <th scope="col">Room</th>
                 <th scope="col">What for</th>
-                <th scope="col" className="text-right">
+                <th scope="col" className="pl-4 text-right">
                   Needs
                 </th>
-                <th scope="col" className="text-right">
+                <th scope="col" className="pl-4 text-right">
                   Before
                 </th>
-                <th scope="col" className="text-right">
+                <th scope="col" className="pl-4 text-right">
                   After
                 </th>
                 <th scope="col" className="pl-5">
@@ -195,7 +195,7 @@ export function Report() {
                       <td className="pl-4 text-right font-bold whitespace-nowrap">
                         {p.after.runs === 0 ? '–' : p.after.downMbps ? rateText(p.after.downMbps) : 'no link'}
                       </td>
-                      <td className={`pl-5 ${markText[verdict.mark]}`}>
+                      <td className={`pl-5 whitespace-nowrap ${markText[verdict.mark]}`}>
                         <span className="flex items-center gap-1.5">
                           <StatusMark mark={verdict.mark} /> {verdict.plain}
                         </span>

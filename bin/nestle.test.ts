@@ -1,0 +1,106 @@
+import { spawnSync } from 'node:child_process';
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+const folder = mkdtempSync(join(tmpdir(), 'nestle-cli-'));
+afterAll(() => rmSync(folder, { recursive: true, force: true }));
+
+/** Runs the command line as a user would, without npm in front. */
+function nestle(args: string[], input = '') {
+  const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'bin/nestle.ts', ...args], {
+    input,
+    encoding: 'utf8',
+    env: { ...process.env, NESTLE_DATA: join(folder, 'data') },
+  });
+  return { code: done.status, out: done.stdout, err: done.stderr };
+}
+jest.setTimeout(60_000);
+
+test('help: alone it is a mistake, asked for it is not; each command has its own', () => {
+  expect(nestle([])).toMatchObject({ code: 2, out: expect.stringContaining('predict FILE') });
+  expect(nestle(['--help']).code).toBe(0);
+  for (const command of ['predict', 'calc', 'export', 'import'])
+    expect(nestle([command, '--help'])).toMatchObject({
+      code: 0,
+      out: expect.stringContaining(`nestle ${command}`),
+    });
+  expect(nestle(['fly'])).toMatchObject({ code: 2, out: '', err: expect.stringContaining('no command fly') });
+});
+
+test('calc: one JSON object in, one out; bad input leaves standard output empty', () => {
+  const good = nestle(['calc', 'radio-link'], '{"rssiDbm":-63,"standard":"he","widthMHz":80,"streams":2}');
+  expect(good).toMatchObject({ code: 0, err: '' });
+  expect(JSON.parse(good.out)).toEqual({
+    mcs: 6,
+    phyMbps: expect.closeTo(648.53, 2),
+    goodputMbps: expect.closeTo(495.8, 1),
+  });
+  const bad = nestle(['calc', 'wall-loss'], '{"layers":[{"material":"brck","thicknessMm":1}],"band":"5"}');
+  expect(bad).toMatchObject({ code: 2, out: '' });
+  expect(JSON.parse(bad.err)).toEqual({ error: { path: 'layers.0.material', message: expect.any(String) } });
+  for (const [args, input] of [
+    [['calc', 'nothing'], '{}'],
+    [['calc', 'verdict'], 'not json'],
+    [['calc', 'verdict'], ''],
+    [['calc'], '{}'],
+  ] as const) {
+    const refused = nestle([...args], input);
+    expect(refused).toMatchObject({ code: 2, out: '' });
+    expect(JSON.parse(refused.err).error.message).toMatch(/.+/);
+  }
+});
+
+test('predict: every spot with need, unit, band, rates, certainty and limit', () => {
+  const { code, out } = nestle(['predict', 'demo/quay-house.nestle.json']);
+  expect(code).toBe(0);
+  const result = JSON.parse(out);
+  expect(result.spots).toHaveLength(14);
+  expect(result.spots.find((s: { spot: number }) => s.spot === 10)).toEqual({
+    spot: 10,
+    name: 'Composing bench',
+    room: 'Press room',
+    need: { down: 100, up: 50, latency: 60 },
+    unit: 'B',
+    band: '5',
+    rssiDbm: expect.any(Number),
+    down: expect.any(Number),
+    up: expect.any(Number),
+    latency: expect.any(Number),
+    certainty: expect.any(Number),
+    met: true,
+    limitedBy: 'plan',
+  });
+  const found = JSON.parse(nestle(['predict', '--found', 'demo/quay-house.nestle.json']).out);
+  expect(found.spots.find((s: { spot: number }) => s.spot === 10)).toMatchObject({
+    unit: null,
+    met: false,
+    down: 0,
+  });
+  expect(nestle(['predict'])).toMatchObject({ code: 2, err: expect.stringContaining('one FILE') });
+  expect(nestle(['predict', '/nowhere'])).toMatchObject({
+    code: 1,
+    out: '',
+    err: expect.stringContaining('/nowhere'),
+  });
+});
+
+test('import and export: the same file comes back; a taken id gets a new one; a bad file changes nothing', () => {
+  const file = 'demo/tannery-lofts.nestle.json';
+  expect(nestle(['import', file])).toMatchObject({ code: 0, out: 'tannery-lofts-7\n' });
+  const copy = nestle(['import', file]).out.trim();
+  expect(copy).toMatch(/^job-/);
+  const list = nestle(['export']).out.trim().split('\n');
+  expect(list.map((l) => l.split('\t')[0]).sort()).toEqual([copy, 'tannery-lofts-7'].sort());
+  expect(nestle(['export', 'tannery-lofts-7']).out).toBe(readFileSync(file, 'utf8'));
+  const target = join(folder, 'out.nestle.json');
+  expect(nestle(['export', 'tannery-lofts-7', target]).code).toBe(0);
+  expect(readFileSync(target, 'utf8')).toBe(readFileSync(file, 'utf8'));
+  const bad = join(folder, 'bad.json');
+  writeFileSync(bad, readFileSync(file, 'utf8').replace('"lengths":"m"', '"lengths":"yards"'));
+  const refused = nestle(['import', bad]);
+  expect(refused).toMatchObject({ code: 2, out: '' });
+  expect(JSON.parse(refused.err).error.path).toBe('job.lengths');
+  expect(nestle(['export']).out.trim().split('\n')).toHaveLength(2);
+  expect(nestle(['export', 'moon'])).toMatchObject({ code: 1, err: expect.stringContaining('moon') });
+});
