@@ -1,12 +1,12 @@
 /** All of it by keyboard, and what the keys promise. */
+import type { Page } from '@playwright/test';
 import { expect, test } from './server';
 
-const open = async (page: import('@playwright/test').Page, stage: string) => {
+const open = async (page: Page, stage: string) => {
   await page.goto(`/jobs/quay-house/${stage}`);
   await expect(page.getByTestId('sheet')).toBeVisible();
 };
-const sheetName = (page: import('@playwright/test').Page) =>
-  page.getByTestId('sheet').getAttribute('aria-label');
+const sheetName = (page: Page) => page.getByTestId('sheet').getAttribute('aria-label');
 
 test('number keys go through the stages, page keys through the storeys', async ({ page }) => {
   await open(page, 'plan');

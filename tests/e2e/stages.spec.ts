@@ -4,11 +4,16 @@ import { expect, test } from './server';
 
 test('survey: a wall made of something else changes its loss, and with it the plan', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
-  const before = await page.locator('tr[data-spot="6"]').getByRole('cell').nth(5).textContent();
-  await page.locator('[data-id="ground-w-5"]').first().click();
+  const planned = page.locator('tr[data-spot="6"]').getByRole('cell').nth(5);
+  await expect(planned).toContainText('%');
+  const before = await planned.textContent();
+  await page
+    .locator('path[data-id="ground-w-5"]')
+    .first()
+    .click({ position: { x: 5, y: 150 } });
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await expect(inspector).toContainText('One brick, plastered');
-  await inspector.getByLabel('Made of').selectOption({ label: 'Corrugated steel' });
+  await inspector.getByLabel('Made of', { exact: true }).selectOption({ label: 'Corrugated steel' });
   await expect(inspector.getByRole('heading', { name: 'Corrugated steel' })).toBeVisible();
   await expect(inspector.getByRole('row', { name: /5 GHz/ })).toContainText('28.0');
   await expect(page.locator('tr[data-spot="6"]').getByRole('cell').nth(5)).not.toHaveText(before ?? '');
@@ -18,8 +23,8 @@ test('survey: a wall made of something else changes its loss, and with it the pl
 
 test('survey: a length that is none, or too long, says why and keeps what was typed', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
-  await page.locator('[data-id="ground-w-6-o-1"]').first().click();
-  const width = page.getByLabel('Width');
+  await page.locator('[data-id="ground-w-6-o-1"] path').first().click();
+  const width = page.getByLabel('Width', { exact: true });
   await width.fill('wide');
   await width.press('Enter');
   await expect(page.locator('p[role=alert]')).toContainText('A length is needed');
@@ -38,7 +43,7 @@ test('survey: what a room is used for is its need', async ({ page }) => {
   await page.getByLabel(/^Video call/).check();
   await expect(page.locator('tr[data-spot="6"]')).toContainText('16\u2009/\u20098');
   await page.getByRole('button', { name: /^Spot 6,/ }).click();
-  await page.getByLabel('Need of').selectOption({ label: 'its own' });
+  await page.getByLabel('Need of', { exact: true }).selectOption({ label: 'its own' });
   await page.getByLabel(/^Web and mail/).uncheck();
   await expect(page.locator('tr[data-spot="6"]')).toContainText('6\u2009/\u20096');
 });
@@ -47,12 +52,12 @@ test('feet and inches everywhere, and back', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
   await page.getByRole('radio', { name: 'ft' }).click();
   await expect(page.getByTestId('sheet')).toContainText('45′ 11″');
-  await expect(page.getByLabel('Ceiling height')).toHaveValue('8′ 10″');
-  await page.getByLabel('Ceiling height').fill('9 0');
-  await page.getByLabel('Ceiling height').press('Enter');
-  await expect(page.getByLabel('Ceiling height')).toHaveValue('9′ 0″');
+  await expect(page.getByLabel('Ceiling height', { exact: true })).toHaveValue('8′ 10″');
+  await page.getByLabel('Ceiling height', { exact: true }).fill('9 0');
+  await page.getByLabel('Ceiling height', { exact: true }).press('Enter');
+  await expect(page.getByLabel('Ceiling height', { exact: true })).toHaveValue('9′ 0″');
   await page.getByRole('radio', { name: 'm', exact: true }).click();
-  await expect(page.getByLabel('Ceiling height')).toHaveValue('2.74 m');
+  await expect(page.getByLabel('Ceiling height', { exact: true })).toHaveValue('2.74 m');
 });
 
 test('before: a run more or less moves the median, and the dead list follows', async ({ page }) => {
