@@ -2,7 +2,7 @@
 const only = (name, from, forbidden) => ({
   name,
   severity: 'error',
-  from: { path: from },
+  from: { path: from, pathNot: '\\.test\\.ts$' },
   to: { path: forbidden },
 });
 export default {

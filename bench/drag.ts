@@ -1,56 +1,18 @@
 /** In the real interface: pointer to repaint while a unit is dragged, and first useful paint of a job. */
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { chromium } from 'playwright-core';
+import { makeApp } from '../bin/app';
+import { chromiumLaunch } from '../bin/chromium';
 
-const port = 4377;
-const url = `http://127.0.0.1:${port}/jobs/quay-house/plan`;
 const quantile = (values: number[], q: number) =>
   [...values].sort((a, b) => a - b)[Math.floor(q * (values.length - 1))] ?? NaN;
 
-async function started(server: ChildProcess): Promise<void> {
-  for (let i = 0; i < 150; i++) {
-    if (server.exitCode !== null) throw new Error('the application stopped: run “npm run build” first');
-    const up = await fetch(url).then(
-      (r) => r.ok,
-      () => false,
-    );
-    if (up) return;
-    await new Promise((done) => setTimeout(done, 200));
-  }
-  throw new Error('the application did not start');
-}
-
 /** Drags the unit of the Pantry about and times each coverage repaint against the move that asked for it. */
 export async function dragFigures(): Promise<object[]> {
-  const folder = mkdtempSync(join(tmpdir(), 'nestle-bench-'));
-  const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
-  spawnSync('node_modules/.bin/tsx', ['bin/loadDemo.ts'], { env });
-  const server = spawn(
-    process.execPath,
-    ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(port)],
-    {
-      env,
-      stdio: 'ignore',
-      detached: true,
-    },
-  );
-  const browser = await chromium.launch({
-    executablePath: '/usr/bin/chromium',
-    args: [
-      '--no-sandbox',
-      '--disable-gpu',
-      '--disable-quic',
-      '--no-first-run',
-      '--disable-background-networking',
-      '--disable-component-update',
-      '--disable-sync',
-    ],
-  });
+  const app = makeApp(4377);
+  const browser = await chromium.launch(chromiumLaunch);
   try {
-    await started(server);
+    await app.start();
+    const url = `${app.url}/jobs/quay-house/plan`;
     const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
     const firstPaint: number[] = [];
     for (let i = 0; i < 7; i++) {
@@ -112,7 +74,7 @@ export async function dragFigures(): Promise<object[]> {
     ];
   } finally {
     await browser.close();
-    if (server.pid) process.kill(-server.pid, 'SIGKILL');
-    rmSync(folder, { recursive: true, force: true });
+    await app.stop();
+    app.discard();
   }
 }

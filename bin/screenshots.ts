@@ -1,44 +1,12 @@
 /** npm run screenshots: one picture of each main view, from the demo data, into docs/screenshots. */
-import { spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
-import { tmpdir } from 'node:os';
-import { join } from 'node:path';
 import { chromium, type Page } from 'playwright-core';
+import { makeApp } from './app';
+import { chromiumLaunch } from './chromium';
 
-const port = 4388;
-const base = `http://127.0.0.1:${port}`;
-const folder = mkdtempSync(join(tmpdir(), 'nestle-pictures-'));
-const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
-spawnSync('node_modules/.bin/tsx', ['bin/loadDemo.ts'], { env, stdio: 'inherit' });
-const server = spawn(
-  process.execPath,
-  ['node_modules/next/dist/bin/next', 'start', '--hostname', '127.0.0.1', '--port', String(port)],
-  {
-    env,
-    stdio: 'ignore',
-    detached: true,
-  },
-);
-
-const up = () =>
-  fetch(base).then(
-    (r) => r.ok,
-    () => false,
-  );
-for (let i = 0; i < 100 && !(await up()); i++) await new Promise((done) => setTimeout(done, 200));
-
-const browser = await chromium.launch({
-  executablePath: '/usr/bin/chromium',
-  args: [
-    '--no-sandbox',
-    '--disable-gpu',
-    '--disable-quic',
-    '--no-first-run',
-    '--disable-background-networking',
-    '--disable-component-update',
-    '--disable-sync',
-  ],
-});
+const app = makeApp(4388);
+await app.start();
+const base = app.url;
+const browser = await chromium.launch(chromiumLaunch);
 const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
 
 async function picture(name: string, of: Page = page, fullPage = false) {
@@ -109,6 +77,6 @@ try {
   await picture('phone-prove', phone);
 } finally {
   await browser.close();
-  if (server.pid) process.kill(-server.pid, 'SIGKILL');
-  rmSync(folder, { recursive: true, force: true });
+  await app.stop();
+  app.discard();
 }

@@ -74,10 +74,10 @@ test('before: a run more or less moves the median, and the dead list follows', a
   }
   await expect(inspector).toContainText('As found: met');
   await expect(page.getByTestId('dead-list')).not.toContainText('Attic den');
-  await page.getByRole('button', { name: 'Remove run 12' }).click();
-  await expect(page.getByRole('button', { name: 'Remove run 12' })).toHaveCount(0);
+  await page.getByRole('button', { name: 'Remove run 12', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Remove run 12', exact: true })).toHaveCount(0);
   await page.keyboard.press('Control+z');
-  await expect(page.getByRole('button', { name: 'Remove run 12' })).toBeVisible();
+  await expect(page.getByRole('button', { name: 'Remove run 12', exact: true })).toBeVisible();
 });
 
 test('plan: three layers; why a spot gets what it gets adds up on screen', async ({ page }) => {

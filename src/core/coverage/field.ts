@@ -61,12 +61,15 @@ export function combine(
   signalBand: Band,
 ): Float32Array {
   const n = grid.inside.length;
-  const out = new Float32Array(n).fill(layer === 'signal' ? noSignalDbm : layer === 'certainty' ? 0 : leastHeadroomDb);
+  const out = new Float32Array(n).fill(
+    layer === 'signal' ? noSignalDbm : layer === 'certainty' ? 0 : leastHeadroomDb,
+  );
   if (layer === 'signal') {
     const b = bands.indexOf(signalBand);
     for (const feed of network.feeds) {
       const rssi = fields.get(feed.unit.id)?.rssiDbm[b];
-      if (rssi) for (let i = 0; i < n; i++) if ((rssi[i] as number) > (out[i] as number)) out[i] = rssi[i] as number;
+      if (rssi)
+        for (let i = 0; i < n; i++) if ((rssi[i] as number) > (out[i] as number)) out[i] = rssi[i] as number;
     }
     return out;
   }

@@ -41,11 +41,13 @@ export function isobands(grid: RoomGrid, values: Float32Array, levels: readonly 
   const shapes = contours().size([columns, rows]).smooth(true);
   return levels.map((level) => ({
     level,
-    rings: shapes.contour(Array.from(full), level).coordinates.flatMap((polygon) =>
-      polygon.map((ring) =>
-        ring.map(([i = 0, k = 0]): Point => [grid.x0 + (i - 0.5) * stepM, grid.y0 + (k - 0.5) * stepM]),
+    rings: shapes
+      .contour(Array.from(full), level)
+      .coordinates.flatMap((polygon) =>
+        polygon.map((ring) =>
+          ring.map(([i = 0, k = 0]): Point => [grid.x0 + (i - 0.5) * stepM, grid.y0 + (k - 0.5) * stepM]),
+        ),
       ),
-    ),
   }));
 }
 

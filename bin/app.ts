@@ -1,0 +1,61 @@
+import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { mkdtempSync, rmSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+
+/** The built application on a database of its own, with the demo jobs, to be stopped and started at will. */
+export interface App {
+  url: string;
+  start(): Promise<void>;
+  /** Stops it at once, as when the machine goes down. */
+  stop(): Promise<void>;
+  /** Removes the database. */
+  discard(): void;
+}
+
+/** Prepares the application on a port; `start` serves it. @throws Error from `start` when it does not answer within 30 s. */
+export function makeApp(port: number): App {
+  const folder = mkdtempSync(join(tmpdir(), 'nestle-'));
+  const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'bin/loadDemo.ts'], {
+    env,
+    stdio: 'inherit',
+  });
+  const url = `http://127.0.0.1:${port}`;
+  const answers = () =>
+    fetch(`${url}/api/jobs`).then(
+      (r) => r.ok,
+      () => false,
+    );
+  let server: ChildProcess | undefined;
+  return {
+    url,
+    async start() {
+      const args = [
+        'node_modules/next/dist/bin/next',
+        'start',
+        '--hostname',
+        '127.0.0.1',
+        '--port',
+        String(port),
+      ];
+      server = spawn(process.execPath, args, { env, stdio: 'ignore', detached: true });
+      for (let i = 0; i < 150; i++) {
+        if (await answers()) return;
+        if (server.exitCode !== null)
+          throw new Error('the application stopped: is it built (npm run build)?');
+        await new Promise((done) => setTimeout(done, 200));
+      }
+      throw new Error('the application did not start');
+    },
+    async stop() {
+      const running = server;
+      if (!running?.pid || running.exitCode !== null) return;
+      const gone = new Promise((done) => running.once('exit', done));
+      process.kill(-running.pid, 'SIGKILL');
+      await gone;
+      for (let i = 0; i < 50 && (await answers()); i++) await new Promise((done) => setTimeout(done, 100));
+    },
+    discard: () => rmSync(folder, { recursive: true, force: true }),
+  };
+}
