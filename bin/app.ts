@@ -7,6 +7,8 @@ import { join } from 'node:path';
 export interface App {
   url: string;
   start(): Promise<void>;
+  /** Puts clean demo jobs in place of the ones in the database, running or not. */
+  freshDemo(): void;
   /** Stops it at once, as when the machine goes down. */
   stop(): Promise<void>;
   /** Removes the database. */
@@ -17,10 +19,12 @@ export interface App {
 export function makeApp(port: number): App {
   const folder = mkdtempSync(join(tmpdir(), 'nestle-'));
   const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
-  spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'bin/loadDemo.ts'], {
-    env,
-    stdio: 'inherit',
-  });
+  const freshDemo = () => {
+    const load = ['node_modules/tsx/dist/cli.mjs', 'bin/loadDemo.ts', '--fresh'];
+    const { status } = spawnSync(process.execPath, load, { env, stdio: 'ignore' });
+    if (status !== 0) throw new Error('the demo jobs were not loaded');
+  };
+  freshDemo();
   const url = `http://127.0.0.1:${port}`;
   const answers = () =>
     fetch(`${url}/api/jobs`).then(
@@ -30,6 +34,7 @@ export function makeApp(port: number): App {
   let server: ChildProcess | undefined;
   return {
     url,
+    freshDemo,
     async start() {
       const args = [
         'node_modules/next/dist/bin/next',

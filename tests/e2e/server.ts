@@ -1,8 +1,15 @@
 import { test as base } from '@playwright/test';
 import { type App, makeApp } from '../../bin/app';
 
-/** One database with the demo jobs for all tests; each test leaves Quay House’s own spots in place. */
-export const test = base.extend<object, { app: App }>({
+/** One server for all tests; each test begins with clean demo jobs. */
+export const test = base.extend<{ freshJobs: void }, { app: App }>({
+  freshJobs: [
+    async ({ app }, use) => {
+      app.freshDemo();
+      await use();
+    },
+    { auto: true },
+  ],
   app: [
     // Playwright wants a destructured first argument even where nothing is used
     async ({}, use) => {
