@@ -219,7 +219,7 @@ function chainOf(job: Job, access: Access, option: Option, device: Device): Chai
       kind: hop.wireless ? 'hop' : 'wire',
       label: hop.wireless ? `Air, ${pair}` : `${hop.link.medium === 'fibre' ? 'Fibre' : 'Ethernet'}, ${pair}`,
       detail: hop.wireless
-        ? `${hop.wireless.band} GHz ${hop.link.radio === 'dedicated' ? 'own' : 'shared'} radio, −${Math.abs(hop.wireless.downDbm).toFixed(0)} dBm`
+        ? `${hop.wireless.band} GHz ${hop.link.radio === 'dedicated' ? 'own' : 'shared'}, −${Math.abs(hop.wireless.downDbm).toFixed(0)} dBm`
         : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
       mbps: hop.downMbps,
       unitId: hop.to.unit.id,

@@ -45,8 +45,13 @@ export const RoomLabels = memo(function RoomLabels({
       <g>
         {space.drawn.map(({ storey, building }) => {
           if (building.kind === 'outdoors') return null;
-          const [x0, , x1, y1] = boundsOf(building.outline);
-          const at = space.place({ storeyId: storey.id, xM: (x0 + x1) / 2, yM: y1 + 0.4 });
+          const [x0, y0, x1, y1] = boundsOf(building.outline);
+          const xM = (x0 + x1) / 2;
+          const under = space.place({ storeyId: storey.id, xM, yM: y1 + 1 });
+          const taken = job.rooms.some(
+            (r) => r.storeyId === space.storey.id && under !== null && inPolygon(r.outline, ...under),
+          );
+          const at = space.place({ storeyId: storey.id, xM, yM: taken ? y0 - 0.7 : y1 + 0.7 });
           return (
             at && (
               <Label
