@@ -21,6 +21,27 @@ export function Button({ look = 'plain', className = '', ...props }: ButtonProps
   );
 }
 
+/** A button that shows only a picture; its words are read out and shown as a hint. */
+export function IconButton({
+  label,
+  ...props
+}: {
+  label: string;
+  disabled?: boolean;
+  onClick: () => void;
+  children: ReactNode;
+}) {
+  return (
+    <button
+      type="button"
+      aria-label={label}
+      title={label}
+      className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen disabled:opacity-30 pointer-coarse:h-11 pointer-coarse:w-11"
+      {...props}
+    />
+  );
+}
+
 /** One of a few, side by side. */
 export function Segmented<T extends string>({
   label,

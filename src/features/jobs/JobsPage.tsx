@@ -6,7 +6,7 @@ import { useRef, useState } from 'react';
 import { toast, Toaster } from 'sonner';
 import { stages } from '@/core/job/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
-import { Button, inputClass } from '@/ui/primitives';
+import { Button, IconButton, inputClass } from '@/ui/primitives';
 import { whenText } from '@/ui/units';
 import { binJob, copyJob, importJob, type JobSummary, restoreJob, useJobs } from './jobsApi';
 import { JobPicture } from './JobPicture';
@@ -238,9 +238,9 @@ function JobRow({
           <Button onClick={() => void act(() => restoreJob(job))}>Put back</Button>
         ) : (
           <>
-            <RowButton label={`Copy ${job.name}`} onClick={() => void act(() => copyJob(job))}>
+            <IconButton label={`Copy ${job.name}`} onClick={() => void act(() => copyJob(job))}>
               <Copy size={16} />
-            </RowButton>
+            </IconButton>
             <a
               href={`/api/jobs/${job.id}/file`}
               download
@@ -250,7 +250,7 @@ function JobRow({
             >
               <Download size={16} />
             </a>
-            <RowButton
+            <IconButton
               label={`Move ${job.name} to the bin`}
               onClick={() =>
                 void act(
@@ -260,32 +260,10 @@ function JobRow({
               }
             >
               <Trash2 size={16} />
-            </RowButton>
+            </IconButton>
           </>
         )}
       </div>
     </li>
-  );
-}
-
-function RowButton({
-  label,
-  onClick,
-  children,
-}: {
-  label: string;
-  onClick: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen pointer-coarse:h-11 pointer-coarse:w-11"
-      onClick={onClick}
-    >
-      {children}
-    </button>
   );
 }

@@ -7,7 +7,7 @@ import { useMemo } from 'react';
 import { putOne } from '@/core/job/edits';
 import { type StageMark, stageMarks, stages } from '@/core/job/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
-import { Segmented } from '@/ui/primitives';
+import { IconButton, Segmented } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 import { whenText } from '@/ui/units';
 
@@ -124,25 +124,5 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         </IconButton>
       </div>
     </header>
-  );
-}
-
-function IconButton({
-  label,
-  ...props
-}: {
-  label: string;
-  disabled?: boolean;
-  onClick: () => void;
-  children: React.ReactNode;
-}) {
-  return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-panel disabled:opacity-30 pointer-coarse:h-11 pointer-coarse:w-11"
-      {...props}
-    />
   );
 }
