@@ -1,13 +1,15 @@
 /** Short words for drawing a demo house in records; every length in metres. */
+import { type InputOf, makeRecord } from '@/core/job/make';
 import type {
   AnyRecord,
   Building,
   FloorOpening,
-  Link,
   Obstacle,
   Opening,
   PerBand,
   Point,
+  RecordOf,
+  RecordType,
   Room,
   Service,
   Storey,
@@ -59,7 +61,8 @@ export const window = (at: number, width = 1.1, of = 'asm-sash', sill = 0.85, he
 
 export function drawing() {
   const records: AnyRecord[] = [];
-  const add = <R extends AnyRecord>(record: R): R => {
+  const add = <T extends RecordType>(input: InputOf<T> & { type: T }): RecordOf<T> => {
+    const record = makeRecord<T>(input);
     records.push(record);
     return record;
   };
@@ -76,7 +79,7 @@ export function drawing() {
     building: (b: Omit<Building, 'type'>) => add({ type: 'building', ...b }),
     storey: (s: Omit<Storey, 'type'>) => add({ type: 'storey', ...s }),
     wall(storeyId: string, a: Point, b: Point, assemblyId: string, holes: Hole[] = []): Wall {
-      const wall = add<Wall>({
+      const wall = add({
         type: 'wall',
         id: next(`${storeyId}-w`),
         storeyId,
@@ -88,7 +91,7 @@ export function drawing() {
       });
       const alongX = Math.abs(b[0] - a[0]) > Math.abs(b[1] - a[1]);
       for (const h of holes)
-        add<Opening>({
+        add({
           type: 'opening',
           id: next(`${wall.id}-o`),
           wallId: wall.id,
@@ -125,7 +128,7 @@ export function drawing() {
       kind: FloorOpening['kind'] = 'stairwell',
       assemblyId: string | null = null,
     ) {
-      return add<FloorOpening>({
+      return add({
         type: 'floorOpening',
         id: next(`${storeyId}-f`),
         storeyId,
@@ -144,7 +147,7 @@ export function drawing() {
       bottomM = 0,
     ) {
       const round = (v: number) => Number(v.toFixed(3));
-      return add<Obstacle>({
+      return add({
         type: 'obstacle',
         id: next(`${storeyId}-x`),
         storeyId,
@@ -170,7 +173,7 @@ export function drawing() {
       heightM = 0.3,
       note = '',
     ) {
-      return add<Service>({
+      return add({
         type: 'service',
         id: next(`${storeyId}-${kind}`),
         storeyId,
@@ -194,7 +197,7 @@ export function drawing() {
       activityIds: string[] | null = null,
     ) {
       return add({
-        type: 'spot' as const,
+        type: 'spot',
         id: `spot-${number}`,
         number,
         storeyId,
@@ -216,7 +219,7 @@ export function drawing() {
       heightM: number,
       rest: Partial<Unit> = {},
     ) {
-      return add<Unit>({
+      return add({
         type: 'unit',
         id: `unit-${letter.toLowerCase()}`,
         letter,
@@ -234,7 +237,7 @@ export function drawing() {
       });
     },
     cable(unitId: string, fromUnitId: string, lengthM: number, medium: 'ethernet' | 'fibre' = 'ethernet') {
-      return add<Link>({
+      return add({
         type: 'link',
         id: `link-${unitId}`,
         unitId,
@@ -247,7 +250,7 @@ export function drawing() {
       });
     },
     air(unitId: string, fromUnitId: string, radio: 'shared' | 'dedicated', band: '2.4' | '5' = '5') {
-      return add<Link>({
+      return add({
         type: 'link',
         id: `link-${unitId}`,
         unitId,

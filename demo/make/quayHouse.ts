@@ -24,7 +24,9 @@ export function quayHouse(): AnyRecord[] {
     planDownMbps: 500,
     planUpMbps: 100,
     streetLatencyMs: 9,
-    noDrilling: true,
+    noDrilling: false,
+    noOuterDrilling: true,
+    listed: true,
     testDeviceId: 'dev-phone',
     simulationSeed: 1864,
   });

@@ -19,6 +19,7 @@ export function tanneryLofts(): AnyRecord[] {
     planUpMbps: 50,
     streetLatencyMs: 12,
     noDrilling: true,
+    rented: true,
     testDeviceId: 'dev-phone',
     simulationSeed: 704,
   });

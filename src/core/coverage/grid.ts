@@ -1,5 +1,5 @@
 import { boundsOf, toSite } from '../geometry/place';
-import { inPolygon } from '../geometry/polygon';
+import { inRegion } from '../geometry/region';
 import { get, type Job } from '../job/job';
 import type { Id, Room } from '../job/records';
 
@@ -38,7 +38,7 @@ export function gridsOf(job: Job, storeyId: Id, stepM: number): RoomGrid[] {
       const at: number[] = [];
       for (let i = 0; i < columns * rows; i++) {
         const [x, y] = [x0 + (i % columns) * stepM, y0 + Math.floor(i / columns) * stepM];
-        if (!inPolygon(room.outline, x, y)) continue;
+        if (!inRegion(room, x, y)) continue;
         inside.push(i);
         at.push(...toSite(building, x, y), storey.floorZM + coverageHeightM);
       }

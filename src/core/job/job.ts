@@ -16,6 +16,11 @@ export interface Job {
   readonly rooms: readonly RecordOf<'room'>[];
   readonly obstacles: readonly RecordOf<'obstacle'>[];
   readonly services: readonly RecordOf<'service'>[];
+  readonly cableRuns: readonly RecordOf<'cableRun'>[];
+  readonly routes: readonly RecordOf<'route'>[];
+  readonly tapes: readonly RecordOf<'tape'>[];
+  readonly pictures: readonly RecordOf<'picture'>[];
+  readonly fixedDevices: readonly RecordOf<'fixedDevice'>[];
   readonly spots: readonly RecordOf<'spot'>[];
   readonly units: readonly RecordOf<'unit'>[];
   readonly links: readonly RecordOf<'link'>[];
@@ -36,6 +41,11 @@ export const collectionOf = {
   room: 'rooms',
   obstacle: 'obstacles',
   service: 'services',
+  cableRun: 'cableRuns',
+  route: 'routes',
+  tape: 'tapes',
+  picture: 'pictures',
+  fixedDevice: 'fixedDevices',
   spot: 'spots',
   unit: 'units',
   link: 'links',
@@ -77,6 +87,11 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     rooms: of('room'),
     obstacles: of('obstacle'),
     services: of('service'),
+    cableRuns: of('cableRun'),
+    routes: of('route'),
+    tapes: of('tape'),
+    pictures: of('picture'),
+    fixedDevices: of('fixedDevice'),
     spots: of('spot'),
     units: of('unit'),
     links: of('link'),

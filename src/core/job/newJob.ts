@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { activityLibrary, assemblyLibrary, deviceLibrary, kitLibrary } from '../kit/library';
 import { type Job, jobFromRecords } from './job';
-import type { AnyRecord } from './records';
+import { recordSchema } from './records';
+import type { RecordInput } from './make';
 
 /** What the form for a new job asks. */
 export const newJobSchema = z.strictObject({
@@ -30,7 +31,7 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
   const { widthM: w, depthM: d } = form;
   const t = assemblyLibrary.find((a) => a.id === form.outerAssemblyId)?.thicknessM ?? 0.3;
   const h = t / 2;
-  const records: AnyRecord[] = [
+  const records: RecordInput[] = [
     {
       type: 'job',
       id: made.id,
@@ -104,7 +105,7 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
         assemblyId: form.outerAssemblyId,
       });
     });
-    const opening = (wall: number, kind: 'door' | 'window', offsetM: number): AnyRecord => ({
+    const opening = (wall: number, kind: 'door' | 'window', offsetM: number): RecordInput => ({
       type: 'opening',
       id: `${id}-o${wall}`,
       wallId: `${id}-w${wall}`,
@@ -143,6 +144,7 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
       yM: d / 2,
       heightM: 0.5,
       circuit: '',
+      box: 'modem-router',
       note: '',
     },
     {
@@ -161,5 +163,5 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
       planned: true,
     },
   );
-  return jobFromRecords(records);
+  return jobFromRecords(records.map((r) => recordSchema.parse(r)));
 }

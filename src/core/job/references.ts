@@ -13,7 +13,11 @@ type Reference = [field: string, target: RecordType, id: Id | null];
 function referencesOf(r: AnyRecord): Reference[] {
   switch (r.type) {
     case 'job':
-      return [['testDeviceId', 'device', r.testDeviceId]];
+      return [
+        ['testDeviceId', 'device', r.testDeviceId],
+        ['bestDeviceId', 'device', r.bestDeviceId],
+        ['worstDeviceId', 'device', r.worstDeviceId],
+      ];
     case 'building':
       return [['roof.assemblyId', 'assembly', r.roof?.assemblyId ?? null]];
     case 'storey':
@@ -41,8 +45,27 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['storeyId', 'storey', r.storeyId],
         ...r.activityIds.map((a, i): Reference => [`activityIds.${i}`, 'activity', a]),
       ];
+    case 'cableRun':
+      return [
+        ['fromId', 'service', r.fromId],
+        ['toId', 'service', r.toId],
+      ];
+    case 'route':
+      return r.points.map((p, i): Reference => [`points.${i}.storeyId`, 'storey', p.storeyId]);
+    case 'tape':
+      return [
+        ['storeyId', 'storey', r.storeyId],
+        ['wallAId', 'wall', r.wallAId],
+        ['wallBId', 'wall', r.wallBId],
+      ];
+    case 'fixedDevice':
+      return [
+        ['storeyId', 'storey', r.storeyId],
+        ...r.activityIds.map((a, i): Reference => [`activityIds.${i}`, 'activity', a]),
+      ];
     case 'obstacle':
     case 'service':
+    case 'picture':
       return [['storeyId', 'storey', r.storeyId]];
     case 'spot':
       return [

@@ -1,4 +1,4 @@
-import { inPolygon } from '../geometry/polygon';
+import { inRegion } from '../geometry/region';
 import type { Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import { find, type Job, jobFromRecords } from '../job/job';
@@ -99,7 +99,7 @@ export function placeUnit(
 ): { edit: Edit; unit: Unit } {
   const letter = freshLetter(job);
   if (!letter) throw new Error('all letters for units are taken');
-  const room = job.rooms.find((r) => r.storeyId === at.storeyId && inPolygon(r.outline, at.xM, at.yM));
+  const room = job.rooms.find((r) => r.storeyId === at.storeyId && inRegion(r, at.xM, at.yM));
   const unit: Unit = {
     type: 'unit',
     id: freshId(job, `unit-${letter.toLowerCase()}`),

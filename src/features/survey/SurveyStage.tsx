@@ -1,7 +1,7 @@
 'use client';
 
 import { find } from '@/core/job/job';
-import { areaOf } from '@/core/geometry/polygon';
+import { regionArea } from '@/core/geometry/region';
 import { StatusMark } from '@/ui/marks';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Inspector } from '@/ui/shell/Inspector';
@@ -74,9 +74,7 @@ function RoomList() {
             >
               <StatusMark mark={r.activityIds.length ? 'cured' : 'empty'} size={12} />
               <span className="min-w-0 flex-1 truncate">{r.name}</span>
-              <span className="text-muted">
-                {areaText(areaOf(r.outline), job.info.lengths).split(' ')[0]}
-              </span>
+              <span className="text-muted">{areaText(regionArea(r), job.info.lengths).split(' ')[0]}</span>
             </button>
           </li>
         ))}

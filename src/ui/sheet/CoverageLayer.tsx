@@ -3,6 +3,7 @@ import type { Isoband } from '@/core/coverage/isolines';
 import type { Layer } from '@/core/coverage/field';
 import type { Point, Room } from '@/core/job/records';
 import type { RoomField } from '@/workers/protocol';
+import { regionPath } from '@/ui/sheet/paths';
 
 /** Tints of one hue, palest at the lowest level. */
 export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5a91af', '#4a83a3'];
@@ -10,7 +11,6 @@ export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5
 const round = (v: number) => Math.round(v * 1000) / 1000;
 const ringPath = (ring: readonly Point[]) => `M${ring.map(([x, y]) => `${round(x)} ${round(y)}`).join('L')}Z`;
 const bandPath = (band: Isoband) => band.rings.map(ringPath).join('');
-export const outlinePath = (points: readonly Point[]) => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
 
 interface Props {
   rooms: readonly Room[];
@@ -30,9 +30,9 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
         return (
           <g key={room.id} clipPath={`url(#${clip})`}>
             <clipPath id={clip}>
-              <path d={outlinePath(room.outline)} />
+              <path d={regionPath(room)} clipRule="evenodd" />
             </clipPath>
-            <path d={outlinePath(room.outline)} fill={`url(#${prefix}-short)`} data-id={room.id} />
+            <path d={regionPath(room)} fillRule="evenodd" fill={`url(#${prefix}-short)`} data-id={room.id} />
             {field.bands.map((band, i) => (
               <path
                 key={band.level}

@@ -34,6 +34,7 @@ const serviceShapes: Record<Service['kind'], string> = {
   entry: 'M-6 0L6 -6V6Z',
   splitter: 'M0 -6V0M0 0L-6 6M0 0L0 6M0 0L6 6',
   board: 'M-6 -5H6V5H-6ZM-6 -5L6 5',
+  panel: 'M-6 -6H6V6H-6ZM-3.5 -2.5H3.5M-3.5 0.5H3.5M-3.5 3.5H3.5',
   duct: 'M-6 -3H6M-6 3H6M-2 -3V3M2 -3V3',
 };
 

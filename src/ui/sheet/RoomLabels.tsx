@@ -1,5 +1,6 @@
 import { memo, useMemo } from 'react';
 import { distanceToEdge, inPolygon, labelPoint } from '@/core/geometry/polygon';
+import { inRegion } from '@/core/geometry/region';
 import { boundsOf } from '@/core/geometry/place';
 import type { Job } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
@@ -49,7 +50,7 @@ export const RoomLabels = memo(function RoomLabels({
           const xM = (x0 + x1) / 2;
           const under = space.place({ storeyId: storey.id, xM, yM: y1 + 1 });
           const taken = job.rooms.some(
-            (r) => r.storeyId === space.storey.id && under !== null && inPolygon(r.outline, ...under),
+            (r) => r.storeyId === space.storey.id && under !== null && inRegion(r, ...under),
           );
           const at = space.place({ storeyId: storey.id, xM, yM: taken ? y0 - 0.7 : y1 + 0.7 });
           return (

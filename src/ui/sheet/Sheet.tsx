@@ -4,7 +4,7 @@ import { useId, useMemo, useRef } from 'react';
 import { find } from '@/core/job/job';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
-import { CoverageLayer, outlinePath } from './CoverageLayer';
+import { CoverageLayer } from './CoverageLayer';
 import { Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
 import { IsolineLabels, RoomLabels } from './RoomLabels';
@@ -15,6 +15,7 @@ import { StoreyFloor, StoreyThings, StoreyWalls } from './StoreyPlan';
 import { ToolGhost } from './ToolGhost';
 import { useSheetPointer } from './useSheetPointer';
 import { useView } from './useView';
+import { pathOf } from '@/ui/sheet/paths';
 
 /** The drawing of the storey chosen in the section, with what the stage needs to show on it. */
 export function Sheet({ stage }: { stage: SheetStage }) {
@@ -66,7 +67,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           ))}
           {!space.isSite && (
             <path
-              d={outlinePath(space.building.outline)}
+              d={pathOf(space.building.outline)}
               fill="none"
               stroke="#1f2a37"
               strokeWidth={0.9}

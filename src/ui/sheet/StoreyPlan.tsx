@@ -1,10 +1,9 @@
 import { memo } from 'react';
-import { inPolygon } from '@/core/geometry/polygon';
+import { inRegion } from '@/core/geometry/region';
 import { find, type Job } from '@/core/job/job';
 import type { Assembly, Id, Opening, Point, Wall } from '@/core/job/records';
 import { Furniture } from './Furniture';
-
-const pathOf = (points: readonly Point[]) => `M${points.map(([x, y]) => `${x} ${y}`).join('L')}Z`;
+import { pathOf, regionPath } from '@/ui/sheet/paths';
 
 /** Thickest first inside, so that outer walls lie over the ends of inner ones. */
 const byThickness = (job: Job) => (a: Wall, b: Wall) =>
@@ -67,7 +66,7 @@ function OpeningShape({
   const thin = { vectorEffect: 'non-scaling-stroke' as const };
   const inside = (side: number) => {
     const [x, y] = at(o.offsetM, side * (half + 0.25));
-    return job.rooms.some((r) => r.storeyId === wall.storeyId && inPolygon(r.outline, x, y));
+    return job.rooms.some((r) => r.storeyId === wall.storeyId && inRegion(r, x, y));
   };
   // thick walls have splayed reveals, wide to the room
   const splay = half > 0.2 && o.kind === 'window' ? 0.16 : 0;
@@ -161,7 +160,7 @@ export const StoreyFloor = memo(function StoreyFloor({ job, storeyId }: { job: J
       {job.rooms
         .filter((r) => r.storeyId === storeyId)
         .map((r) => (
-          <path key={r.id} d={pathOf(r.outline)} fill="#fffdf8" data-id={r.id} />
+          <path key={r.id} d={regionPath(r)} fillRule="evenodd" fill="#fffdf8" data-id={r.id} />
         ))}
     </g>
   );

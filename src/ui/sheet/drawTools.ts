@@ -112,6 +112,7 @@ export function makeRoom(job: Job, storeyId: Id, [ax, ay]: Point, [bx, by]: Poin
     storeyId,
     name: `Room ${n}`,
     outline: outlineOf(split?.cut ?? drawn),
+    holes: [],
     activityIds: [],
   };
   const put: AnyRecord[] = [room];

@@ -9,6 +9,7 @@ import { type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import type { ComputeApi, FieldAnswer } from '@/workers/protocol';
+import { withRooms } from '@/core/survey/rooms';
 import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
 
 export type Tool = 'select' | 'spot' | 'unit' | 'wall' | 'room' | 'door' | 'measure';
@@ -136,14 +137,15 @@ export function makeJobStore(initial: InitialJob) {
       found: null,
       commit(edit) {
         try {
-          const next = applyEdit(get().job, edit).job;
+          const whole = withRooms(get().job, edit);
+          const next = applyEdit(get().job, whole).job;
           const { selectedId } = get();
           set({ job: next, selectedId: selectedId && next.byId.has(selectedId) ? selectedId : null });
+          enqueue({ kind: 'do', edit: whole });
         } catch (error) {
           toast.error(messageOf(error));
           return false;
         }
-        enqueue({ kind: 'do', edit });
         return true;
       },
       undo() {

@@ -2,7 +2,7 @@
 
 import { find, type Job } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
-import { areaOf } from '@/core/geometry/polygon';
+import { regionArea } from '@/core/geometry/region';
 import type { AnyRecord } from '@/core/job/records';
 import { PartHead } from '@/ui/primitives';
 import { HatchSwatch } from '@/ui/sheet/hatches';
@@ -32,7 +32,7 @@ export function recordTitle(job: Job, r: AnyRecord): { title: string; line: stri
       const need = roomNeed(job, r);
       return {
         title: r.name,
-        line: `${areaText(areaOf(r.outline), lengths)}${need.activities.length ? ` · ${need.activities.join(' + ')} ${needText(need.downMbps, need.upMbps)}` : ' · no need set'}`,
+        line: `${areaText(regionArea(r), lengths)}${need.activities.length ? ` · ${need.activities.join(' + ')} ${needText(need.downMbps, need.upMbps)}` : ' · no need set'}`,
       };
     }
     case 'obstacle':

@@ -1,0 +1,156 @@
+/** Records of the network: what is asked of it, its kit, and what was measured. */
+import { z } from 'zod';
+import { angle, bandSchema, height, id, mbps, metres, name, note } from './fields';
+
+export const standardSchema = z.enum(['ht', 'vht', 'he', 'eht']);
+export type Standard = z.infer<typeof standardSchema>;
+const widthMHz = z.union([z.literal(20), z.literal(40), z.literal(80), z.literal(160), z.literal(320)]);
+
+export const activity = z.strictObject({
+  type: z.literal('activity'),
+  id,
+  name,
+  downMbps: mbps,
+  upMbps: mbps,
+  latencyMs: z.number().min(1).max(5000),
+});
+
+export const device = z.strictObject({
+  type: z.literal('device'),
+  id,
+  name,
+  standard: standardSchema,
+  streams: z.int().min(1).max(8),
+  /** Widest channel per band; null = the device does not know the band. */
+  widthMHz: z.strictObject({
+    '2.4': widthMHz.nullable(),
+    '5': widthMHz.nullable(),
+    '6': widthMHz.nullable(),
+  }),
+  txDbm: z.number().min(-10).max(30),
+  /** The most that a test on this device can show, for example because of its port; null = no such limit. */
+  capMbps: mbps.nullable(),
+});
+
+export const kit = z.strictObject({
+  type: z.literal('kit'),
+  id,
+  name,
+  kind: z.enum(['main', 'node', 'outdoor', 'extender', 'router']),
+  radios: z
+    .array(
+      z.strictObject({
+        band: bandSchema,
+        use: z.enum(['access', 'backhaul']),
+        standard: standardSchema,
+        streams: z.int().min(1).max(8),
+        widthMHz,
+        eirpDbm: z.number().min(-10).max(40),
+        gainDbi: z.number().min(-10).max(30),
+        pattern: z.enum(['isotropic', 'dipole', 'half-space']),
+      }),
+    )
+    .max(8),
+  portMbps: mbps,
+  weatherproof: z.boolean(),
+  priceEur: z.number().min(0).max(100_000),
+  fitMinutes: z.number().min(0).max(1000),
+  note,
+});
+
+export const unit = z.strictObject({
+  type: z.literal('unit'),
+  id,
+  letter: z.string().regex(/^[A-Z][0-9]?$/, 'a unit is lettered A to Z'),
+  name,
+  kitId: id,
+  storeyId: id,
+  xM: metres,
+  yM: metres,
+  heightM: height,
+  /** Where the unit's top points: 0 = up, 90 = lying on its side, 180 = upside down. */
+  tiltDeg: z.number().min(0).max(180),
+  /** The way its face, or its top when tilted, looks, clockwise from north. */
+  facingDeg: angle,
+  /** Was in the house as found. */
+  found: z.boolean(),
+  /** Is part of the plan. */
+  planned: z.boolean(),
+});
+
+export const link = z
+  .strictObject({
+    type: z.literal('link'),
+    id,
+    unitId: id,
+    fromUnitId: id,
+    medium: z.enum(['ethernet', 'fibre', 'wireless']),
+    /** Wireless only: the access radio, or one that does nothing else. */
+    radio: z.enum(['shared', 'dedicated']).nullable(),
+    band: bandSchema.nullable(),
+    lengthM: z.number().min(0).max(5000).nullable(),
+    category: z.enum(['cat5e', 'cat6', 'cat6a']).nullable(),
+  })
+  .superRefine((l, ctx) => {
+    const wireless = l.medium === 'wireless';
+    if (wireless !== (l.radio !== null && l.band !== null))
+      ctx.addIssue({
+        code: 'custom',
+        path: ['radio'],
+        message: 'a wireless link, and only that, has a radio and a band',
+      });
+    if (l.medium === 'ethernet' && (l.category === null || l.lengthM === null))
+      ctx.addIssue({
+        code: 'custom',
+        path: ['category'],
+        message: 'an Ethernet link has a cable category and a length',
+      });
+    if (l.unitId === l.fromUnitId)
+      ctx.addIssue({ code: 'custom', path: ['fromUnitId'], message: 'a unit cannot feed itself' });
+  });
+
+export const reading = z
+  .strictObject({
+    type: z.literal('reading'),
+    id,
+    spotId: id,
+    phase: z.enum(['before', 'after']),
+    run: z.int().min(1).max(999),
+    takenAt: z.iso.datetime(),
+    deviceId: id.nullable(),
+    /** false: the device could not connect; that is a result of 0 Mbps. */
+    connected: z.boolean(),
+    downMbps: mbps.nullable(),
+    upMbps: mbps.nullable(),
+    latencyMs: z.number().min(0).max(60_000).nullable(),
+    rssiDbm: z.number().min(-120).max(0).nullable(),
+    source: z.enum(['typed', 'csv', 'simulated']),
+  })
+  .superRefine((r, ctx) => {
+    if (r.connected && r.downMbps === null)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['downMbps'],
+        message: 'a run that connected has a download figure',
+      });
+  });
+
+/** A device that stays where it is: a television, a desktop, a camera, a bulb. */
+export const fixedDevice = z.strictObject({
+  type: z.literal('fixedDevice'),
+  id,
+  name,
+  storeyId: id,
+  xM: metres,
+  yM: metres,
+  heightM: height,
+  /** Wired port; 0 = none. */
+  portMbps: mbps,
+  /** Wi-Fi; null = none. */
+  standard: standardSchema.nullable(),
+  streams: z.int().min(1).max(8),
+  only24: z.boolean(),
+  poe: z.enum(['none', 'af', 'at', 'bt3', 'bt4']),
+  poeW: z.number().min(0).max(100),
+  activityIds: z.array(id).max(20),
+});

@@ -1,0 +1,36 @@
+import { type Segment, wallGraph, type WallGraph } from '../geometry/wallGraph';
+import { find, type Job } from '../job/job';
+import type { Id, Wall } from '../job/records';
+
+/** Half the thickness of a wall, m, from what it is made of. */
+export const halfOf = (job: Job, wall: Pick<Wall, 'assemblyId'>): number =>
+  (find(job, 'assembly', wall.assemblyId)?.thicknessM ?? 0.1) / 2;
+
+/** A wall's middle line with its half thickness. */
+export const segmentOf = (job: Job, w: Wall): Segment => ({
+  id: w.id,
+  ax: w.ax,
+  ay: w.ay,
+  bx: w.bx,
+  by: w.by,
+  half: halfOf(job, w),
+});
+
+export const storeyWalls = (job: Job, storeyId: Id): Wall[] =>
+  job.walls.filter((w) => w.storeyId === storeyId);
+
+const known = new WeakMap<Job, Map<Id, WallGraph>>();
+
+/** The wall graph of a storey; worked out once for each state of a job. */
+export function storeyGraph(job: Job, storeyId: Id): WallGraph {
+  let graphs = known.get(job);
+  if (!graphs) known.set(job, (graphs = new Map()));
+  let graph = graphs.get(storeyId);
+  if (!graph)
+    graphs.set(storeyId, (graph = wallGraph(storeyWalls(job, storeyId).map((w) => segmentOf(job, w)))));
+  return graph;
+}
+
+/** Is this a storey under the open sky, whose areas are drawn and not closed off by walls? */
+export const isOutdoors = (job: Job, storeyId: Id): boolean =>
+  find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.kind === 'outdoors';
