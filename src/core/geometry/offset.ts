@@ -110,7 +110,10 @@ export function offsetOutline(
       const apart = points.filter((p, i) => !near(p, points[(i + 1) % points.length] ?? p));
       const kept = apart.filter((_, i) => !straightOn(apart, i));
       return kept.length >= 3 && kept.every(([x, y]) => Number.isFinite(x) && Number.isFinite(y))
-        ? kept.map(([x, y]): [number, number] => [Math.round(x * 1e4) / 1e4, Math.round(y * 1e4) / 1e4])
+        ? kept.map(([x, y]): [number, number] => [
+            Math.round(x * 1e4) / 1e4 + 0,
+            Math.round(y * 1e4) / 1e4 + 0,
+          ])
         : null;
     }
     const [i, k] = [(worst + lines.length - 1) % lines.length, (worst + 1) % lines.length];

@@ -105,6 +105,19 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
         assemblyId: form.outerAssemblyId,
       });
     });
+    // the clear sizes inside, as the form's outer sizes give them
+    for (const [a, b, lengthM] of [
+      [3, 1, w - 2 * t],
+      [0, 2, d - 2 * t],
+    ] as const)
+      records.push({
+        type: 'tape',
+        id: `${id}-t${a}`,
+        storeyId: id,
+        wallAId: `${id}-w${a}`,
+        wallBId: `${id}-w${b}`,
+        lengthM,
+      });
     const opening = (wall: number, kind: 'door' | 'window', offsetM: number): RecordInput => ({
       type: 'opening',
       id: `${id}-o${wall}`,

@@ -6,6 +6,7 @@ import { areaOf } from '../geometry/polygon';
 import { inRegion, shareIn } from '../geometry/region';
 import type { Face } from '../geometry/wallGraph';
 import { applyEdit, type Edit } from '../job/edits';
+import { freshId } from '../job/fresh';
 import { find, type Job } from '../job/job';
 import type { AnyRecord, Building, Id, Room } from '../job/records';
 import { isOutdoors, storeyGraph, storeyWalls } from './storeyGraph';
@@ -100,11 +101,9 @@ export function fitRooms(
     if (taken.has(face)) continue;
     const name = roomName(names);
     names.add(name);
-    let n = job.byId.size;
-    while (job.byId.has(`room-${n}`) || fitted.some((r) => r.id === `room-${n}`)) n++;
     const room: Room = {
       type: 'room',
-      id: `room-${n}`,
+      id: freshId(job, 'room', new Set(fitted.map((r) => r.id))),
       storeyId,
       name,
       outline: face.outline,

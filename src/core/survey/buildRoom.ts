@@ -1,0 +1,344 @@
+/** Builds a room of a given clear size against what is there, sharing walls where sides fall together. */
+import { boundsOf } from '../geometry/place';
+import { inRegion, shareIn } from '../geometry/region';
+import { applyEdit, type Edit } from '../job/edits';
+import { freshId } from '../job/fresh';
+import type { Job } from '../job/job';
+import { makeRecord } from '../job/make';
+import type { AnyRecord, Id, Room, Wall } from '../job/records';
+import { adjustStorey, settled, tapeSpreadM, type TapeResult } from './adjust';
+import type { RoomLine, Side } from './roomLine';
+import { halfOf, storeyWalls } from './storeyGraph';
+import { leastWallM } from './wallEdits';
+
+/** Clear bounds of a room that lies square in its building, m. */
+export interface Bounds {
+  west: number;
+  north: number;
+  east: number;
+  south: number;
+}
+
+/** A side nearer than this to a wall that is there is meant to be that wall, m: no room fits between. */
+const sameWallM = 0.5;
+
+/** A wall that ends where a side begins is meant to go on along it when it is this near, m. */
+const inLineM = 0.25;
+
+export interface BuiltRoom {
+  edit: Edit;
+  roomId: Id;
+  /** Where the room comes to lie once all lengths agree. */
+  outline: readonly (readonly [number, number])[];
+  /** Typed less what the walls that were there leave, m, for each way that closes on walls; the worst first. */
+  misclosures: { what: 'width' | 'depth'; metres: number }[];
+  /** Over how many taped lengths it was spread. */
+  spreadOver: number;
+  suspects: TapeResult[];
+}
+export type BuildResult = BuiltRoom | { why: string };
+
+const opposite: Record<Side, Side> = { north: 'south', south: 'north', east: 'west', west: 'east' };
+const isAcross = (side: Side) => side === 'east' || side === 'west';
+/** +1 where the outside of the room lies to greater x or y. */
+const outward: Record<Side, 1 | -1> = { north: -1, west: -1, south: 1, east: 1 };
+const allSides: Side[] = ['west', 'north', 'east', 'south'];
+
+interface Lying {
+  wall: Wall;
+  /** Middle line: x of a wall that runs north–south, else y. */
+  at: number;
+  from: number;
+  to: number;
+  half: number;
+}
+
+/** Walls of a storey that run along a side of a square room. */
+function alongSide(job: Job, walls: readonly Wall[], side: Side): Lying[] {
+  return walls.flatMap((wall) => {
+    const [dx, dy] = [Math.abs(wall.bx - wall.ax), Math.abs(wall.by - wall.ay)];
+    const [run, off] = isAcross(side) ? [dy, dx] : [dx, dy];
+    if (off > 0.02 * run) return [];
+    const [p, q] = isAcross(side) ? [wall.ay, wall.by] : [wall.ax, wall.bx];
+    const at = isAcross(side) ? (wall.ax + wall.bx) / 2 : (wall.ay + wall.by) / 2;
+    return [{ wall, at, from: Math.min(p, q), to: Math.max(p, q), half: halfOf(job, wall) }];
+  });
+}
+
+const spanOf = (b: Bounds, side: Side): [number, number] =>
+  isAcross(side) ? [b.north, b.south] : [b.west, b.east];
+const overlap = (l: Lying, [from, to]: readonly [number, number]) =>
+  Math.min(l.to, to) - Math.max(l.from, from);
+
+/** The wall that a side falls together with: the one that covers most of it within reach. */
+function wallAt(
+  job: Job,
+  walls: readonly Wall[],
+  b: Bounds,
+  side: Side,
+  reachM: number,
+): { lying: Lying; face: number } | null {
+  const span = spanOf(b, side);
+  const candidates = alongSide(job, walls, side)
+    .map((lying) => ({ lying, face: lying.at - outward[side] * lying.half }))
+    .filter(({ lying, face }) => {
+      const off = Math.abs(face - b[side]);
+      if (overlap(lying, span) > Math.min(0.3, (span[1] - span[0]) / 2)) return off <= reachM;
+      // in line with the side, and ending where the side begins
+      return off <= Math.min(reachM, inLineM) && overlap(lying, span) > -2 * lying.half - 0.05;
+    });
+  return candidates.sort((p, q) => Math.abs(p.face - b[side]) - Math.abs(q.face - b[side]))[0] ?? null;
+}
+
+const outlineOf = (b: Bounds): [number, number][] => [
+  [b.west, b.north],
+  [b.east, b.north],
+  [b.east, b.south],
+  [b.west, b.south],
+];
+const grown = (b: Bounds, by: number): Bounds => ({
+  west: b.west - by,
+  north: b.north - by,
+  east: b.east + by,
+  south: b.south + by,
+});
+const regionOf = (b: Bounds) => ({ outline: outlineOf(b), holes: [] });
+
+/** Where a room lies in relation to those there: free of them, inside one of them, or on top of one. */
+function standing(job: Job, storeyId: Id, b: Bounds): { inside: Room | null; clash: Room | null } {
+  const tight = regionOf(grown(b, -Math.min(0.25, (b.east - b.west) / 4, (b.south - b.north) / 4)));
+  const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
+  const inside = rooms.find((r) => shareIn(tight, r) > 0.97) ?? null;
+  const clash = inside
+    ? null
+    : (rooms.find((r) => shareIn(tight, r) > 0.02 || shareIn(r, tight) > 0.02) ?? null);
+  return { inside, clash };
+}
+
+/** Possible places for a line's room, the likeliest first. */
+function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bounds[] | { why: string } {
+  const { widthM, depthM, where } = line;
+  const walls = storeyWalls(job, storeyId);
+  const at = (west: number, north: number): Bounds => ({
+    west,
+    north,
+    east: west + widthM,
+    south: north + depthM,
+  });
+  if (!where) {
+    const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
+    const right = rooms.length ? Math.max(...rooms.map((r) => boundsOf(r.outline)[2])) + 2 : 0;
+    return [at(right, 0)];
+  }
+  const room = job.rooms.find((r) => r.storeyId === storeyId && r.name === where.room);
+  if (!room) return { why: `There is no room «${where.room}» on this storey.` };
+  const [west, north, east, south] = boundsOf(room.outline);
+  if (where.kind === 'in')
+    return [
+      at(
+        where.corner.endsWith('west') ? west : east - widthM,
+        where.corner.startsWith('north') ? north : south - depthM,
+      ),
+    ];
+  // the neighbour's side, its wall, and the new room's face beyond it
+  const { side } = where;
+  const edge = { west, north, east, south };
+  const own = wallAt(job, walls, edge, side, 0.02);
+  const face = edge[side] + outward[side] * 2 * (own?.lying.half ?? innerHalf);
+  const size = isAcross(side) ? depthM : widthM;
+  const [low, high] = spanOf(edge, side);
+  // from one end of the side, from the other, or from any wall that meets it
+  const starts = new Set([low, high - size]);
+  if (where.byM !== null) return placed(low + where.byM);
+  const meeting = isAcross(side) ? ('north' as const) : ('west' as const);
+  for (const l of alongSide(job, walls, meeting)) {
+    if (l.at + l.half > low - 0.05 && l.at + l.half < high + 0.05) starts.add(l.at + l.half);
+    if (l.at - l.half > low - 0.05 && l.at - l.half < high + 0.05) starts.add(l.at - l.half - size);
+  }
+  return [...starts].flatMap((s) => placed(s));
+
+  function placed(start: number): Bounds[] {
+    if (isAcross(side)) return [at(side === 'east' ? face : face - widthM, start)];
+    return [at(start, side === 'south' ? face : face - depthM)];
+  }
+}
+
+/** To tenths of a millimetre. */
+const tenth = (v: number) => Math.round(v * 1e4) / 1e4;
+
+/** New walls for a side: what the walls that are there leave uncovered. */
+function pieces(lyings: readonly Lying[], at: number, from: number, to: number): [number, number][] {
+  const covered = lyings.filter((l) => Math.abs(l.at - at) < 0.02).sort((p, q) => p.from - q.from);
+  const left: [number, number][] = [];
+  let start = from;
+  for (const l of covered) {
+    if (l.from > start) left.push([start, Math.min(l.from, to)]);
+    start = Math.max(start, l.to);
+  }
+  if (start < to) left.push([start, to]);
+  return left.filter(([p, q]) => q - p >= leastWallM);
+}
+
+/** How good a place is: sides that fall on walls, then how near to the first end of the neighbour's side. */
+function scoreOf(job: Job, storeyId: Id, b: Bounds, first: Bounds): number {
+  const { clash } = standing(job, storeyId, b);
+  if (clash) return -Infinity;
+  const walls = storeyWalls(job, storeyId);
+  const met = allSides.filter((side) => wallAt(job, walls, b, side, 0.12)).length;
+  const nearly = allSides.filter((side) => wallAt(job, walls, b, side, sameWallM)).length;
+  return met + nearly / 2 - 0.01 * (Math.abs(b.west - first.west) + Math.abs(b.north - first.north));
+}
+
+/**
+ * Builds the room of a typed line on a storey: shared walls where its sides fall on walls that
+ * are there, new ones elsewhere (inner make inside the building, outer make outside), its typed
+ * lengths kept as taped lengths, and any misclosure spread over all taped lengths.
+ */
+export function buildRoom(
+  job: Job,
+  storeyId: Id,
+  line: RoomLine,
+  make: { innerId: Id; outerId: Id },
+): BuildResult {
+  if (job.rooms.some((r) => r.storeyId === storeyId && r.name === line.name && line.where?.room !== r.name))
+    return { why: `There is a room «${line.name}» on this storey already.` };
+  const innerHalf = halfOf(job, { assemblyId: make.innerId });
+  const places = placesOf(job, storeyId, line, innerHalf);
+  if ('why' in places) return places;
+  const first = places[0];
+  if (!first) return { why: 'There is no place for it.' };
+  const best = places
+    .map((b) => ({ b, score: scoreOf(job, storeyId, b, first) }))
+    .reduce((most, p) => (p.score > most.score ? p : most));
+  if (best.score === -Infinity) {
+    const { clash } = standing(job, storeyId, first);
+    return {
+      why: `It would lie on top of «${clash?.name ?? 'another room'}». Check the lengths, or say where with «by».`,
+    };
+  }
+  return roomAt(job, storeyId, line.name, best.b, make, line);
+}
+
+/** Builds a room at given bounds; `taped` says which clear lengths were measured, if any. */
+export function roomAt(
+  job: Job,
+  storeyId: Id,
+  name: string,
+  wanted: Bounds,
+  make: { innerId: Id; outerId: Id },
+  taped: { widthM: number; depthM: number } | null,
+): BuildResult {
+  const { inside, clash } = standing(job, storeyId, wanted);
+  if (clash) return { why: `It would lie on top of «${clash.name}».` };
+  const walls = storeyWalls(job, storeyId);
+  const assemblyId = inside ? make.innerId : make.outerId;
+  const newHalf = halfOf(job, { assemblyId });
+  const met = new Map(allSides.map((side) => [side, wallAt(job, walls, wanted, side, sameWallM)]));
+  const b = { ...wanted };
+  for (const side of allSides) {
+    const wall = met.get(side);
+    if (wall) b[side] = wall.face;
+  }
+  // a side whose opposite falls on a wall and itself does not keeps the typed length
+  for (const side of allSides) {
+    const length = isAcross(side) ? wanted.east - wanted.west : wanted.south - wanted.north;
+    if (!met.get(side) && met.get(opposite[side])) b[side] = b[opposite[side]] + outward[side] * length;
+  }
+  const middle = (side: Side) => b[side] + outward[side] * (met.get(side)?.lying.half ?? newHalf);
+  const put: AnyRecord[] = [];
+  const ids = new Set<Id>();
+  const wallOf = new Map<Side, Id>();
+  for (const side of allSides) {
+    const from = isAcross(side) ? middle('north') : middle('west');
+    const to = isAcross(side) ? middle('south') : middle('east');
+    const at = middle(side);
+    const lyings = alongSide(job, walls, side);
+    for (const [p, q] of pieces(lyings, at, from, to)) {
+      const id = freshId(job, 'wall', ids);
+      ids.add(id);
+      const [a, z, line] = [tenth(p), tenth(q), tenth(at)];
+      const [ax, ay, bx, by] = isAcross(side) ? [line, a, line, z] : [a, line, z, line];
+      put.push(
+        makeRecord({
+          type: 'wall',
+          id,
+          storeyId,
+          ax,
+          ay,
+          bx,
+          by,
+          assemblyId: met.get(side)?.lying.wall.assemblyId ?? assemblyId,
+        }),
+      );
+      if (!wallOf.has(side)) wallOf.set(side, id);
+    }
+    const shared = met.get(side);
+    if (shared) wallOf.set(side, shared.lying.wall.id);
+  }
+  for (const [p, q, lengthM] of [
+    ['west', 'east', taped?.widthM],
+    ['north', 'south', taped?.depthM],
+  ] as const) {
+    const [wallAId, wallBId] = [wallOf.get(p), wallOf.get(q)];
+    if (lengthM === undefined || !wallAId || !wallBId) continue;
+    const id = freshId(job, 'tape', ids);
+    ids.add(id);
+    put.push(makeRecord({ type: 'tape', id, storeyId, wallAId, wallBId, lengthM }));
+  }
+  // the whole of a room that is there: it only gets its name
+  const same = job.rooms.find(
+    (r) => r.storeyId === storeyId && shareIn(r, regionOf(b)) > 0.97 && shareIn(regionOf(b), r) > 0.97,
+  );
+  const room = same
+    ? { ...same, name }
+    : makeRecord({
+        type: 'room',
+        id: freshId(job, 'room', ids),
+        storeyId,
+        name,
+        outline: outlineOf(b),
+        activityIds: [],
+      });
+  put.push(room);
+  const label = `Add ${name}`;
+  const whole = settled(job, { label, put, remove: [] });
+  const after = applyEdit(job, whole).job;
+  const closes = (['width', 'depth'] as const).flatMap((what) => {
+    const [p, q] = what === 'width' ? (['west', 'east'] as const) : (['north', 'south'] as const);
+    if (!taped || !met.get(p) || !met.get(q)) return [];
+    return [{ what, metres: (what === 'width' ? taped.widthM : taped.depthM) - (b[q] - b[p]) }];
+  });
+  const adjustment = adjustStorey(after, storeyId);
+  const built = after.rooms.find(
+    (r) => r.storeyId === storeyId && inRegion(r, (b.west + b.east) / 2, (b.north + b.south) / 2),
+  );
+  return {
+    edit: whole,
+    roomId: room.id,
+    outline: built?.outline ?? outlineOf(b),
+    misclosures: closes.sort((p, q) => Math.abs(q.metres) - Math.abs(p.metres)),
+    spreadOver: adjustment.tapes.filter((t) => Math.abs(t.residualM) > 5e-4).length,
+    suspects: adjustment.suspects,
+  };
+}
+
+/**
+ * What a suspect length may have been: two digits swapped, or a round metre, half metre or ten
+ * centimetres lost or gained, if that closes the rest; in m. Example: 4.02 for 4.20.
+ */
+export function likelySlip(result: TapeResult): number | null {
+  const { tape, residualM, redundancy } = result;
+  const fits = tape.lengthM + residualM / Math.max(redundancy, 0.01);
+  const digits = tape.lengthM.toFixed(2);
+  const swaps = [...digits].flatMap((_, i) => {
+    const next = [...digits];
+    [next[i], next[i + 1]] = [next[i + 1] ?? '', next[i] ?? ''];
+    return [Number(next.join(''))];
+  });
+  const jumps = [1, 0.5, 0.1].flatMap((d) => [tape.lengthM + d, tape.lengthM - d]);
+  const limit = 3 * tapeSpreadM(tape.lengthM);
+  const good = [...swaps, ...jumps].filter(
+    (v) => Number.isFinite(v) && v > 0.3 && Math.abs(v - fits) < limit,
+  );
+  return good.sort((p, q) => Math.abs(p - fits) - Math.abs(q - fits))[0] ?? null;
+}
