@@ -3,6 +3,7 @@ import { type InputOf, makeRecord } from '@/core/job/make';
 import type {
   AnyRecord,
   Building,
+  CableRun,
   FloorOpening,
   Obstacle,
   Opening,
@@ -172,6 +173,7 @@ export function drawing() {
       name: string = kind,
       heightM = 0.3,
       note = '',
+      rest: Partial<InputOf<'service'>> = {},
     ) {
       return add({
         type: 'service',
@@ -184,6 +186,36 @@ export function drawing() {
         heightM,
         circuit,
         note,
+        ...rest,
+      });
+    },
+    run(fromId: string, toId: string, cable: CableRun['cable'], lengthM: number | null, note = '') {
+      return add({ type: 'cableRun', id: next('run'), fromId, toId, cable, lengthM, note });
+    },
+    fixed(
+      storeyId: string,
+      name: string,
+      xM: number,
+      yM: number,
+      heightM: number,
+      rest: Partial<InputOf<'fixedDevice'>> = {},
+    ) {
+      return add({
+        type: 'fixedDevice',
+        id: next(`${storeyId}-device`),
+        name,
+        storeyId,
+        xM,
+        yM,
+        heightM,
+        portMbps: 1000,
+        standard: 'vht',
+        streams: 2,
+        only24: false,
+        poe: 'none',
+        poeW: 0,
+        activityIds: [],
+        ...rest,
       });
     },
     spot(

@@ -36,6 +36,7 @@ export function quayHouse(): AnyRecord[] {
   netLoft(d);
   boatShed(d);
   outdoors(d);
+  cables(d);
 
   // as found: one box in the Pantry; the plan so far keeps it and feeds the Net loft through the duct
   d.unit('A', 'Pantry shelf', 'router-old', 'ground', 12.9, 1.15, 1.5, { found: true });
@@ -57,6 +58,38 @@ export function quayHouse(): AnyRecord[] {
   d.spot(13, 'open-air', 'yard', 'Bench by the wall', 8.6, -2.2, 0.6);
   d.spot(14, 'open-air', 'slipway', 'Bollard', 35.5, 9.4, 0.8);
   return d.records;
+}
+
+/** What is in the walls and the ground already, and the devices that stay where they are. */
+function cables(d: Drawing) {
+  d.run('cellar-splitter-1', 'ground-coax-1', 'rg6', 9);
+  d.run('cellar-splitter-1', 'ground-coax-2', 'rg59', 14);
+  d.run('cellar-splitter-1', 'first-coax-1', 'rg6', 18);
+  d.add({
+    type: 'route',
+    id: 'route-duct',
+    name: 'Buried duct to the Net loft',
+    kind: 'duct',
+    points: [
+      { storeyId: 'cellar', xM: 3.4, yM: 0.65, heightM: 1.2 },
+      { storeyId: 'open-air', xM: 3.4, yM: -1, heightM: -0.6 },
+      { storeyId: 'open-air', xM: 2.9, yM: -13.5, heightM: -0.6 },
+      { storeyId: 'loft-ground', xM: 0.35, yM: 0.4, heightM: 0.3 },
+    ],
+    boreMm: 50,
+    note: 'Drawstring in place.',
+  });
+  d.fixed('ground', 'Television', 4.6, 6.2, 1.1, { portMbps: 100, activityIds: ['act-film-4k'] });
+  d.fixed('attic', 'Games console', 1.7, 4.3, 0.75, { standard: 'he', activityIds: ['act-game'] });
+  d.fixed('shed-ground', 'Tide camera', 6.5, 3.6, 2.2, {
+    portMbps: 100,
+    standard: 'ht',
+    streams: 1,
+    only24: true,
+    poe: 'af',
+    poeW: 6,
+    activityIds: ['act-camera'],
+  });
 }
 
 type Drawing = ReturnType<typeof drawing>;
@@ -95,16 +128,9 @@ function house(d: Drawing) {
   d.thing('cellar', 'Old net barrels', 'round', [1, 6.9, 1.9, 7.8], 0.9);
   d.thing('cellar', 'Chimney foot', 'chimney', [0.6, 4.9, 1.15, 6.6], 2.1, chimney);
   d.thing('cellar', 'Chimney foot', 'chimney', [12.85, 2.9, 13.4, 4.4], 2.1, chimney);
-  d.service(
-    'cellar',
-    'splitter',
-    9.2,
-    0.85,
-    '',
-    'Splitter, 4-way, not rated',
-    1.9,
-    'No rating found on its label.',
-  );
+  d.service('cellar', 'splitter', 9.2, 0.85, '', 'Splitter, 4-way', 1.9, 'No rating found on its label.', {
+    ways: 4,
+  });
   d.service(
     'cellar',
     'duct',
@@ -167,9 +193,11 @@ function house(d: Drawing) {
   d.thing('ground', 'Shelves', 'shelves', [10.45, 0.65, 11.5, 1.05], 2);
   d.thing('ground', 'Meter cupboard, steel', 'box', [12.55, 0.85, 13.35, 1.4], 1.9, loss(13, 17, 18), 0.9);
   d.thing('ground', 'Freezer', 'box', [12.5, 2.9, 13.3, 3.6], 0.9, metal);
-  d.service('ground', 'entry', 13.35, 2.1, '', 'Fibre entry', 0.6, 'Terminal and modem-router.');
-  d.service('ground', 'coax', 13.3, 2.55, '', 'Coax outlet, joined');
-  d.service('ground', 'coax', 0.7, 7.6, '', 'Coax outlet, joined');
+  d.service('ground', 'entry', 13.35, 2.1, '', 'Fibre entry', 0.6, 'Terminal and modem-router.', {
+    box: 'modem-router',
+  });
+  d.service('ground', 'coax', 13.3, 2.55, '', 'Coax outlet, Pantry', 0.3, '', { joined: 'joined' });
+  d.service('ground', 'coax', 0.7, 7.6, '', 'Coax outlet, Parlour', 0.3, '', { joined: 'joined' });
   for (const [x, y, circuit] of [
     [13.3, 1.4, 'G1'],
     [10.55, 2.2, 'G1'],
@@ -181,7 +209,10 @@ function house(d: Drawing) {
     [0.75, 3.85, 'G2'],
     [4.85, 5.4, 'G2'],
   ] as const)
-    d.service('ground', 'socket', x, y, circuit);
+    d.service('ground', 'socket', x, y, circuit, 'Socket', 0.3, '', {
+      phase: '1',
+      breaker: 'residual-current',
+    });
 
   // first floor
   d.wall('first', [0.3, 0.3], [13.7, 0.3], stone, [
@@ -227,7 +258,7 @@ function house(d: Drawing) {
   d.thing('first', 'Desk', 'desk', [11.7, 7.4, 13.2, 8.1], 0.75);
   d.thing('first', 'Two chairs', 'sofa', [8, 6.6, 8.8, 7.4], 0.8);
   d.thing('first', 'Linen chest', 'shelves', [5.2, 7.7, 6.6, 8.3], 0.7);
-  d.service('first', 'coax', 13.3, 7, '', 'Coax outlet, joined');
+  d.service('first', 'coax', 13.3, 7, '', 'Coax outlet, Counselling room', 0.3, '', { joined: 'joined' });
   for (const [x, y, circuit] of [
     [13.3, 1.9, 'F1'],
     [7.45, 2.6, 'F1'],
@@ -237,7 +268,10 @@ function house(d: Drawing) {
     [0.75, 4.1, 'F2'],
     [5.25, 6.6, 'F2'],
   ] as const)
-    d.service('first', 'socket', x, y, circuit);
+    d.service('first', 'socket', x, y, circuit, 'Socket', 0.3, '', {
+      phase: '1',
+      breaker: 'residual-current',
+    });
 
   // attic, under the slopes
   d.wall('attic', [13.7, 0.3], [13.7, 8.7], stone, [window(4.5, 0.9, 'asm-sash', 0.7, 1.9)]);

@@ -76,7 +76,9 @@ export function tanneryLofts(): AnyRecord[] {
   d.thing(s, 'Desk', 'desk', [13.2, 0.4, 14.8, 1.1], 0.75);
   d.thing(s, 'Bed', 'bed', [19.6, 1.4, 21.6, 3.1], 0.6);
   d.thing(s, 'Wardrobe', 'shelves', [17.4, 4.5, 19.6, 5.1], 2.1);
-  d.service(s, 'entry', 5.35, 4.9, '', 'Fibre outlet', 0.4, 'Modem-router on the living room sideboard.');
+  d.service(s, 'entry', 5.35, 4.9, '', 'Fibre outlet', 0.4, 'Modem-router on the living room sideboard.', {
+    box: 'modem-router',
+  });
   for (const [x, y, circuit] of [
     [0.4, 1.2, 'L1'],
     [5.4, 1.6, 'L1'],

@@ -4,6 +4,7 @@ import { EditError } from '@/core/job/edits';
 import { JobFileError, problemsOf } from '@/core/job/jobFile';
 import type { Problem } from '@/core/job/references';
 import { NewerDatabaseError } from './database';
+import { PictureError } from './files';
 import { ConflictError, NoSuchJobError, NothingToStepError } from './jobs';
 
 /** The body was larger than a route takes. */
@@ -17,7 +18,11 @@ class TooLargeError extends Error {
 class ForeignError extends Error {}
 
 /** Reads a body as text, stopping at the limit. */
-export async function readText(request: Request, limitBytes: number): Promise<string> {
+export const readText = async (request: Request, limitBytes: number): Promise<string> =>
+  (await readBytes(request, limitBytes)).toString('utf8');
+
+/** Reads the bytes of a body, stopping at the limit. */
+export async function readBytes(request: Request, limitBytes: number): Promise<Buffer> {
   const origin = request.headers.get('origin');
   if (origin !== null && new URL(origin).host !== request.headers.get('host'))
     throw new ForeignError('Requests from other sites are refused.');
@@ -33,7 +38,7 @@ export async function readText(request: Request, limitBytes: number): Promise<st
     }
     chunks.push(part.value);
   }
-  return Buffer.concat(chunks).toString('utf8');
+  return Buffer.concat(chunks);
 }
 
 /** Reads and checks a JSON body. */
@@ -67,6 +72,7 @@ export async function handle(run: () => Promise<Response> | Response): Promise<R
     if (error instanceof NoSuchJobError) return answer(404, error.message);
     if (error instanceof NothingToStepError) return answer(409, error.message);
     if (error instanceof TooLargeError) return answer(413, error.message);
+    if (error instanceof PictureError) return answer(422, error.message);
     if (error instanceof ForeignError) return answer(403, error.message);
     if (error instanceof NewerDatabaseError) return answer(503, error.message);
     console.error(error);

@@ -5,6 +5,7 @@ import { type History, historyOf } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
+import { keepPicture } from './files';
 import { deleteRecord, selectRecords, upsertRecord } from './recordTable';
 
 export interface StoredJob {
@@ -85,13 +86,14 @@ export function loadJob(db: Db, id: Id): StoredJob {
 }
 
 /** Stores a new job under its own id. @throws Error when the id is taken. */
-export function insertJob(db: Db, job: Job, now: string): void {
+export function insertJob(db: Db, job: Job, now: string, files: readonly Uint8Array[] = []): void {
   db.transaction(() => {
     db.prepare('INSERT INTO job_head (id, revision, saved_at, deleted_at) VALUES (?, 0, ?, NULL)').run(
       job.info.id,
       now,
     );
     for (const record of job.byId.values()) upsertRecord(db, job.info.id, record);
+    for (const bytes of files) keepPicture(db, job.info.id, bytes);
   }).immediate();
 }
 

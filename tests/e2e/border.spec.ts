@@ -44,8 +44,8 @@ test('unknown jobs, wrong bodies, large bodies, other sites, other names', async
   });
 
   const huge = await request.post(
-    '/api/jobs/import',
-    post(`{"format":"nestle-job","x":"${'y'.repeat(8_100_000)}"}`),
+    '/api/jobs/tannery-lofts-7/edits',
+    post(`{"kind":"undo","revision":0,"x":"${'y'.repeat(2_100_000)}"}`),
   );
   expect(huge.status()).toBe(413);
   const foreign = await request.post('/api/jobs', post('{}', { origin: 'http://elsewhere.example' }));

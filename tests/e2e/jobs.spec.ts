@@ -1,6 +1,6 @@
 import { readFileSync } from 'node:fs';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from './server';
+import { expect, openLedger, test } from './server';
 
 test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }) => {
   await page.goto('/');
@@ -17,6 +17,7 @@ test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }
 
   const sheet = page.getByTestId('sheet');
   await expect(sheet).toBeVisible();
+  await openLedger(page);
   const box = await sheet.boundingBox();
   if (!box) throw new Error('the sheet has no size');
   await page.keyboard.press('s');

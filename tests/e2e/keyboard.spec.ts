@@ -1,6 +1,6 @@
 /** All of it by keyboard, and what the keys promise. */
 import type { Page } from '@playwright/test';
-import { expect, test } from './server';
+import { expect, openLedger, test } from './server';
 
 const open = async (page: Page, stage: string) => {
   await page.goto(`/jobs/quay-house/${stage}`);
@@ -56,6 +56,7 @@ test('marks on the drawing are reached and used without a pointer', async ({ pag
 
 test('arrows nudge 5 cm, with Shift 50 cm; Del removes; undo brings back', async ({ page }) => {
   await open(page, 'survey');
+  await openLedger(page);
   await page.getByRole('button', { name: /^Spot 7,/ }).focus();
   await page.keyboard.press('Enter');
   const east = page.getByLabel('East of the corner');

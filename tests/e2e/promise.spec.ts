@@ -1,5 +1,5 @@
 /** The promise: every need is met, and there are numbers from before and after to prove it. */
-import { expect, test } from './server';
+import { expect, openLedger, test } from './server';
 
 test('from dead spots to a proven, printable result, over a restart', async ({ page, app }) => {
   const errors: string[] = [];
@@ -99,6 +99,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
 
 test('undo and redo survive a reload', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
+  await openLedger(page);
   await page.getByRole('button', { name: /^Spot 5,/ }).click();
   const name = page.getByLabel('Name', { exact: true }).first();
   await name.fill('Long table');
@@ -115,6 +116,7 @@ test('undo and redo survive a reload', async ({ page }) => {
 
 test('with the server away an edit waits, says so, and is saved when it is back', async ({ page, app }) => {
   await page.goto('/jobs/tannery-lofts-7/survey');
+  await openLedger(page);
   await app.stop();
   await page.getByRole('button', { name: /^Spot 2,/ }).click();
   const name = page.getByLabel('Name', { exact: true }).first();
@@ -130,6 +132,7 @@ test('with the server away an edit waits, says so, and is saved when it is back'
 
 test('an edit on an old revision is refused, told, and the newest state shown', async ({ page, context }) => {
   await page.goto('/jobs/tannery-lofts-7/survey');
+  await openLedger(page);
   const other = await context.newPage();
   await other.goto('/jobs/tannery-lofts-7/survey');
   const rename = async (p: typeof page, to: string) => {

@@ -1,4 +1,4 @@
-import { test as base } from '@playwright/test';
+import { type Page, test as base } from '@playwright/test';
 import { type App, makeApp } from '../../bin/app';
 
 /** One server for all tests; each test begins with clean demo jobs. */
@@ -23,3 +23,8 @@ export const test = base.extend<{ freshJobs: void }, { app: App }>({
   ],
 });
 export { expect } from '@playwright/test';
+
+/** Opens the ledger where a stage begins with it closed. */
+export async function openLedger(page: Page): Promise<void> {
+  await page.locator('.shell-ledger').getByRole('button', { name: 'Open', exact: true }).click();
+}

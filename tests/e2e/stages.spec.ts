@@ -1,9 +1,10 @@
 /** What each stage shows and lets one correct. */
 import { readFileSync } from 'node:fs';
-import { expect, test } from './server';
+import { expect, openLedger, test } from './server';
 
 test('survey: a wall made of something else changes its loss, and with it the plan', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
+  await openLedger(page);
   const planned = page.locator('tr[data-spot="6"]').getByRole('cell').nth(5);
   await expect(planned).toContainText('%');
   const before = await planned.textContent();

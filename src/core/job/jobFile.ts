@@ -8,6 +8,13 @@ export const jobFileVersion = 1;
 
 const list = <S extends z.ZodType>(schema: S) => z.array(schema).max(20_000).default([]);
 
+const fileSchema = z.strictObject({
+  id: schemas.picture.shape.fileId,
+  mime: schemas.picture.shape.mime,
+  base64: z.base64(),
+});
+export type JobFilePart = z.infer<typeof fileSchema>;
+
 /** The job file: every record of a job by type. See docs/job-file.md. */
 export const jobFileSchema = z.strictObject({
   format: z.literal('nestle-job'),
@@ -34,6 +41,8 @@ export const jobFileSchema = z.strictObject({
   units: list(schemas.unit),
   links: list(schemas.link),
   readings: list(schemas.reading),
+  /** Bytes of the pictures, named by their SHA-256. */
+  files: z.array(fileSchema).max(40).default([]),
 });
 
 /** A file that is not a job; `problems` says where and what. */
@@ -51,11 +60,14 @@ export function problemsOf(error: z.ZodError, most = 12): Problem[] {
 
 const header = z.object({ format: z.literal('nestle-job'), version: z.number() });
 
+/** The job of a job file. @throws JobFileError as `readJobFile` does. */
+export const parseJobFile = (text: string): Job => readJobFile(text).job;
+
 /**
- * Reads a job file from its text.
+ * Reads a job file from its text: the job, and the files that its pictures show.
  * @throws JobFileError when the text is empty, not JSON, from a newer program, or a record is wrong.
  */
-export function parseJobFile(text: string): Job {
+export function readJobFile(text: string): { job: Job; files: JobFilePart[] } {
   const fail = (path: string, message: string) => new JobFileError([{ path, message }]);
   if (text.trim() === '') throw fail('', 'the file is empty');
   let data: unknown;
@@ -73,7 +85,7 @@ export function parseJobFile(text: string): Job {
     );
   const parsed = jobFileSchema.safeParse(data);
   if (!parsed.success) throw new JobFileError(problemsOf(parsed.error));
-  const { format: _format, version: _version, job: info, ...collections } = parsed.data;
+  const { format: _format, version: _version, job: info, files, ...collections } = parsed.data;
   const records: AnyRecord[] = [info, ...Object.values(collections).flat()];
   let job: Job;
   try {
@@ -83,11 +95,14 @@ export function parseJobFile(text: string): Job {
   }
   const broken = checkReferences(job);
   if (broken.length) throw new JobFileError(broken.slice(0, 12));
-  return job;
+  const missing = job.pictures.findIndex((p) => !files.some((f) => f.id === p.fileId));
+  if (missing >= 0)
+    throw fail(`pictures.${missing}.fileId`, 'the file of this picture is not among the files');
+  return { job, files };
 }
 
 /** Writes a job as the text of a job file: one record a line, so that two versions compare well. */
-export function writeJobFile(job: Job): string {
+export function writeJobFile(job: Job, files: readonly JobFilePart[] = []): string {
   const lines = [
     `"format": "nestle-job"`,
     `"version": ${jobFileVersion}`,
@@ -98,5 +113,6 @@ export function writeJobFile(job: Job): string {
     if (records.length)
       lines.push(`"${collection}": [\n${records.map((r) => `  ${JSON.stringify(r)}`).join(',\n')}\n]`);
   }
+  if (files.length) lines.push(`"files": [\n${files.map((f) => `  ${JSON.stringify(f)}`).join(',\n')}\n]`);
   return `{\n${lines.join(',\n')}\n}\n`;
 }

@@ -1,5 +1,5 @@
-import { z } from 'zod';
-import { type RecordOf, type RecordType, recordSchema, schemas } from './records';
+import { type z } from 'zod';
+import { type RecordOf, type RecordType, recordSchema, type schemas } from './records';
 
 /** A record as it may be written down: fields that have a default can be left out. */
 export type RecordInput = z.input<typeof recordSchema>;

@@ -25,6 +25,7 @@ import { jobInfo, spot } from './jobRecords';
 import { activity, device, fixedDevice, kit, link, reading, unit } from './networkRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
+export { type CountryGroup } from './jobRecords';
 export { layerSchema, materialSchema, type Layer, type Material } from './houseRecords';
 export { standardSchema, type Standard } from './networkRecords';
 

@@ -239,10 +239,11 @@ export function roomAt(
     const wall = met.get(side);
     if (wall) b[side] = wall.face;
   }
-  // a side whose opposite falls on a wall and itself does not keeps the typed length
+  // a side whose opposite falls on a wall, and itself does not, keeps the typed length; a drawn one its place
   for (const side of allSides) {
     const length = isAcross(side) ? wanted.east - wanted.west : wanted.south - wanted.north;
-    if (!met.get(side) && met.get(opposite[side])) b[side] = b[opposite[side]] + outward[side] * length;
+    if (taped && !met.get(side) && met.get(opposite[side]))
+      b[side] = b[opposite[side]] + outward[side] * length;
   }
   const middle = (side: Side) => b[side] + outward[side] * (met.get(side)?.lying.half ?? newHalf);
   const put: AnyRecord[] = [];
@@ -272,8 +273,10 @@ export function roomAt(
       );
       if (!wallOf.has(side)) wallOf.set(side, id);
     }
+    // taped to the wall that stands along the side, not to one that only lies in line with it
     const shared = met.get(side);
-    if (shared) wallOf.set(side, shared.lying.wall.id);
+    if (shared && (overlap(shared.lying, spanOf(b, side)) > 0.05 || !wallOf.has(side)))
+      wallOf.set(side, shared.lying.wall.id);
   }
   for (const [p, q, lengthM] of [
     ['west', 'east', taped?.widthM],

@@ -1,3 +1,4 @@
+import { distanceToEdge } from '../geometry/polygon';
 import { type Segment, wallGraph, type WallGraph } from '../geometry/wallGraph';
 import { find, type Job } from '../job/job';
 import type { Id, Wall } from '../job/records';
@@ -34,3 +35,16 @@ export function storeyGraph(job: Job, storeyId: Id): WallGraph {
 /** Is this a storey under the open sky, whose areas are drawn and not closed off by walls? */
 export const isOutdoors = (job: Job, storeyId: Id): boolean =>
   find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.kind === 'outdoors';
+
+/** What the outer walls of a storey are mostly made of, by length; null when it has no closed room. */
+export function outerMake(job: Job, storeyId: Id): Id | null {
+  const { boundaries } = storeyGraph(job, storeyId);
+  const lengths = new Map<Id, number>();
+  for (const w of storeyWalls(job, storeyId)) {
+    const [x, y] = [(w.ax + w.bx) / 2, (w.ay + w.by) / 2];
+    const onEdge = boundaries.some((b) => distanceToEdge(b, x, y) < halfOf(job, w) + 0.02);
+    if (onEdge)
+      lengths.set(w.assemblyId, (lengths.get(w.assemblyId) ?? 0) + Math.hypot(w.bx - w.ax, w.by - w.ay));
+  }
+  return [...lengths].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
+}

@@ -12,7 +12,17 @@ import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { needText } from '@/ui/units';
 import { recordTitle } from '@/ui/why/RecordPanel';
 import { WallLossTable } from '@/ui/why/WallLossTable';
-import { OpeningFields, ObstacleFields, ServiceFields, SpotFields, UnitFields, WallFields } from './fields';
+import { BuildingFields } from './fields/BuildingFields';
+import { FixedDeviceFields } from './fields/FixedDeviceFields';
+import { FloorOpeningFields } from './fields/FloorOpeningFields';
+import { OpeningFields } from './fields/OpeningFields';
+import { PictureFields } from './fields/PictureFields';
+import { RouteFields } from './fields/RouteFields';
+import { ServiceFields } from './fields/ServiceFields';
+import { SpotFields } from './fields/SpotFields';
+import { ThingFields } from './fields/ThingFields';
+import { UnitFields } from './fields/UnitFields';
+import { WallFields } from './fields/WallFields';
 import { ActivityPicker } from './ActivityPicker';
 import { NameField } from './inputs';
 
@@ -66,10 +76,15 @@ export function SurveyInspector() {
           </>
         )}
         {record.type === 'spot' && <SpotFields job={job} record={record} save={save} />}
-        {record.type === 'obstacle' && <ObstacleFields job={job} record={record} save={save} />}
+        {record.type === 'obstacle' && <ThingFields job={job} record={record} save={save} />}
+        {record.type === 'fixedDevice' && <FixedDeviceFields job={job} record={record} save={save} />}
+        {record.type === 'picture' && <PictureFields job={job} record={record} save={save} />}
+        {record.type === 'route' && <RouteFields job={job} record={record} save={save} />}
+        {record.type === 'floorOpening' && <FloorOpeningFields job={job} record={record} save={save} />}
+        {record.type === 'building' && <BuildingFields job={job} record={record} save={save} />}
         {record.type === 'service' && <ServiceFields job={job} record={record} save={save} />}
         {record.type === 'unit' && <UnitFields job={job} record={record} save={save} />}
-        {assembly && (
+        {assembly && record.type === 'opening' && (
           <>
             <PartHead right="dB">Loss</PartHead>
             <WallLossTable assembly={assembly} />

@@ -12,13 +12,15 @@ import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { areaText } from '@/ui/units';
 import { PlaceInspector } from './PlaceInspector';
 import { SurveyInspector } from './SurveyInspector';
-import { ToolRail, toolHint } from './ToolRail';
+import { RoomLineBar } from './RoomLineBar';
+import { SheetLegend } from './SheetLegend';
+import { ToolOptions } from './ToolOptions';
+import { ToolRail } from './ToolRail';
 
 /** The house as it is: to look at and to correct, record by record. */
 export function SurveyStage() {
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
-  const tool = useJob((s) => s.tool);
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
   const spots = job.spots.filter((s) => s.storeyId === storeyId);
   const storey = find(job, 'storey', storeyId);
@@ -32,7 +34,7 @@ export function SurveyStage() {
       </aside>
       <main className="shell-centre">
         <StageHead mark={spots.length ? 'cured' : 'begun'} summary={summary}>
-          {tool !== 'select' && <p className="text-[12.5px] font-semibold text-action">{toolHint[tool]}</p>}
+          <ToolOptions />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1">
           <ToolRail />
@@ -40,7 +42,9 @@ export function SurveyStage() {
             <Sheet stage="survey" />
           </div>
         </div>
-        <Ledger stage="found" />
+        <RoomLineBar />
+        <SheetLegend />
+        <Ledger stage="found" begins="closed" />
       </main>
       <Inspector empty={<PlaceInspector />}>
         <SurveyInspector />

@@ -1,27 +1,47 @@
 'use client';
 
-import { DoorOpen, Grid2x2Plus, MousePointer2, Plus, RulerDimensionLine, Spline } from 'lucide-react';
+import {
+  Box,
+  Cable,
+  CircleDot,
+  DoorOpen,
+  EthernetPort,
+  MousePointer2,
+  Plug,
+  Plus,
+  RulerDimensionLine,
+  Spline,
+  SquareDashed,
+} from 'lucide-react';
+import { Fragment } from 'react';
 import type { Tool } from '@/ui/store/jobStore';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 
-const tools = [
-  { tool: 'select', key: 'V', name: 'Select and move', Icon: MousePointer2 },
-  { tool: 'wall', key: 'W', name: 'Wall', Icon: Spline },
-  { tool: 'room', key: 'R', name: 'Room', Icon: Grid2x2Plus },
-  { tool: 'door', key: 'D', name: 'Door', Icon: DoorOpen },
-  { tool: 'spot', key: 'S', name: 'Spot', Icon: Plus },
-  { tool: 'measure', key: 'M', name: 'Measure', Icon: RulerDimensionLine },
+const groups = [
+  [{ tool: 'select', key: 'V', name: 'Select and move', Icon: MousePointer2 }],
+  [
+    { tool: 'wall', key: 'W', name: 'Wall', Icon: Spline },
+    { tool: 'room', key: 'R', name: 'Room', Icon: SquareDashed },
+    { tool: 'opening', key: 'D', name: 'Door or window', Icon: DoorOpen },
+    { tool: 'thing', key: 'O', name: 'Obstacle', Icon: Box },
+  ],
+  [
+    { tool: 'socket', key: 'P', name: 'Power socket', Icon: Plug },
+    { tool: 'coax', key: 'C', name: 'Coax', Icon: CircleDot },
+    { tool: 'data', key: 'N', name: 'Network', Icon: EthernetPort },
+    { tool: 'route', key: 'K', name: 'Way for cables', Icon: Cable },
+  ],
+  [
+    { tool: 'spot', key: 'S', name: 'Spot', Icon: Plus },
+    { tool: 'measure', key: 'M', name: 'Measure', Icon: RulerDimensionLine },
+  ],
 ] as const;
 
-/** What each tool asks for now. */
-export const toolHint: Record<Tool, string> = {
-  select: '',
-  wall: 'Wall: click its ends; Esc ends the chain',
-  room: 'Room: click two opposite corners',
-  door: 'Door: click on a wall',
-  spot: 'Spot: click where someone uses the network',
-  measure: 'Measure: click two points',
-  unit: 'Unit: click where it goes',
+/** The name of each tool, for the header. */
+export const toolNames: Partial<Record<Tool, string>> = {
+  ...Object.fromEntries(groups.flat().map((t) => [t.tool, t.name])),
+  paint: 'Make walls of',
+  scale: 'Scale the picture',
 };
 
 /** The drawing tools with their keys, beside the sheet's frame. */
@@ -33,23 +53,28 @@ export function ToolRail() {
       role="toolbar"
       aria-label="Drawing tools"
       aria-orientation="vertical"
-      className="flex w-[46px] shrink-0 flex-col items-center gap-0.5 border-r border-rule bg-panel py-2"
+      className="flex w-[46px] shrink-0 flex-col items-center gap-px overflow-y-auto border-r border-rule bg-panel py-1.5"
     >
-      {tools.map(({ tool, key, name, Icon }) => (
-        <button
-          key={tool}
-          type="button"
-          aria-label={`${name} (${key})`}
-          aria-pressed={active === tool}
-          title={`${name} (${key})`}
-          className={`flex h-11 w-10 flex-col items-center justify-center rounded-(--radius) text-[11.5px] leading-none ${
-            active === tool ? 'bg-action text-panel' : 'hover:bg-chosen'
-          }`}
-          onClick={() => store.getState().set({ tool })}
-        >
-          <Icon size={19} strokeWidth={1.6} aria-hidden="true" />
-          {key}
-        </button>
+      {groups.map((group, i) => (
+        <Fragment key={group[0].key}>
+          {i > 0 && <span className="my-1 h-px w-7 shrink-0 bg-rule" aria-hidden="true" />}
+          {group.map(({ tool, key, name, Icon }) => (
+            <button
+              key={tool}
+              type="button"
+              aria-label={`${name} (${key})`}
+              aria-pressed={active === tool}
+              title={`${name} (${key})`}
+              className={`flex h-[42px] w-10 shrink-0 flex-col items-center justify-center rounded-(--radius) text-[11.5px] leading-none pointer-coarse:h-11 ${
+                active === tool ? 'bg-action text-panel' : 'hover:bg-chosen'
+              }`}
+              onClick={() => store.getState().set({ tool })}
+            >
+              <Icon size={18} strokeWidth={1.6} aria-hidden="true" />
+              {key}
+            </button>
+          ))}
+        </Fragment>
       ))}
     </div>
   );

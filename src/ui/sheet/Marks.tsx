@@ -52,6 +52,7 @@ export function ServiceMarks({
   scale: number;
   selectedId: Id | null;
 }) {
+  const choosable = useChoosable();
   if (scale < 18) return null;
   return (
     <g>
@@ -62,7 +63,11 @@ export function ServiceMarks({
           if (!at) return null;
           const [x, y] = px(...at);
           return (
-            <g key={s.id} transform={`translate(${x} ${y})`} data-id={s.id}>
+            <g
+              key={s.id}
+              transform={`translate(${x} ${y})`}
+              {...choosable(s.id, `${s.name}${s.circuit ? `, circuit ${s.circuit}` : ''}`)}
+            >
               <title>{`${s.name}${s.circuit ? `, circuit ${s.circuit}` : ''}`}</title>
               <circle r={11} fill="transparent" />
               <path
@@ -71,6 +76,58 @@ export function ServiceMarks({
                 stroke={s.id === selectedId ? '#1d4f7a' : '#1f2a37'}
                 strokeWidth={s.id === selectedId ? 2.2 : 1.3}
               />
+              {s.kind === 'socket' && s.circuit && scale > 38 && (
+                <text x={9} y={4} fontSize={11.5} fill="#566070" className="halo">
+                  {s.circuit}
+                </text>
+              )}
+            </g>
+          );
+        })}
+    </g>
+  );
+}
+
+/** Televisions, desktops, cameras, bulbs: devices that stay where they are. */
+export function FixedDeviceMarks({
+  job,
+  space,
+  px,
+  scale,
+  selectedId,
+}: {
+  job: Job;
+  space: SheetSpace;
+  px: ToPx;
+  scale: number;
+  selectedId: Id | null;
+}) {
+  const choosable = useChoosable();
+  if (scale < 12) return null;
+  return (
+    <g>
+      {job.fixedDevices
+        .filter((d) => space.onSheet(d.storeyId))
+        .map((d) => {
+          const at = space.place(d);
+          if (!at) return null;
+          const [x, y] = px(...at);
+          const chosen = d.id === selectedId;
+          return (
+            <g key={d.id} transform={`translate(${x} ${y})`} {...choosable(d.id, `${d.name}, fixed device`)}>
+              <title>{d.name}</title>
+              <circle r={14} fill="transparent" />
+              <path
+                d="M-8 -6H8V4H-8ZM-3 4V7M3 4V7M-6 7H6"
+                fill="#fffdf8"
+                stroke={chosen ? '#1d4f7a' : '#1f2a37'}
+                strokeWidth={chosen ? 2.2 : 1.4}
+              />
+              {d.only24 && (
+                <text y={1.8} fontSize={7.5} fontWeight={700} textAnchor="middle" fill="#1f2a37">
+                  2.4
+                </text>
+              )}
             </g>
           );
         })}

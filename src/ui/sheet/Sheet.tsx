@@ -8,11 +8,15 @@ import { CoverageLayer } from './CoverageLayer';
 import { Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
 import { IsolineLabels, RoomLabels } from './RoomLabels';
-import { ServiceMarks, SpotMarks, UnitPegs } from './Marks';
+import { FixedDeviceMarks, ServiceMarks, SpotMarks, UnitPegs } from './Marks';
 import { Dimension, GridDots, SheetFrame } from './SheetFrame';
 import { sheetSpace, type SheetStage } from './sheetSpace';
 import { StoreyFloor, StoreyThings, StoreyWalls } from './StoreyPlan';
+import { DragPreview, GapMarks, RouteLines, SiteMarks, UnknownMarks, WallHandles } from './SurveyMarks';
+import { ScaleQuestion } from './ScaleQuestion';
 import { ToolGhost } from './ToolGhost';
+import { Underlay } from './Underlay';
+import { WallGhost } from './WallGhost';
 import { useSheetPointer } from './useSheetPointer';
 import { useView } from './useView';
 import { pathOf } from '@/ui/sheet/paths';
@@ -33,6 +37,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
   if (!space) return <p className="p-6 text-muted">This job has no storey yet.</p>;
   const { lengths } = job.info;
   const shown = stage !== 'survey' && answer?.request.storeyId === storeyId ? answer : null;
+  const pictured = stage === 'survey' && job.pictures.some((p) => p.storeyId === storeyId);
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
   const px = (x: number, y: number): [number, number] => [x * view.scale + view.x, y * view.scale + view.y];
   const [x0, y0, x1, y1] = space.box;
@@ -60,13 +65,17 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           id={`${prefix}-dots`}
         />
         <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
+          {stage === 'survey' && (
+            <Underlay job={job} storeyId={storeyId} preview={pointer.preview} selectedId={selectedId} />
+          )}
           {space.drawn.map(({ storey, transform }) => (
             <g key={storey.id} transform={transform}>
-              <StoreyFloor job={job} storeyId={storey.id} />
+              <StoreyFloor job={job} storeyId={storey.id} see={pictured && storey.id === storeyId} />
             </g>
           ))}
           {!space.isSite && (
             <path
+              data-testid="building-outline"
               d={pathOf(space.building.outline)}
               fill="none"
               stroke="#1f2a37"
@@ -124,16 +133,33 @@ export function Sheet({ stage }: { stage: SheetStage }) {
             />
           )}
           <RoomLabels job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
+          {stage === 'survey' && <UnknownMarks job={job} storeyId={storeyId} px={px} scale={view.scale} />}
+          {space.isSite && (
+            <SiteMarks job={job} space={space} px={px} preview={pointer.preview} stage={stage} />
+          )}
+          {stage === 'survey' && <RouteLines job={job} space={space} px={px} selectedId={selectedId} />}
+          <FixedDeviceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
           <ServiceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
           <LinkLines space={space} px={px} stage={stage} />
           <RayLine space={space} px={px} stage={stage} />
           <SpotMarks space={space} px={px} stage={stage} moved={pointer.movedSpot} />
           <UnitPegs space={space} px={px} stage={stage} />
-          <ToolGhost ghost={pointer.ghost} px={px} scale={view.scale} lengths={lengths} />
+          {stage === 'survey' && (
+            <>
+              <GapMarks job={job} storeyId={storeyId} px={px} />
+              <WallHandles job={job} selectedId={selectedId} storeyId={storeyId} px={px} />
+              <DragPreview job={job} records={pointer.preview} px={px} scale={view.scale} />
+              <WallGhost px={px} scale={view.scale} hatch={prefix} width={size.width} height={size.height} />
+            </>
+          )}
+          <ToolGhost ghost={pointer.ghost} px={px} lengths={lengths} />
         </g>
         <SheetFrame view={view} width={size.width} height={size.height} lengths={lengths} />
         {find(job, 'storey', storeyId) && <North x={size.width - 30} y={size.height - 30} />}
       </svg>
+      {pointer.ghost?.kind === 'scale' && pointer.ghost.done && (
+        <ScaleQuestion a={pointer.ghost.a} b={pointer.ghost.b} onDone={pointer.clearGhost} />
+      )}
       <div className="absolute top-4 right-3 flex w-9 flex-col-reverse items-stretch border border-rule bg-panel text-[12.5px]">
         <ZoomButton label="Zoom out" onClick={() => zoomAt(1 / 1.25)}>
           −

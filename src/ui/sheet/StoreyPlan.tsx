@@ -154,22 +154,53 @@ interface Props {
 }
 
 /** Floors of rooms, furniture and stairs: what lies under the coverage. */
-export const StoreyFloor = memo(function StoreyFloor({ job, storeyId }: { job: Job; storeyId: Id }) {
+export const StoreyFloor = memo(function StoreyFloor({
+  job,
+  storeyId,
+  see = false,
+}: {
+  job: Job;
+  storeyId: Id;
+  /** A picture lies under it and is to be seen through. */
+  see?: boolean;
+}) {
   return (
     <g>
       {job.rooms
         .filter((r) => r.storeyId === storeyId)
         .map((r) => (
-          <path key={r.id} d={regionPath(r)} fillRule="evenodd" fill="#fffdf8" data-id={r.id} />
+          <path
+            key={r.id}
+            d={regionPath(r)}
+            fillRule="evenodd"
+            fill="#fffdf8"
+            fillOpacity={see ? 0 : 1}
+            data-id={r.id}
+          />
         ))}
     </g>
   );
 });
 
-/** Furniture, stairs and obstacles of a storey, drawn over the coverage. */
+/** Furniture, stairs, obstacles and holes in the floor of a storey, drawn over the coverage. */
 export const StoreyThings = memo(function StoreyThings({ job, storeyId, selectedId }: Props) {
   return (
     <g>
+      {job.floorOpenings
+        .filter((f) => f.storeyId === storeyId)
+        .map((f) => (
+          <path
+            key={f.id}
+            d={pathOf(f.outline)}
+            data-id={f.id}
+            fill={f.kind === 'hatch' ? '#f2efe8' : '#1f2a37'}
+            fillOpacity={f.kind === 'hatch' ? 1 : 0.04}
+            stroke={f.id === selectedId ? '#1d4f7a' : '#566070'}
+            strokeWidth={f.id === selectedId ? 2.4 : 1}
+            strokeDasharray="6 3 1.5 3"
+            vectorEffect="non-scaling-stroke"
+          />
+        ))}
       {job.obstacles
         .filter((o) => o.storeyId === storeyId)
         .map((o) => (

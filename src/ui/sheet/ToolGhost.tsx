@@ -1,25 +1,28 @@
+import type { Point } from '@/core/job/records';
 import { lengthText, type Lengths } from '@/ui/units';
 import type { ToPx } from './RoomLabels';
 
-/** What a tool has begun: two points in sheet metres. */
-export interface Ghost {
-  kind: 'wall' | 'room' | 'measure';
-  a: readonly [number, number];
-  b: readonly [number, number];
-}
+/** What a tool has begun, in sheet metres. */
+export type Ghost =
+  | { kind: 'room' | 'measure' | 'scale'; a: Point; b: Point; done?: boolean }
+  | { kind: 'route'; points: readonly Point[]; b: Point };
 
-/** The wall, room or measure being drawn, with its lengths. */
-export function ToolGhost({
-  ghost,
-  px,
-  lengths,
-}: {
-  ghost: Ghost | null;
-  px: ToPx;
-  scale: number;
-  lengths: Lengths;
-}) {
+/** The room, route or measure being drawn, with its lengths. */
+export function ToolGhost({ ghost, px, lengths }: { ghost: Ghost | null; px: ToPx; lengths: Lengths }) {
   if (!ghost) return null;
+  if (ghost.kind === 'route') {
+    const line = [...ghost.points, ghost.b].map((p) => px(...p).join(' ')).join('L');
+    return (
+      <path
+        d={`M${line}`}
+        fill="none"
+        stroke="#1d4f7a"
+        strokeWidth={2}
+        strokeDasharray="9 4 2 4"
+        pointerEvents="none"
+      />
+    );
+  }
   const [ax, ay] = px(...ghost.a);
   const [bx, by] = px(...ghost.b);
   const [w, h] = [Math.abs(ghost.b[0] - ghost.a[0]), Math.abs(ghost.b[1] - ghost.a[1])];
@@ -42,26 +45,27 @@ export function ToolGhost({
           strokeDasharray="6 4"
         />
       ) : (
-        <path
-          d={`M${ax} ${ay}L${bx} ${by}`}
-          stroke="#1d4f7a"
-          strokeWidth={ghost.kind === 'wall' ? 6 : 1.6}
-          strokeOpacity={0.8}
-        />
+        <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={1.6} strokeOpacity={0.8} />
       )}
-      <g transform={`translate(${bx + 14} ${by + 14})`}>
-        <rect
-          width={text.length * 8.4 + 18}
-          height={26}
-          fill="#fffdf8"
-          stroke="#1d4f7a"
-          strokeWidth={1.4}
-          rx={3}
-        />
-        <text x={9} y={18} fontSize={14} fontWeight={700} fill="#1f2a37">
-          {text}
-        </text>
-      </g>
+      <Tag x={bx + 14} y={by + 14} text={text} />
+    </g>
+  );
+}
+
+function Tag({ x, y, text }: { x: number; y: number; text: string }) {
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      <rect
+        width={text.length * 8.4 + 18}
+        height={26}
+        fill="#fffdf8"
+        stroke="#1d4f7a"
+        strokeWidth={1.4}
+        rx={3}
+      />
+      <text x={9} y={18} fontSize={14} fontWeight={700} fill="#1f2a37">
+        {text}
+      </text>
     </g>
   );
 }

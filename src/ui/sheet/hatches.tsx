@@ -57,6 +57,10 @@ export function Hatches({ prefix }: { prefix: string }) {
       <pattern id={id('glass')} width="0.1" height="0.1" patternUnits="userSpaceOnUse">
         <rect width="0.1" height="0.1" fill="#eef4f6" />
       </pattern>
+      <pattern id={id('unknown')} width="0.5" height="0.5" patternUnits="userSpaceOnUse">
+        <rect width="0.5" height="0.5" fill="#fbf3df" />
+        <path d="M0 .5L.5 0" stroke="#b9801a" strokeWidth=".012" />
+      </pattern>
       <pattern id={id('plain')} width="0.1" height="0.1" patternUnits="userSpaceOnUse">
         <rect width="0.1" height="0.1" fill="#fffdf8" />
       </pattern>

@@ -5,13 +5,17 @@ import { toast } from 'sonner';
 import { boundsOf } from '@/core/geometry/place';
 import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
-import type { Id, Point, Spot, Unit } from '@/core/job/records';
+import type { AnyRecord, Id, Point, Spot, Unit } from '@/core/job/records';
 import { changeUnit } from '@/core/plan/changeUnit';
+import { snapPoint } from '@/core/survey/snap';
+import type { Made } from '@/core/survey/wallEdits';
 import { messageOf } from '@/ui/store/api';
-import { useJobStore } from '@/ui/store/JobProvider';
-import { type Made, makeDoor, makeRoom, makeSpot, makeWall, snapped } from './drawTools';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { dragEdit, type Grip, isMovable } from './dragEdit';
 import type { SheetSpace, SheetStage } from './sheetSpace';
 import type { Ghost } from './ToolGhost';
+import { putDown, routeEdit } from './putDown';
+import { useWallTool } from './useWallTool';
 import type { View } from './useView';
 
 /** A press farther than this, px, is a drag. */
@@ -21,6 +25,7 @@ type Mode =
   | { kind: 'idle' }
   | { kind: 'pan'; x: number; y: number; moved: boolean; id: Id | null }
   | { kind: 'pinch'; distance: number; x: number; y: number }
+  | { kind: 'grip'; grip: Grip; x: number; y: number; moved: boolean; made: Made | null }
   | { kind: 'unit'; unit: Unit; x: number; y: number; moved: boolean }
   | { kind: 'spot'; spot: Spot; x: number; y: number; moved: boolean };
 
@@ -47,6 +52,15 @@ export function useSheetPointer({
   const fingers = useRef(new Map<number, { x: number; y: number }>());
   const [ghost, setGhost] = useState<Ghost | null>(null);
   const [movedSpot, setMovedSpot] = useState<Spot | null>(null);
+  const [preview, setPreview] = useState<readonly AnyRecord[]>([]);
+  const reachM = 10 / view.scale;
+  const wallTool = useWallTool(reachM);
+  const tool = useJob((s) => s.tool);
+  useEffect(() => {
+    setGhost(null);
+    setPreview([]);
+    if (tool !== 'wall') store.getState().set({ draft: null });
+  }, [tool, store]);
 
   useEffect(() => {
     const stop = (event: KeyboardEvent) => {
@@ -54,6 +68,7 @@ export function useSheetPointer({
       mode.current = { kind: 'idle' };
       setGhost(null);
       setMovedSpot(null);
+      setPreview([]);
       store.getState().set({ dragged: null, dropStoreyId: null });
     };
     window.addEventListener('keydown', stop);
@@ -90,37 +105,50 @@ export function useSheetPointer({
   }
 
   function toolClick(event: PointerEvent): boolean {
-    const { tool, job, storeyId, kitId, wallAssemblyId, set } = store.getState();
+    const state = store.getState();
+    const { tool, job, storeyId, kitId, set } = state;
     if (tool === 'select' || !space) return false;
     const at = metres(event);
-    if (tool === 'spot') {
-      apply(makeSpot(job, storeyId, at));
-      set({ tool: 'select' });
-    } else if (tool === 'unit') {
+    if (tool === 'wall') wallTool.click(at);
+    else if (tool === 'unit') {
       const kit = find(job, 'kit', kitId);
       if (!kit) toast('Choose a unit in the list at the left first.');
-      else {
-        void placeNew(kit.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
-      }
+      else void placeNew(kit.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
       set({ tool: 'select', kitId: null });
-    } else if (tool === 'door') {
-      const wall = find(job, 'wall', idAt(event));
-      apply(wall ? makeDoor(job, wall, at) : { why: 'A door belongs in a wall: click on one.' });
-      set({ tool: 'select' });
+    } else if (tool === 'route') {
+      const points = ghost?.kind === 'route' ? ghost.points : [];
+      setGhost({ kind: 'route', points: [...points, [round(at[0]), round(at[1])]], b: at });
+    } else if (tool === 'room' || tool === 'measure' || tool === 'scale') {
+      const snap = snapPoint(job, storeyId, at, reachM, null);
+      const b: Point = tool === 'scale' ? at : [snap.x, snap.y];
+      if (!ghost || ghost.kind === 'route' || ghost.done) setGhost({ kind: tool, a: b, b });
+      else if (tool === 'room') {
+        apply(putDown(state, b, { from: ghost.a }));
+        setGhost(null);
+        set({ tool: 'select' });
+      } else setGhost({ ...ghost, b, done: true });
     } else {
-      const b = snapped(job, storeyId, at, ghost?.a ?? null);
-      if (!ghost) setGhost({ kind: tool, a: b, b });
-      else {
-        const assembly =
-          wallAssemblyId ?? job.assemblies.find((x) => x.use === 'wall' && x.hatch === 'lath')?.id ?? '';
-        if (tool === 'wall') apply(makeWall(job, storeyId, ghost.a, b, assembly));
-        if (tool === 'room') apply(makeRoom(job, storeyId, ghost.a, b));
-        setGhost(tool === 'wall' ? { kind: 'wall', a: b, b } : null);
-        if (tool === 'room') set({ tool: 'select' });
-      }
+      apply(putDown(state, at, { wallId: idAt(event) }));
+      if (tool === 'spot') set({ tool: 'select' });
     }
     return true;
   }
+
+  /** Ends the route being drawn. */
+  function finish() {
+    if (ghost?.kind !== 'route') return;
+    apply(routeEdit(store.getState(), ghost.points));
+    setGhost(null);
+  }
+  const finishRef = useRef(finish);
+  finishRef.current = finish;
+  useEffect(() => {
+    const enter = (event: KeyboardEvent) => {
+      if (event.key === 'Enter' && store.getState().tool === 'route') finishRef.current();
+    };
+    window.addEventListener('keydown', enter);
+    return () => window.removeEventListener('keydown', enter);
+  }, [store]);
 
   function onPointerDown(event: PointerEvent<SVGSVGElement>) {
     if (event.button !== 0 || !space) return;
@@ -142,9 +170,25 @@ export function useSheetPointer({
     const id = idAt(event);
     const start = { x: event.clientX, y: event.clientY, moved: false };
     const unit = find(job, 'unit', id);
+    const record = id ? job.byId.get(id) : undefined;
+    const part =
+      event.target instanceof Element ? event.target.closest('[data-part]')?.getAttribute('data-part') : null;
+    const held =
+      stage === 'survey' &&
+      id === store.getState().selectedId &&
+      record &&
+      isMovable(record) &&
+      record.type !== 'spot';
     const spot = stage === 'survey' ? find(job, 'spot', id) : undefined;
     if (unit && stage !== 'before' && unit.storeyId === store.getState().storeyId)
       mode.current = { kind: 'unit', unit, ...start };
+    else if (held)
+      mode.current = {
+        kind: 'grip',
+        grip: { record, part: part === 'a' || part === 'b' ? part : 'whole' },
+        ...start,
+        made: null,
+      };
     else if (spot) mode.current = { kind: 'spot', spot, ...start };
     else mode.current = { kind: 'pan', id, ...start };
   }
@@ -153,11 +197,14 @@ export function useSheetPointer({
     if (fingers.current.has(event.pointerId))
       fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
     const m = mode.current;
-    if (ghost)
-      setGhost({
-        ...ghost,
-        b: snapped(store.getState().job, store.getState().storeyId, metres(event), ghost.a),
-      });
+    const { tool } = store.getState();
+    if (tool === 'wall') wallTool.move(metres(event));
+    if (ghost?.kind === 'route') setGhost({ ...ghost, b: metres(event) });
+    else if (ghost && !ghost.done) {
+      const at = metres(event);
+      const snap = snapPoint(store.getState().job, store.getState().storeyId, at, reachM, null);
+      setGhost({ ...ghost, b: ghost.kind === 'scale' ? at : [snap.x, snap.y] });
+    }
     if (m.kind === 'idle') return;
     if (m.kind === 'pinch') {
       const [a, b] = [...fingers.current.values()];
@@ -179,7 +226,14 @@ export function useSheetPointer({
     }
     m.moved = true;
     const [x, y] = [dx / view.scale, dy / view.scale];
-    if (m.kind === 'spot') setMovedSpot({ ...m.spot, xM: round(m.spot.xM + x), yM: round(m.spot.yM + y) });
+    if (m.kind === 'grip') {
+      const { job, storeyId } = store.getState();
+      const at = metres(event);
+      const snap = snapPoint(job, storeyId, at, reachM / 2, null);
+      m.made = dragEdit(job, m.grip, x, y, [snap.x, snap.y]);
+      setPreview('edit' in m.made ? m.made.edit.put : []);
+    } else if (m.kind === 'spot')
+      setMovedSpot({ ...m.spot, xM: round(m.spot.xM + x), yM: round(m.spot.yM + y) });
     else {
       const over =
         document
@@ -201,6 +255,10 @@ export function useSheetPointer({
     const { job, dragged, dropStoreyId, commit, set } = store.getState();
     if (m.kind === 'pan' && !m.moved) set({ selectedId: m.id });
     if (m.kind === 'unit' && !m.moved) set({ selectedId: m.unit.id });
+    if (m.kind === 'grip') {
+      setPreview([]);
+      if (m.moved && m.made) apply(m.made);
+    }
     if (m.kind === 'spot' && !m.moved) set({ selectedId: m.spot.id });
     if (m.kind === 'spot' && m.moved && movedSpot) {
       commit(putOne(`Move spot ${movedSpot.number}`, movedSpot));
@@ -230,8 +288,15 @@ export function useSheetPointer({
     fingers.current.delete(event.pointerId);
     mode.current = { kind: 'idle' };
     setMovedSpot(null);
+    setPreview([]);
     store.getState().set({ dragged: null, dropStoreyId: null });
   }
 
-  return { handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel }, ghost, movedSpot };
+  return {
+    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onDoubleClick: finish },
+    ghost,
+    clearGhost: () => setGhost(null),
+    movedSpot,
+    preview,
+  };
 }

@@ -18,6 +18,7 @@ import { Segmented } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 import { needText, rateText, sureText } from '@/ui/units';
 import { goTo } from './actions';
+import { useKept } from '@/ui/useKept';
 
 interface Row {
   spot: Spot;
@@ -149,7 +150,7 @@ const columns = [
 ];
 
 /** The job's table of truth: one row a spot, filled from left to right as the job goes on. */
-export function Ledger({ stage }: { stage: LedgerStage }) {
+export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?: 'open' | 'closed' }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const planned = useJob((s) => s.planned);
@@ -157,7 +158,7 @@ export function Ledger({ stage }: { stage: LedgerStage }) {
   const selectedId = useJob((s) => s.selectedId);
   const proofs = useProofs();
   const simulated = job.readings.some((r) => r.source === 'simulated');
-  const [open, setOpen] = useState(true);
+  const [open, setOpen] = useKept(`ledger-${stage}-${begins}`, begins === 'open');
   const [filter, setFilter] = useState<Filter>('all');
   const [sorting, setSorting] = useState<SortingState>([]);
   const all = useMemo(() => rowsOf(stage, job, proofs, planned), [stage, job, proofs, planned]);

@@ -28,14 +28,17 @@ export function StageHead({
         ? `${building?.name}, ${storey.name.toLowerCase()}`
         : storey.name;
   return (
-    <div className="flex min-h-[50px] shrink-0 flex-wrap items-center justify-between gap-x-4 gap-y-1 border-b border-rule bg-panel px-4 py-1">
-      <div>
-        <h2 className="text-[17px] leading-tight font-bold">{title}</h2>
-        <p className="flex items-center gap-1.5 text-[12.5px] text-muted" data-testid="stage-summary">
+    <div className="flex min-h-[50px] shrink-0 items-center justify-between gap-x-4 gap-y-1 border-b border-rule bg-panel px-4 py-1 max-md:flex-wrap">
+      <div className="min-w-0">
+        <h2 className="truncate text-[17px] leading-tight font-bold">{title}</h2>
+        <p
+          className="flex items-center gap-1.5 truncate text-[12.5px] text-muted"
+          data-testid="stage-summary"
+        >
           <StatusMark mark={mark} size={12} /> {summary}
         </p>
       </div>
-      <div className="flex flex-wrap items-center gap-2">{children}</div>
+      <div className="flex shrink-0 items-center gap-2 max-md:flex-wrap">{children}</div>
     </div>
   );
 }

@@ -5,6 +5,10 @@ import type { Job } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import { withDependants } from '@/core/job/references';
 import { changeUnit, removeUnit } from '@/core/plan/changeUnit';
+import { openGaps } from '@/core/checks/openGaps';
+import { isOutdoors } from '@/core/survey/storeyGraph';
+import { moveWall, slideOpening } from '@/core/survey/wallEdits';
+import { lengthText } from '@/ui/units';
 import type { JobStore } from '@/ui/store/jobStore';
 
 /** Storeys in the order of the section: the house from the top down, then outbuildings, then outdoors. */
@@ -40,7 +44,22 @@ export function nudge(store: JobStore, dx: number, dy: number): void {
     const next = { ...record, xM: moved(record.xM, dx), yM: moved(record.yM, dy) };
     const changed = changeUnit(job, next, `Move ${record.letter}`, inPlan());
     if (commit(changed.edit)) set({ selectedId: changed.id });
-  } else if (record?.type === 'spot' || record?.type === 'obstacle' || record?.type === 'service') {
+  } else if (record?.type === 'wall') {
+    const made = moveWall(job, record, dx, dy);
+    if ('why' in made) toast(made.why);
+    else commit(made.edit);
+  } else if (record?.type === 'opening') {
+    const wall = find(job, 'wall', record.wallId);
+    const upright = wall ? Math.abs(wall.by - wall.ay) > Math.abs(wall.bx - wall.ax) : false;
+    const along = wall && (upright ? dy * Math.sign(wall.by - wall.ay) : dx * Math.sign(wall.bx - wall.ax));
+    if (along) commit(putOne(`Move a ${record.kind}`, slideOpening(job, record, record.offsetM + along)));
+  } else if (
+    record?.type === 'spot' ||
+    record?.type === 'obstacle' ||
+    record?.type === 'service' ||
+    record?.type === 'fixedDevice' ||
+    record?.type === 'building'
+  ) {
     commit(putOne(`Move ${record.name}`, { ...record, xM: moved(record.xM, dx), yM: moved(record.yM, dy) }));
   }
 }
@@ -63,6 +82,19 @@ export function removeSelected(store: JobStore): void {
   toast(`${edit.label}${others > 0 ? ` and ${others} that belong to it` : ''}`, {
     action: { label: 'Undo', onClick: undo },
   });
+}
+
+/** Closes the gap nearest to being closed on the storey shown, or says that there is none. */
+export function closeNextGap(store: JobStore): void {
+  const { job, storeyId, commit, undo } = store.getState();
+  const gap = isOutdoors(job, storeyId)
+    ? undefined
+    : openGaps(job, storeyId).sort((a, b) => a.widthM - b.widthM)[0];
+  if (!gap) toast('No gap between the walls of this storey.');
+  else if (commit(gap.repair))
+    toast(`Closed a gap of ${lengthText(gap.widthM, job.info.lengths)}`, {
+      action: { label: 'Undo', onClick: undo },
+    });
 }
 
 /** Shows a record: its storey on the sheet, itself in the inspector. */

@@ -1,6 +1,6 @@
 import { stages } from '@/core/job/stages';
-import type { JobStore } from '@/ui/store/jobStore';
-import { nudge, removeSelected, stepStorey } from './actions';
+import type { JobStore, Tool } from '@/ui/store/jobStore';
+import { closeNextGap, nudge, removeSelected, stepStorey } from './actions';
 
 /** Everything that can be done by key; the command list and the help page are made from it. */
 export interface Command {
@@ -20,12 +20,7 @@ const ctrl =
   (e: KeyboardEvent) =>
     (e.ctrlKey || e.metaKey) && e.shiftKey === shift && e.key.toLowerCase() === key;
 
-const tool = (
-  id: 'select' | 'spot' | 'wall' | 'room' | 'door' | 'measure',
-  name: string,
-  key: string,
-  stage?: string,
-): Command => ({
+const tool = (id: Tool, name: string, key: string, stage?: string): Command => ({
   id: `tool-${id}`,
   name,
   keys: key.toUpperCase(),
@@ -66,7 +61,31 @@ export const commands: Command[] = [
   tool('spot', 'Add a spot', 's', 'survey'),
   tool('wall', 'Draw a wall', 'w', 'survey'),
   tool('room', 'Add a room', 'r', 'survey'),
-  tool('door', 'Put a door into a wall', 'd', 'survey'),
+  tool('opening', 'Put a door or window into a wall', 'd', 'survey'),
+  tool('thing', 'Add an obstacle, stairs, a tree', 'o', 'survey'),
+  tool('socket', 'Add a socket', 'p', 'survey'),
+  tool('coax', 'Add a coax outlet or splitter', 'c', 'survey'),
+  tool('data', 'Add a data outlet, the entry or a device', 'n', 'survey'),
+  tool('route', 'Draw a way for cables', 'k', 'survey'),
+  {
+    id: 'close-gap',
+    name: 'Close the next gap between walls',
+    keys: 'G',
+    group: 'Edit',
+    match: plain('g'),
+    run: (s) => closeNextGap(s),
+  },
+  {
+    id: 'room-line',
+    name: 'Type a room',
+    keys: '/',
+    group: 'Tools',
+    match: plain('/'),
+    run: (_, go) => {
+      go('survey');
+      document.querySelector<HTMLInputElement>('#room-line')?.focus();
+    },
+  },
   tool('measure', 'Measure', 'm'),
   {
     id: 'tool-unit',

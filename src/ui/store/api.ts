@@ -25,13 +25,14 @@ const errorBody = z.object({
 export async function ask<S extends z.ZodType>(
   schema: S,
   url: string,
-  options: { method?: string; body?: unknown; text?: string } = {},
+  options: { method?: string; body?: unknown; text?: string; bytes?: Blob } = {},
 ): Promise<z.infer<S>> {
-  const body = options.text ?? (options.body === undefined ? null : JSON.stringify(options.body));
+  const body =
+    options.bytes ?? options.text ?? (options.body === undefined ? null : JSON.stringify(options.body));
   const response = await fetch(url, {
     method: options.method ?? (body === null ? 'GET' : 'POST'),
     body,
-    headers: body === null ? {} : { 'content-type': 'application/json' },
+    headers: body === null || options.bytes ? {} : { 'content-type': 'application/json' },
     cache: 'no-store',
   });
   const data: unknown = await response.json();
@@ -66,3 +67,10 @@ export const editResultSchema = z.object({
   history: historySchema,
 });
 export const readingsSchema = z.object({ readings: z.array(schemas.reading) });
+/** What the server says of a picture that it keeps. */
+export const keptPictureSchema = z.object({
+  fileId: z.string(),
+  mime: z.enum(['image/png', 'image/jpeg']),
+  widthPx: z.number(),
+  heightPx: z.number(),
+});

@@ -6,13 +6,38 @@ import type { Layer } from '@/core/coverage/field';
 import { applyEdit, type Edit } from '@/core/job/edits';
 import type { History } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
-import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
+import type { AnyRecord, Band, Id, Route, Unit } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import type { ComputeApi, FieldAnswer } from '@/workers/protocol';
 import { withRooms } from '@/core/survey/rooms';
+import type { WallDraft } from '@/ui/sheet/wallDraft';
 import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
 
-export type Tool = 'select' | 'spot' | 'unit' | 'wall' | 'room' | 'door' | 'measure';
+export type Tool =
+  | 'select'
+  | 'wall'
+  | 'room'
+  | 'opening'
+  | 'thing'
+  | 'socket'
+  | 'coax'
+  | 'data'
+  | 'route'
+  | 'spot'
+  | 'measure'
+  | 'paint'
+  | 'scale'
+  | 'unit';
+
+/** What each tool puts down; ids of presets, kinds of services and routes. */
+export interface ToolChoice {
+  opening: string;
+  thing: string;
+  socket: 'socket' | 'board';
+  coax: 'coax' | 'splitter';
+  data: 'data' | 'panel' | 'entry' | 'duct' | 'fixedDevice';
+  route: Route['kind'];
+}
 export type SaveState = { kind: 'saved' } | { kind: 'saving' } | { kind: 'failed'; message: string };
 
 export interface JobState {
@@ -28,6 +53,9 @@ export interface JobState {
   /** Kit that the unit tool places, assembly that the wall tool draws with. */
   kitId: Id | null;
   wallAssemblyId: Id | null;
+  choice: ToolChoice;
+  /** The wall being drawn. */
+  draft: WallDraft | null;
   layer: Layer;
   band: Band;
   /** The unit under the pointer, not yet let go. */
@@ -127,6 +155,15 @@ export function makeJobStore(initial: InitialJob) {
       tool: 'select',
       kitId: null,
       wallAssemblyId: null,
+      choice: {
+        opening: 'door',
+        thing: 'chimney',
+        socket: 'socket',
+        coax: 'coax',
+        data: 'data',
+        route: 'duct',
+      },
+      draft: null,
       layer: 'headroom',
       band: '5',
       dragged: null,

@@ -37,6 +37,19 @@ export function recordTitle(job: Job, r: AnyRecord): { title: string; line: stri
     }
     case 'obstacle':
       return { title: r.name, line: `${lengthText(r.widthM, lengths)} × ${lengthText(r.depthM, lengths)}` };
+    case 'building':
+      return { title: r.name, line: `${r.kind === 'house' ? 'House' : 'Building'} on the site` };
+    case 'fixedDevice':
+      return { title: r.name, line: r.portMbps > 0 ? `Wired port, ${r.portMbps} Mbps` : 'Wi-Fi only' };
+    case 'floorOpening':
+      return {
+        title: r.kind === 'hatch' ? 'Hatch' : 'Stairwell',
+        line: `in the floor of ${find(job, 'storey', r.storeyId)?.name ?? ''}`,
+      };
+    case 'picture':
+      return { title: r.name, line: 'Picture under the drawing' };
+    case 'route':
+      return { title: r.name, line: 'Way for cables' };
     case 'service':
       return { title: r.name, line: r.circuit ? `Circuit ${r.circuit}` : r.note };
     default:

@@ -1,0 +1,84 @@
+'use client';
+
+import { ImagePlus } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { boundsOf } from '@/core/geometry/place';
+import { putOne } from '@/core/job/edits';
+import { freshId } from '@/core/job/fresh';
+import { find } from '@/core/job/job';
+import { makeRecord } from '@/core/job/make';
+import { Button } from '@/ui/primitives';
+import { ask, keptPictureSchema, messageOf } from '@/ui/store/api';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+
+/** The largest picture that is worth sending; the server refuses more, bytes. */
+const mostBytes = 20_000_000;
+
+/** Pins a picture under the storey shown, as wide as its building; then it is scaled by two points. */
+export function PictureButton() {
+  const store = useJobStore();
+  const input = useRef<HTMLInputElement>(null);
+  const [busy, setBusy] = useState(false);
+  const storeyId = useJob((s) => s.storeyId);
+  const there = useJob((s) => s.job.pictures.find((p) => p.storeyId === storeyId));
+
+  async function take(file: File) {
+    if (file.size > mostBytes) {
+      toast.error(
+        `${file.name} weighs ${(file.size / 1e6).toFixed(0)} MB; up to 20 MB are taken. Save it smaller and try again.`,
+      );
+      return;
+    }
+    setBusy(true);
+    try {
+      const { job } = store.getState();
+      const kept = await ask(keptPictureSchema, `/api/jobs/${job.info.id}/files`, { bytes: file });
+      const building = find(job, 'building', find(job, 'storey', storeyId)?.buildingId);
+      const [x0, y0, x1] = boundsOf(building?.outline ?? [[0, 0]]);
+      const picture = makeRecord({
+        type: 'picture',
+        id: freshId(job, 'picture'),
+        storeyId,
+        ...kept,
+        name: file.name.slice(0, 120),
+        xM: x0,
+        yM: y0,
+        metresPerPx: Math.max(1, x1 - x0) / kept.widthPx,
+        turnDeg: 0,
+        opacity: 0.4,
+      });
+      if (store.getState().commit(putOne(`Pin ${file.name.slice(0, 80)} under the drawing`, picture)))
+        store.getState().set({ selectedId: picture.id, tool: 'scale' });
+    } catch (error) {
+      toast.error(messageOf(error));
+    } finally {
+      setBusy(false);
+    }
+  }
+  return (
+    <>
+      <input
+        ref={input}
+        type="file"
+        accept="image/png,image/jpeg"
+        className="hidden"
+        aria-label="Picture of a plan"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = '';
+          if (file) void take(file);
+        }}
+      />
+      {there ? (
+        <Button className="h-8" onClick={() => store.getState().set({ selectedId: there.id })}>
+          Picture
+        </Button>
+      ) : (
+        <Button className="h-8" disabled={busy} onClick={() => input.current?.click()}>
+          <ImagePlus size={15} aria-hidden="true" /> {busy ? 'Taking it …' : 'Trace a picture'}
+        </Button>
+      )}
+    </>
+  );
+}

@@ -1,0 +1,202 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { toast } from 'sonner';
+import { regionArea } from '@/core/geometry/region';
+import { type BuildResult, buildRoom, likelySlip } from '@/core/survey/buildRoom';
+import { type LineState, parseRoomLine } from '@/core/survey/roomLine';
+import { isOutdoors, outerMake } from '@/core/survey/storeyGraph';
+import { Button, inputClass } from '@/ui/primitives';
+import { StatusMark } from '@/ui/marks';
+import { newWallAssembly } from '@/ui/sheet/useWallTool';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { areaText, lengthText, type Lengths } from '@/ui/units';
+
+/**
+ * Room by room: one typed line makes a room against its neighbour. Tab completes, Enter adds;
+ * what it would close with is said before.
+ */
+export function RoomLineBar() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const storeyId = useJob((s) => s.storeyId);
+  const wallAssemblyId = useJob((s) => s.wallAssemblyId);
+  const [text, setText] = useState('');
+  const [chosen, setChosen] = useState(-1);
+  const [focused, setFocused] = useState(false);
+  const { lengths } = job.info;
+  const names = useMemo(
+    () => job.rooms.filter((r) => r.storeyId === storeyId).map((r) => r.name),
+    [job.rooms, storeyId],
+  );
+  const state = useMemo(() => parseRoomLine(text, names, lengths), [text, names, lengths]);
+  const make = useMemo(() => {
+    const inner = newWallAssembly({ job, wallAssemblyId });
+    return { innerId: inner, outerId: outerMake(job, storeyId) ?? inner };
+  }, [job, storeyId, wallAssemblyId]);
+  const built = useMemo(
+    () => (state.ok ? buildRoom(job, storeyId, state.line, make) : null),
+    [state, job, storeyId, make],
+  );
+  if (isOutdoors(job, storeyId)) return null;
+
+  const add = () => {
+    if (!state.ok) return toast(state.why);
+    if (!built || 'why' in built) return toast(built?.why ?? 'It cannot be built.');
+    if (!store.getState().commit(built.edit)) return;
+    store.getState().set({ selectedId: built.roomId });
+    setText('');
+  };
+  const options = focused && text !== '' ? state.complete.slice(0, 6) : [];
+  const complete = (option: string) => {
+    setText(option);
+    setChosen(-1);
+  };
+  return (
+    <section
+      aria-label="Room by room"
+      className="flex min-h-[58px] shrink-0 flex-wrap items-center gap-x-4 gap-y-1 border-t border-ink bg-panel px-4 py-1.5"
+    >
+      <label htmlFor="room-line" className="leading-tight">
+        <strong className="block text-[13.5px]">Room by room</strong>
+        <span className="text-[12px] text-muted">one line a room, key /</span>
+      </label>
+      <div className="relative min-w-60 flex-1">
+        <input
+          id="room-line"
+          role="combobox"
+          aria-expanded={options.length > 0}
+          aria-controls="room-line-options"
+          aria-autocomplete="list"
+          autoComplete="off"
+          className={`${inputClass} h-9 w-full font-semibold`}
+          placeholder={
+            names.length
+              ? lengths === 'm'
+                ? `Kitchen 4.20 3.60 east of ${names[0]}`
+                : `Kitchen 13'9" 11'10" east of ${names[0]}`
+              : lengths === 'm'
+                ? 'Hall 2.00 6.00'
+                : `Hall 6'7" 19'8"`
+          }
+          value={text}
+          onFocus={() => setFocused(true)}
+          onBlur={() => setFocused(false)}
+          onChange={(e) => {
+            setText(e.target.value);
+            setChosen(-1);
+          }}
+          onKeyDown={(e) => {
+            if (e.key === 'Tab' && options.length && !e.shiftKey && !state.ok) {
+              e.preventDefault();
+              complete(options[Math.max(0, chosen)] ?? text);
+            } else if (e.key === 'ArrowDown' && options.length) {
+              e.preventDefault();
+              setChosen((chosen + 1) % options.length);
+            } else if (e.key === 'ArrowUp' && options.length) {
+              e.preventDefault();
+              setChosen((chosen + options.length - 1) % options.length);
+            } else if (e.key === 'Enter') {
+              const option = options[chosen];
+              if (option !== undefined) complete(option);
+              else add();
+            } else if (e.key === 'Escape') {
+              setText('');
+              e.currentTarget.blur();
+            }
+          }}
+        />
+        {options.length > 0 && (
+          <ul
+            id="room-line-options"
+            role="listbox"
+            aria-label="Ways to go on"
+            className="absolute bottom-full left-0 z-20 mb-1 max-h-60 w-full overflow-auto border border-ink bg-panel"
+          >
+            {options.map((o, i) => (
+              <li
+                key={o}
+                role="option"
+                aria-selected={i === chosen}
+                className={`cursor-pointer px-2.5 py-1.5 ${i === chosen ? 'bg-chosen' : 'hover:bg-paper'}`}
+                onPointerDown={(e) => {
+                  e.preventDefault();
+                  complete(o);
+                }}
+              >
+                {o}
+              </li>
+            ))}
+          </ul>
+        )}
+      </div>
+      <p
+        className="w-52 text-[12px] leading-tight text-muted"
+        aria-live="polite"
+        data-testid="room-line-says"
+      >
+        {text === '' ? (
+          'Name, width east to west, depth north to south, and where.'
+        ) : (
+          <LineSays state={state} built={built} lengths={lengths} />
+        )}
+      </p>
+      <Button look="action" disabled={!state.ok} onClick={add}>
+        Add
+      </Button>
+    </section>
+  );
+}
+
+/** What a line will do, before it does it. */
+function LineSays({
+  state,
+  built,
+  lengths,
+}: {
+  state: LineState;
+  built: BuildResult | null;
+  lengths: Lengths;
+}) {
+  if (!state.ok) return <>{state.why}</>;
+  if (!built) return null;
+  if ('why' in built) return <span className="text-rust-text">{built.why}</span>;
+  const worst = built.misclosures[0];
+  const cm = Math.abs(worst?.metres ?? 0) * 100;
+  const slip = built.suspects[0];
+  const likely = slip && likelySlip(slip);
+  if (slip && built.suspects.length === 1)
+    return (
+      <span className="text-rust-text">
+        Does not close by {cm.toFixed(0)} cm. Likely slip: the {lengthText(slip.tape.lengthM, lengths)}
+        {likely ? `, perhaps ${lengthText(likely, lengths)}` : ''}.
+      </span>
+    );
+  if (built.suspects.length > 1)
+    return (
+      <span className="text-rust-text">
+        Does not close by {cm.toFixed(0)} cm: one of {built.suspects.length} lengths holds a slip of the tape.
+      </span>
+    );
+  if (worst && cm >= 0.5)
+    return (
+      <span className="flex items-start gap-1.5 text-ink">
+        <StatusMark mark="cured" size={12} />
+        <span>
+          <strong className="block">closes to {cm.toFixed(cm < 1 ? 1 : 0)} cm,</strong> spread over{' '}
+          {built.spreadOver} lengths
+        </span>
+      </span>
+    );
+  return (
+    <span className="flex items-start gap-1.5 text-ink">
+      <StatusMark mark="cured" size={12} />
+      <span>
+        <strong className="block">
+          {areaText(regionArea({ outline: built.outline, holes: [] }), lengths)}
+        </strong>{' '}
+        {worst ? 'closes' : 'ready to add'}
+      </span>
+    </span>
+  );
+}

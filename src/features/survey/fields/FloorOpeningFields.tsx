@@ -1,0 +1,53 @@
+'use client';
+
+import { boundsOf } from '@/core/geometry/place';
+import { Choice, Field, PartHead } from '@/ui/primitives';
+import { LengthField } from '../inputs';
+import { assemblyOptions, type FieldsProps } from './shared';
+import { WordChoice } from './WordChoice';
+
+/** A stairwell or hatch in the floor of its storey. */
+export function FloorOpeningFields({ job, record: f, save }: FieldsProps<'floorOpening'>) {
+  const [x0, y0, x1, y1] = boundsOf(f.outline);
+  const sized = (w: number, d: number): [number, number][] => [
+    [x0, y0],
+    [x0 + w, y0],
+    [x0 + w, y0 + d],
+    [x0, y0 + d],
+  ];
+  return (
+    <>
+      <PartHead>Opening in the floor</PartHead>
+      <WordChoice
+        label="Kind"
+        value={f.kind}
+        words={{ stairwell: 'stairwell', hatch: 'hatch' }}
+        onChange={(kind) => save({ ...f, kind }, `Make it a ${kind}`)}
+      />
+      <Field label="Covered by">
+        {(id) => (
+          <Choice
+            id={id}
+            value={f.assemblyId ?? ''}
+            options={[{ value: '', text: 'nothing, open' }, ...assemblyOptions(job, ['opening', 'floor'])]}
+            onChange={(a) => save({ ...f, assemblyId: a || null }, 'What covers it')}
+          />
+        )}
+      </Field>
+      <LengthField
+        label="Wide"
+        value={x1 - x0}
+        min={0.2}
+        max={20}
+        onChange={(w) => save({ ...f, outline: sized(w, y1 - y0) }, 'Width of an opening')}
+      />
+      <LengthField
+        label="Deep"
+        value={y1 - y0}
+        min={0.2}
+        max={20}
+        onChange={(d) => save({ ...f, outline: sized(x1 - x0, d) }, 'Depth of an opening')}
+      />
+    </>
+  );
+}
