@@ -1,13 +1,16 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
 import { type CalcName, calc, calcNames, calcUsage } from '@/core/calc/calc';
-import { JobFileError, parseJobFile, problemsOf, writeJobFile } from '@/core/job/jobFile';
+import { JobFileError, parseJobFile, problemsOf, readJobFile, writeJobFile } from '@/core/job/jobFile';
+import { writePlanGeoJson } from '@/core/formats/planGeoJson';
+import { writePlanSvg } from '@/core/formats/planSvg';
 import { type Job, renameJob } from '@/core/job/job';
 import type { Problem } from '@/core/job/references';
 import { networkOf } from '@/core/network/feeds';
 import { predictJob } from '@/core/network/predict';
 import { buildScene } from '@/core/propagation/scene';
 import { dataFolder, openDatabase } from '@/server/database';
+import { filesOf } from '@/server/files';
 import { insertJob, listJobs, loadJob } from '@/server/jobs';
 import { freeId } from '@/server/naming';
 
@@ -18,6 +21,7 @@ const help: Record<string, string> = {
   calc NAME            one computation: JSON in, JSON out
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database
+  drawing FILE STOREY  a storey of a job file as SVG or GeoJSON
 
 --help after a command says more. The database is in NESTLE_DATA, default ./data.`,
   predict: `nestle predict FILE [--found]
@@ -32,6 +36,10 @@ Bad input: exit 2, nothing on standard output, {"error":{"path","message"}} on s
   export: `nestle export            lists the jobs: id, revision, name
 nestle export JOB        writes the job file to standard output
 nestle export JOB FILE   writes it to FILE`,
+  drawing: `nestle drawing FILE STOREY [--geojson] [--scale 100]
+
+Writes a storey of a job file to standard output: as SVG to scale, or with --geojson as GeoJSON
+(docs/plan-geojson.md). STOREY is its id or its name.`,
   import: `nestle import FILE
 
 Reads a job file into the database and prints the job's id. An id that is taken gets a new one.
@@ -96,6 +104,24 @@ function runCalc(args: string[]) {
   process.stdout.write(`${JSON.stringify(result.output)}\n`);
 }
 
+function drawing(args: string[]) {
+  const scaleAt = args.indexOf('--scale');
+  const scale = scaleAt < 0 ? 100 : Number(args[scaleAt + 1]);
+  if (!(scale >= 1 && scale <= 10_000)) throw new UsageError('--scale needs a number from 1 to 10000');
+  const rest = args.filter(
+    (a, i) => a !== '--geojson' && (scaleAt < 0 || (i !== scaleAt && i !== scaleAt + 1)),
+  );
+  const [file, name, ...more] = rest;
+  if (!file || !name || more.length) throw new UsageError('drawing needs FILE and STOREY');
+  const job = readJob(file);
+  const storey = job.storeys.find((s) => s.id === name) ?? job.storeys.find((s) => s.name === name);
+  if (!storey)
+    throw new UsageError(`there is no storey ${name}; there are ${job.storeys.map((s) => s.id).join(', ')}`);
+  process.stdout.write(
+    args.includes('--geojson') ? writePlanGeoJson(job, storey.id) : writePlanSvg(job, storey.id, scale),
+  );
+}
+
 function exportJob(args: string[]) {
   const [id, file, ...rest] = args;
   if (rest.length) throw new UsageError('export takes at most JOB and FILE');
@@ -105,7 +131,8 @@ function exportJob(args: string[]) {
       process.stdout.write(`${head.id}\t${head.revision}\t${loadJob(db, head.id).job.info.name}\n`);
     return;
   }
-  const text = writeJobFile(loadJob(db, id).job);
+  const files = filesOf(db, id).map((f) => ({ id: f.id, mime: f.mime, base64: f.bytes.toString('base64') }));
+  const text = writeJobFile(loadJob(db, id).job, files);
   if (file) writeFileSync(file, text);
   else process.stdout.write(text);
 }
@@ -113,10 +140,15 @@ function exportJob(args: string[]) {
 function importJob(args: string[]) {
   const [file, ...rest] = args;
   if (!file || rest.length) throw new UsageError('import needs one FILE');
-  const job = readJob(file);
+  const { job, files } = readJobFile(readFileSync(file, 'utf8'));
   const db = openDatabase(dataFolder());
   const id = freeId(db, job.info.id);
-  insertJob(db, renameJob(job, id), new Date().toISOString());
+  insertJob(
+    db,
+    renameJob(job, id),
+    new Date().toISOString(),
+    files.map((f) => Buffer.from(f.base64, 'base64')),
+  );
   process.stdout.write(`${id}\n`);
 }
 
@@ -125,6 +157,7 @@ const commands = new Map([
   ['calc', runCalc],
   ['export', exportJob],
   ['import', importJob],
+  ['drawing', drawing],
 ]);
 
 const [command = '', ...args] = process.argv.slice(2);

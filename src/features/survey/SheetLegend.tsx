@@ -6,7 +6,8 @@ import type { Picture } from '@/core/job/records';
 import { putOne } from '@/core/job/edits';
 import { HatchSwatch } from '@/ui/sheet/hatches';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { PictureButton } from './PictureButton';
+import { PlanFiles } from './PlanFiles';
+import { Button } from '@/ui/primitives';
 
 /** How much of the picture shows; taken when the slider is let go. */
 function Opacity({ picture }: { picture: Picture }) {
@@ -39,6 +40,7 @@ function Opacity({ picture }: { picture: Picture }) {
 
 /** Below the sheet: what the hatches of this storey mean, and the picture under the drawing. */
 export function SheetLegend() {
+  const store = useJobStore();
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
   const used = new Set(job.walls.filter((w) => w.storeyId === storeyId).map((w) => w.assemblyId));
@@ -53,7 +55,12 @@ export function SheetLegend() {
       ))}
       <span className="ml-auto flex items-center gap-2">
         {picture && <Opacity key={picture.id} picture={picture} />}
-        <PictureButton />
+        {picture && (
+          <Button className="h-8" onClick={() => store.getState().set({ selectedId: picture.id })}>
+            Picture
+          </Button>
+        )}
+        <PlanFiles />
       </span>
     </div>
   );

@@ -1,27 +1,22 @@
 'use client';
 
-import { ImagePlus } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { boundsOf } from '@/core/geometry/place';
 import { putOne } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
 import { find } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
-import { Button } from '@/ui/primitives';
 import { ask, keptPictureSchema, messageOf } from '@/ui/store/api';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useJobStore } from '@/ui/store/JobProvider';
 
 /** The largest picture that is worth sending; the server refuses more, bytes. */
 const mostBytes = 20_000_000;
 
 /** Pins a picture under the storey shown, as wide as its building; then it is scaled by two points. */
-export function PictureButton() {
+export function usePicture() {
   const store = useJobStore();
-  const input = useRef<HTMLInputElement>(null);
   const [busy, setBusy] = useState(false);
-  const storeyId = useJob((s) => s.storeyId);
-  const there = useJob((s) => s.job.pictures.find((p) => p.storeyId === storeyId));
 
   async function take(file: File) {
     if (file.size > mostBytes) {
@@ -32,7 +27,7 @@ export function PictureButton() {
     }
     setBusy(true);
     try {
-      const { job } = store.getState();
+      const { job, storeyId } = store.getState();
       const kept = await ask(keptPictureSchema, `/api/jobs/${job.info.id}/files`, { bytes: file });
       const building = find(job, 'building', find(job, 'storey', storeyId)?.buildingId);
       const [x0, y0, x1] = boundsOf(building?.outline ?? [[0, 0]]);
@@ -56,29 +51,5 @@ export function PictureButton() {
       setBusy(false);
     }
   }
-  return (
-    <>
-      <input
-        ref={input}
-        type="file"
-        accept="image/png,image/jpeg"
-        className="hidden"
-        aria-label="Picture of a plan"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = '';
-          if (file) void take(file);
-        }}
-      />
-      {there ? (
-        <Button className="h-8" onClick={() => store.getState().set({ selectedId: there.id })}>
-          Picture
-        </Button>
-      ) : (
-        <Button className="h-8" disabled={busy} onClick={() => input.current?.click()}>
-          <ImagePlus size={15} aria-hidden="true" /> {busy ? 'Taking it …' : 'Trace a picture'}
-        </Button>
-      )}
-    </>
-  );
+  return { take, busy };
 }

@@ -1,0 +1,146 @@
+'use client';
+
+import { FileInput, FileOutput, ImagePlus } from 'lucide-react';
+import { DropdownMenu } from 'radix-ui';
+import { type ReactNode, useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { readDxf } from '@/core/formats/dxf';
+import { readPlanGeoJson, writePlanGeoJson } from '@/core/formats/planGeoJson';
+import type { PlanDrawing } from '@/core/formats/planLines';
+import { writePlanSvg } from '@/core/formats/planSvg';
+import { find } from '@/core/job/job';
+import { Button } from '@/ui/primitives';
+import { useJobStore } from '@/ui/store/JobProvider';
+import { messageOf } from '@/ui/store/api';
+import { BringInPlan } from './BringInPlan';
+import { usePicture } from './usePicture';
+
+const mostBytes = 30_000_000;
+
+/** Gives the reader a file that was made here. */
+function download(name: string, text: string, mime: string) {
+  const url = URL.createObjectURL(new Blob([text], { type: mime }));
+  const link = document.createElement('a');
+  link.href = url;
+  link.download = name;
+  link.click();
+  setTimeout(() => URL.revokeObjectURL(url), 10_000);
+}
+
+/** Pictures to trace, drawings to bring in, and this storey to take out. */
+export function PlanFiles() {
+  const store = useJobStore();
+  const plan = useRef<HTMLInputElement>(null);
+  const picture = useRef<HTMLInputElement>(null);
+  const [drawing, setDrawing] = useState<{ name: string; drawing: PlanDrawing } | null>(null);
+  const { take: takePicture, busy } = usePicture();
+
+  async function read(file: File) {
+    if (file.size > mostBytes) {
+      toast.error(
+        `${file.name} weighs ${(file.size / 1e6).toFixed(0)} MB; up to 30 MB are taken. Nothing was changed.`,
+      );
+      return;
+    }
+    try {
+      const text = await file.text();
+      const isJson = /\.(geo)?json$/i.test(file.name) || text.trimStart().startsWith('{');
+      setDrawing({ name: file.name, drawing: isJson ? readPlanGeoJson(text) : readDxf(text) });
+    } catch (error) {
+      toast.error(`${file.name}: ${messageOf(error)}. Nothing was changed.`);
+    }
+  }
+  const save = (kind: 'svg' | 'geojson') => {
+    const { job, storeyId } = store.getState();
+    const building = find(job, 'building', find(job, 'storey', storeyId)?.buildingId);
+    const name = `${building?.name ?? 'plan'}-${find(job, 'storey', storeyId)?.name ?? ''}`
+      .replace(/[^A-Za-z0-9]+/g, '-')
+      .toLowerCase();
+    if (kind === 'svg') download(`${name}.svg`, writePlanSvg(job, storeyId), 'image/svg+xml');
+    else download(`${name}.geojson`, writePlanGeoJson(job, storeyId), 'application/geo+json');
+  };
+  return (
+    <>
+      <FilePicker
+        ref={picture}
+        label="Picture of a plan"
+        accept="image/png,image/jpeg"
+        onFile={(f) => void takePicture(f)}
+      />
+      <FilePicker
+        ref={plan}
+        label="Drawing of a plan"
+        accept=".dxf,.json,.geojson"
+        onFile={(f) => void read(f)}
+      />
+      <DropdownMenu.Root>
+        <DropdownMenu.Trigger asChild>
+          <Button className="h-8" disabled={busy}>
+            {busy ? 'Taking it …' : 'Plans in and out'}
+          </Button>
+        </DropdownMenu.Trigger>
+        <DropdownMenu.Portal>
+          <DropdownMenu.Content
+            side="top"
+            align="end"
+            sideOffset={4}
+            className="z-40 border border-ink bg-panel py-1"
+          >
+            <Item onSelect={() => picture.current?.click()}>
+              <ImagePlus size={15} aria-hidden="true" /> Trace a picture (PNG, JPEG)
+            </Item>
+            <Item onSelect={() => plan.current?.click()}>
+              <FileInput size={15} aria-hidden="true" /> Bring in a drawing (DXF, GeoJSON)
+            </Item>
+            <DropdownMenu.Separator className="my-1 h-px bg-rule" />
+            <Item onSelect={() => save('svg')}>
+              <FileOutput size={15} aria-hidden="true" /> This storey as SVG, 1:100
+            </Item>
+            <Item onSelect={() => save('geojson')}>
+              <FileOutput size={15} aria-hidden="true" /> This storey as GeoJSON
+            </Item>
+          </DropdownMenu.Content>
+        </DropdownMenu.Portal>
+      </DropdownMenu.Root>
+      {drawing && <BringInPlan {...drawing} onClose={() => setDrawing(null)} />}
+    </>
+  );
+}
+
+function Item({ onSelect, children }: { onSelect: () => void; children: ReactNode }) {
+  return (
+    <DropdownMenu.Item
+      className="flex h-9 cursor-pointer items-center gap-2 px-3 outline-none data-[highlighted]:bg-chosen pointer-coarse:h-11"
+      onSelect={onSelect}
+    >
+      {children}
+    </DropdownMenu.Item>
+  );
+}
+
+function FilePicker({
+  ref,
+  label,
+  accept,
+  onFile,
+}: {
+  ref: React.Ref<HTMLInputElement>;
+  label: string;
+  accept: string;
+  onFile: (file: File) => void;
+}) {
+  return (
+    <input
+      ref={ref}
+      type="file"
+      accept={accept}
+      className="hidden"
+      aria-label={label}
+      onChange={(e) => {
+        const file = e.target.files?.[0];
+        e.target.value = '';
+        if (file) onFile(file);
+      }}
+    />
+  );
+}
