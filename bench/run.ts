@@ -11,6 +11,7 @@ import { makePathLoss, pathLoss } from '@/core/propagation/pathLoss';
 import { buildScene } from '@/core/propagation/scene';
 import { random } from '@/core/statistics/random';
 import { makeCompute } from '@/workers/compute';
+import { surveyCore, surveyFrames } from './survey';
 import { dragFigures } from './drag';
 
 /** Quay House with four units: the two of the demo plan, one on the first floor, one in the attic. */
@@ -73,4 +74,6 @@ console.table(
     'p99 ms': t.result && 'latency' in t.result ? Number(t.result.latency.p99.toFixed(2)) : 'failed',
   })),
 );
+console.table(await surveyCore());
+console.table(await surveyFrames());
 console.table(await dragFigures());

@@ -95,7 +95,7 @@ export function Field({
         {label}
         {note && <span className="block text-[11.5px]">{note}</span>}
       </label>
-      <div className="min-w-0 text-right">{children(id)}</div>
+      <div className="min-w-0 flex-1 text-right">{children(id)}</div>
     </div>
   );
 }
@@ -211,7 +211,7 @@ export function Choice({
   value,
   options,
   onChange,
-  className = 'max-w-44',
+  className = 'max-w-full',
 }: {
   id?: string;
   label?: string;

@@ -9,7 +9,10 @@ interface ParseOptions {
   transformHeader?(name: string): string;
 }
 interface Papa {
-  parse<Row>(text: string, options: ParseOptions): { data: Row[]; errors: ParseError[]; meta: { fields?: string[] } };
+  parse<Row>(
+    text: string,
+    options: ParseOptions,
+  ): { data: Row[]; errors: ParseError[]; meta: { fields?: string[] } };
   unparse(rows: object, options?: { newline?: string }): string;
 }
 declare const papa: Papa;

@@ -103,7 +103,6 @@ export type CableRun = RecordOf<'cableRun'>;
 export type Route = RecordOf<'route'>;
 export type Tape = RecordOf<'tape'>;
 export type Picture = RecordOf<'picture'>;
-export type FixedDevice = RecordOf<'fixedDevice'>;
 export type Service = RecordOf<'service'>;
 export type Spot = RecordOf<'spot'>;
 export type Unit = RecordOf<'unit'>;

@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo, useState } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { regionArea } from '@/core/geometry/region';
 import { type BuildResult, buildRoom, likelySlip } from '@/core/survey/buildRoom';
@@ -38,6 +38,14 @@ export function RoomLineBar() {
     () => (state.ok ? buildRoom(job, storeyId, state.line, make) : null),
     [state, job, storeyId, make],
   );
+  const ghost = useMemo(
+    () => (state.ok && built && 'edit' in built ? { name: state.line.name, outline: built.outline } : null),
+    [state, built],
+  );
+  useEffect(() => {
+    store.getState().set({ typedRoom: ghost });
+    return () => store.getState().set({ typedRoom: null });
+  }, [store, ghost]);
   if (isOutdoors(job, storeyId)) return null;
 
   const add = () => {

@@ -9,7 +9,9 @@ import { Ledger } from '@/ui/shell/Ledger';
 import { Section } from '@/ui/shell/Section';
 import { StageHead } from '@/ui/shell/StageHead';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { areaText } from '@/ui/units';
+import { isClosed } from '@/core/survey/rooms';
+import { isOutdoors } from '@/core/survey/storeyGraph';
+import { areaText, lengthText } from '@/ui/units';
 import { PlaceInspector } from './PlaceInspector';
 import { SurveyInspector } from './SurveyInspector';
 import { RoomLineBar } from './RoomLineBar';
@@ -24,7 +26,18 @@ export function SurveyStage() {
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
   const spots = job.spots.filter((s) => s.storeyId === storeyId);
   const storey = find(job, 'storey', storeyId);
-  const summary = `${rooms.length} ${rooms.length === 1 ? 'room' : 'rooms'}, ${spots.length} ${spots.length === 1 ? 'spot' : 'spots'}${storey ? `, ceiling ${storey.heightM.toFixed(2)} m` : ''}`;
+  const outdoors = isOutdoors(job, storeyId);
+  const closed = rooms.filter((r) => isClosed(job, r)).length;
+  const count = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
+  const summary = [
+    outdoors
+      ? count(rooms.length, 'area')
+      : closed === rooms.length
+        ? count(rooms.length, 'room')
+        : `${closed} of ${count(rooms.length, 'room')} closed`,
+    count(spots.length, 'spot'),
+    ...(storey && !outdoors ? [`ceiling ${lengthText(storey.heightM, job.info.lengths)}`] : []),
+  ].join(', ');
   return (
     <>
       <aside aria-label="Property" className="shell-left">
@@ -33,7 +46,10 @@ export function SurveyStage() {
         <Counts />
       </aside>
       <main className="shell-centre">
-        <StageHead mark={spots.length ? 'cured' : 'begun'} summary={summary}>
+        <StageHead
+          mark={spots.length && (outdoors || closed === rooms.length) ? 'cured' : 'begun'}
+          summary={summary}
+        >
           <ToolOptions />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1">
@@ -59,6 +75,7 @@ function RoomList() {
   const storeyId = useJob((s) => s.storeyId);
   const selectedId = useJob((s) => s.selectedId);
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
+  const outdoors = isOutdoors(job, storeyId);
   return (
     <section aria-label="Rooms of this storey" className="border-t border-strong">
       <h2 className="flex justify-between px-3.5 py-2 text-[13.5px] font-bold">
@@ -76,17 +93,28 @@ function RoomList() {
               className="flex w-full items-center gap-2 px-3.5 py-1.5 text-left hover:bg-paper pointer-coarse:py-3"
               onClick={() => store.getState().set({ selectedId: r.id })}
             >
-              <StatusMark mark={r.activityIds.length ? 'cured' : 'empty'} size={12} />
+              <StatusMark
+                mark={!outdoors && !isClosed(job, r) ? 'begun' : r.activityIds.length ? 'cured' : 'empty'}
+                size={12}
+              />
               <span className="min-w-0 flex-1 truncate">{r.name}</span>
-              <span className="text-muted">{areaText(regionArea(r), job.info.lengths).split(' ')[0]}</span>
+              <span className="text-muted">
+                {!outdoors && !isClosed(job, r)
+                  ? 'open'
+                  : areaText(regionArea(r), job.info.lengths).split(' ')[0]}
+              </span>
             </button>
           </li>
         ))}
       </ul>
       {rooms.length === 0 && (
-        <p className="px-3.5 pb-2 text-muted">No room yet: press R and click two corners.</p>
+        <p className="px-3.5 pb-2 text-muted">
+          No room yet: type one in the line below the sheet, or press W and draw its walls.
+        </p>
       )}
-      <p className="px-3.5 py-1.5 text-[12px] text-muted">Filled: a need is set.</p>
+      <p className="px-3.5 py-1.5 text-[12px] text-muted">
+        Filled: a need is set. Half: not closed by walls.
+      </p>
     </section>
   );
 }

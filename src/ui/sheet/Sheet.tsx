@@ -12,7 +12,15 @@ import { FixedDeviceMarks, ServiceMarks, SpotMarks, UnitPegs } from './Marks';
 import { Dimension, GridDots, SheetFrame } from './SheetFrame';
 import { sheetSpace, type SheetStage } from './sheetSpace';
 import { StoreyFloor, StoreyThings, StoreyWalls } from './StoreyPlan';
-import { DragPreview, GapMarks, RouteLines, SiteMarks, UnknownMarks, WallHandles } from './SurveyMarks';
+import {
+  DragPreview,
+  GapMarks,
+  RouteLines,
+  SiteMarks,
+  TypedRoomGhost,
+  UnknownMarks,
+  WallHandles,
+} from './SurveyMarks';
 import { ScaleQuestion } from './ScaleQuestion';
 import { ToolGhost } from './ToolGhost';
 import { Underlay } from './Underlay';
@@ -149,6 +157,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
               <GapMarks job={job} storeyId={storeyId} px={px} />
               <WallHandles job={job} selectedId={selectedId} storeyId={storeyId} px={px} />
               <DragPreview job={job} records={pointer.preview} px={px} scale={view.scale} />
+              <TypedRoomGhost px={px} lengths={lengths} />
               <WallGhost px={px} scale={view.scale} hatch={prefix} width={size.width} height={size.height} />
             </>
           )}

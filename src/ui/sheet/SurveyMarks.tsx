@@ -3,11 +3,12 @@
 import { useMemo } from 'react';
 import { openGaps } from '@/core/checks/openGaps';
 import { apart } from '@/core/geometry/apart';
-import { toSite } from '@/core/geometry/place';
+import { boundsOf, toSite } from '@/core/geometry/place';
 import { find, type Job } from '@/core/job/job';
 import type { AnyRecord, Id, Point } from '@/core/job/records';
 import { halfOf, isOutdoors } from '@/core/survey/storeyGraph';
-import { lengthText } from '@/ui/units';
+import { useJob } from '@/ui/store/JobProvider';
+import { lengthText, type Lengths } from '@/ui/units';
 import { pathOf } from './paths';
 import type { ToPx } from './RoomLabels';
 import { Dimension } from './SheetFrame';
@@ -102,6 +103,40 @@ export function WallHandles({
           </g>
         );
       })}
+    </g>
+  );
+}
+
+/** The room that a typed line would build: dashed, with its name and sizes. */
+export function TypedRoomGhost({ px, lengths }: { px: ToPx; lengths: Lengths }) {
+  const typed = useJob((s) => s.typedRoom);
+  if (!typed) return null;
+  const [x0, y0, x1, y1] = boundsOf(typed.outline);
+  const [left, top] = px(x0, y0);
+  const [right, bottom] = px(x1, y1);
+  return (
+    <g pointerEvents="none" data-testid="typed-room">
+      <path
+        d={pathOf(typed.outline.map((p) => px(...p)))}
+        fill="#1d4f7a"
+        fillOpacity={0.08}
+        stroke="#1d4f7a"
+        strokeWidth={2}
+        strokeDasharray="7 4"
+      />
+      <text
+        x={(left + right) / 2}
+        y={(top + bottom) / 2}
+        textAnchor="middle"
+        fontSize={14}
+        fontWeight={700}
+        fill="#1d4f7a"
+        className="halo"
+      >
+        {typed.name}
+      </text>
+      <Dimension ax={left} ay={bottom - 12} bx={right} by={bottom - 12} text={lengthText(x1 - x0, lengths)} />
+      <Dimension ax={left + 14} ay={bottom} bx={left + 14} by={top} text={lengthText(y1 - y0, lengths)} />
     </g>
   );
 }

@@ -6,7 +6,7 @@ import type { Layer } from '@/core/coverage/field';
 import { applyEdit, type Edit } from '@/core/job/edits';
 import type { History } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
-import type { AnyRecord, Band, Id, Route, Unit } from '@/core/job/records';
+import type { AnyRecord, Band, Id, Point, Route, Unit } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import type { ComputeApi, FieldAnswer } from '@/workers/protocol';
 import { withRooms } from '@/core/survey/rooms';
@@ -56,6 +56,8 @@ export interface JobState {
   choice: ToolChoice;
   /** The wall being drawn. */
   draft: WallDraft | null;
+  /** The room that a typed line would build: its outline and name. */
+  typedRoom: { name: string; outline: readonly Point[] } | null;
   layer: Layer;
   band: Band;
   /** The unit under the pointer, not yet let go. */
@@ -164,6 +166,7 @@ export function makeJobStore(initial: InitialJob) {
         route: 'duct',
       },
       draft: null,
+      typedRoom: null,
       layer: 'headroom',
       band: '5',
       dragged: null,

@@ -56,7 +56,7 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
           />
         )}
       </Field>
-      <Field label="Best of the household">
+      <Field label="Best in the house">
         {(id) => (
           <Choice
             id={id}
@@ -66,7 +66,7 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
           />
         )}
       </Field>
-      <Field label="Worst of the household">
+      <Field label="Worst in the house">
         {(id) => (
           <Choice
             id={id}
