@@ -1,6 +1,7 @@
 /** Drawing a large survey: the core's part, and the frames of the real sheet with 400 walls and 200 symbols. */
 import { chromium } from 'playwright-core';
 import { Bench } from 'tinybench';
+import { z } from 'zod';
 import { wallGraph } from '@/core/geometry/wallGraph';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
@@ -114,24 +115,15 @@ export async function surveyFrames(): Promise<object[]> {
     if (!box) throw new Error('no sheet');
     const [x, y] = [box.x + box.width / 2, box.y + box.height / 2];
     const frames = async (what: string, doing: () => Promise<void>) => {
-      await page.evaluate(() => {
-        const state = window as typeof window & { gaps?: number[]; counting?: boolean };
-        state.gaps = [];
-        state.counting = true;
-        let last = performance.now();
-        const tick = (now: number) => {
-          state.gaps?.push(now - last);
-          last = now;
-          if (state.counting) requestAnimationFrame(tick);
-        };
-        requestAnimationFrame(tick);
-      });
+      // as text: what the compiler adds to functions is not there in the page
+      await page.evaluate(`window.gaps = []; window.counting = true; window.last = performance.now();
+        requestAnimationFrame(function tick(now) {
+          window.gaps.push(now - window.last);
+          window.last = now;
+          if (window.counting) requestAnimationFrame(tick);
+        });`);
       await doing();
-      const gaps = await page.evaluate(() => {
-        const state = window as typeof window & { gaps?: number[]; counting?: boolean };
-        state.counting = false;
-        return (state.gaps ?? []).slice(1);
-      });
+      const gaps = z.array(z.number()).parse(await page.evaluate('window.counting = false, window.gaps.slice(1)'));
       const sorted = [...gaps].sort((a, b) => a - b);
       const at = (q: number) => Number((sorted[Math.floor(q * (sorted.length - 1))] ?? NaN).toFixed(1));
       return { what, frames: gaps.length, 'p50 ms': at(0.5), 'p95 ms': at(0.95) };

@@ -3,7 +3,7 @@
  * its name and its need when walls move; its outline follows. Outdoor areas are drawn, not found.
  */
 import { areaOf } from '../geometry/polygon';
-import { inRegion, shareIn } from '../geometry/region';
+import { inRegion, sameGround, shareIn } from '../geometry/region';
 import type { Face } from '../geometry/wallGraph';
 import { applyEdit, type Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
@@ -23,14 +23,17 @@ const isBlank = (job: Job, room: Room) =>
   room.activityIds.length === 0 &&
   !job.spots.some((s) => s.roomId === room.id);
 
-/** How well a space fits a room, 0 … 1: by the ground they share, or by the walls that the room had before. */
-function fit(room: Room, face: Face, before: readonly Face[]): number {
+/**
+ * How well a space fits a room, 0 … 1: by the ground they share, or by the walls that the room had before.
+ * @param had the space that the room was before.
+ */
+function fit(room: Room, face: Face, had: Face | undefined): number {
   const [there, back] = [shareIn(room, face), shareIn(face, room)];
   const shared = there >= leastShare || back >= leastShare ? (there + back) / 2 : 0;
-  const had = before.find((f) => shareIn(room, f) > 0.9 && shareIn(f, room) > 0.9);
   if (!had || had.wallIds.size < 3) return shared;
-  const same = [...had.wallIds].filter((id) => face.wallIds.has(id)).length;
-  const alike = same / new Set([...had.wallIds, ...face.wallIds]).size;
+  let same = 0;
+  for (const id of had.wallIds) if (face.wallIds.has(id)) same++;
+  const alike = same / (had.wallIds.size + face.wallIds.size - same);
   return Math.max(shared, alike >= 0.7 ? alike : 0);
 }
 
@@ -58,7 +61,10 @@ export function fitRooms(
   const faces = storeyGraph(job, storeyId).faces.filter((f) => f.areaM2 >= leastRoomM2);
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
   const pairs = rooms
-    .flatMap((room) => faces.map((face) => ({ room, face, score: fit(room, face, before) })))
+    .flatMap((room) => {
+      const had = before.find((f) => sameGround(room, f));
+      return faces.map((face) => ({ room, face, score: fit(room, face, had) }));
+    })
     .filter((p) => p.score > 0)
     .sort((a, b) => b.score - a.score);
   const remove: Id[] = [];
@@ -189,6 +195,20 @@ export function withRooms(job: Job, edit: Edit): Edit {
   return { label: edit.label, put: [...put.values()], remove: [...remove] };
 }
 
+const knownClosed = new WeakMap<Job, Map<Id, ReadonlySet<Id>>>();
+
+/** Rooms of a storey behind which a closed space between walls stands; worked out once for each state of a job. */
+function closedRooms(job: Job, storeyId: Id): ReadonlySet<Id> {
+  let storeys = knownClosed.get(job);
+  if (!storeys) knownClosed.set(job, (storeys = new Map()));
+  let closed = storeys.get(storeyId);
+  if (!closed) {
+    const { faces } = storeyGraph(job, storeyId);
+    const rooms = job.rooms.filter((r) => r.storeyId === storeyId && faces.some((f) => sameGround(r, f)));
+    storeys.set(storeyId, (closed = new Set(rooms.map((r) => r.id))));
+  }
+  return closed;
+}
+
 /** Does a closed space between walls stand behind this room? */
-export const isClosed = (job: Job, room: Room): boolean =>
-  storeyGraph(job, room.storeyId).faces.some((f) => shareIn(room, f) > 0.9 && shareIn(f, room) > 0.9);
+export const isClosed = (job: Job, room: Room): boolean => closedRooms(job, room.storeyId).has(room.id);

@@ -21,14 +21,23 @@ export const storeyWalls = (job: Job, storeyId: Id): Wall[] =>
   job.walls.filter((w) => w.storeyId === storeyId);
 
 const known = new WeakMap<Job, Map<Id, WallGraph>>();
+/** By the walls themselves, since most edits leave the walls of most storeys as they are. */
+const byWalls = new Map<string, WallGraph>();
+const mostKept = 60;
 
-/** The wall graph of a storey; worked out once for each state of a job. */
+/** The wall graph of a storey; worked out once for each state of its walls. */
 export function storeyGraph(job: Job, storeyId: Id): WallGraph {
   let graphs = known.get(job);
   if (!graphs) known.set(job, (graphs = new Map()));
   let graph = graphs.get(storeyId);
-  if (!graph)
-    graphs.set(storeyId, (graph = wallGraph(storeyWalls(job, storeyId).map((w) => segmentOf(job, w)))));
+  if (!graph) {
+    const segments = storeyWalls(job, storeyId).map((w) => segmentOf(job, w));
+    const key = JSON.stringify(segments);
+    graph = byWalls.get(key) ?? wallGraph(segments);
+    if (byWalls.size >= mostKept) byWalls.clear();
+    byWalls.set(key, graph);
+    graphs.set(storeyId, graph);
+  }
   return graph;
 }
 

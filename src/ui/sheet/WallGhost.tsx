@@ -1,6 +1,6 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useEffect, useMemo, useState } from 'react';
 import { find } from '@/core/job/job';
 import type { SnapKind } from '@/core/survey/snap';
 import { halfOf } from '@/core/survey/storeyGraph';
@@ -9,7 +9,7 @@ import { areaText, lengthText } from '@/ui/units';
 import { pathOf } from './paths';
 import type { ToPx } from './RoomLabels';
 import { newWallAssembly } from './useWallTool';
-import { closedBy, draftEnd } from './wallDraft';
+import { closedBy, type DraftEnd, draftEnd } from './wallDraft';
 
 /** The mark of what the pointer caught: ring and dot, corner, lozenge, or a small cross. */
 function SnapMark({ kind, square }: { kind: SnapKind; square: boolean }) {
@@ -55,10 +55,16 @@ export function WallGhost({
     () => draft && draftEnd(job, storeyId, draft, assemblyId, lengths),
     [draft, job, storeyId, assemblyId, lengths],
   );
-  const closes = useMemo(
-    () => (draft && end && end.words !== '' ? closedBy(job, storeyId, draft.from, end.b, assemblyId) : null),
-    [draft, end, job, storeyId, assemblyId],
-  );
+  // the room that it would close: looked for once the pointer rests, since it takes a while in a large house
+  const [closes, setCloses] = useState<{ end: DraftEnd; areaM2: number } | null>(null);
+  useEffect(() => {
+    if (!draft || !end || end.words === '') return;
+    const wait = setTimeout(() => {
+      const room = closedBy(job, storeyId, draft.from, end.b, assemblyId);
+      setCloses(room && { end, areaM2: room.areaM2 });
+    }, 120);
+    return () => clearTimeout(wait);
+  }, [draft, end, job, storeyId, assemblyId]);
   if (!draft || !end) return null;
   const [ax, ay] = px(...draft.from);
   const [bx, by] = px(...end.b);
@@ -69,7 +75,8 @@ export function WallGhost({
   const [tagX, tagY] = [Math.min(bx + 18, width - 190), Math.min(by + 18, height - 76)];
   const deg = draft.typedDeg || ((end.deg % 360) + 360).toFixed(1).replace(/^360\.0$/, '0.0');
   const shownDeg = Number(deg) >= 360 ? (Number(deg) - 360).toFixed(1) : deg;
-  const words = end.problem ?? (closes ? `closes a room, ${areaText(closes.areaM2, lengths)}` : end.words);
+  const words =
+    end.problem ?? (closes?.end === end ? `closes a room, ${areaText(closes.areaM2, lengths)}` : end.words);
   const value = draft.typed || lengthText(end.clearM, lengths).replace(' m', '');
   return (
     <g pointerEvents="none" data-testid="wall-draft">

@@ -107,7 +107,7 @@ export function draftKey(draft: WallDraft, key: string): WallDraft | null {
   if (key === 'Backspace') return { ...draft, [name]: draft[name].slice(0, -1) };
   if (/^[0-9.,'′"″-]$/.test(key) || (key === ' ' && draft[name] !== ''))
     return { ...draft, [name]: draft[name] + key };
-  if (/^[cm]$/.test(key) && /\d$/.test(draft.typed) && draft.field === 'length')
+  if (/^[cm]$/.test(key) && /[\dc]$/.test(draft.typed) && draft.field === 'length')
     return { ...draft, typed: draft.typed + key };
   return null;
 }

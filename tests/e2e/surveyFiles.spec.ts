@@ -1,0 +1,140 @@
+import { readFileSync, writeFileSync } from 'node:fs';
+import { join } from 'node:path';
+import AxeBuilder from '@axe-core/playwright';
+import { parseJobFile, readJobFile } from '@/core/job/jobFile';
+import { expect, test } from './server';
+
+const line = (layer: string, ax: number, ay: number, bx: number, by: number) =>
+  [0, 'LINE', 8, layer, 10, ax, 20, ay, 11, bx, 21, by].join('\n');
+const dxf = (...entities: string[]) => `0\nSECTION\n2\nENTITIES\n${entities.join('\n')}\n0\nENDSEC\n0\nEOF\n`;
+
+test('a picture under the drawing: pinned, scaled by two points, kept in the job file; what is none is refused', async ({
+  page,
+}, info) => {
+  await page.goto('/jobs/tannery-lofts-7/survey');
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  const input = page.locator('input[aria-label="Picture of a plan"]');
+  const broken = join(info.outputDir, 'broken.png');
+  await page.screenshot({ path: join(info.outputDir, 'plan.png') });
+  writeFileSync(broken, 'this is no picture');
+  await input.setInputFiles(broken);
+  await expect(page.getByText(/not a PNG or JPEG picture/)).toBeVisible();
+  const large = join(info.outputDir, 'large.png');
+  writeFileSync(large, Buffer.alloc(21_000_000));
+  await input.setInputFiles(large);
+  await expect(page.getByText(/weighs 21 MB/)).toBeVisible();
+  await input.setInputFiles(join(info.outputDir, 'plan.png'));
+  await expect(page.getByText('Picture under the drawing').first()).toBeVisible();
+
+  // two points 300 px apart on the screen are 3 m in the house
+  const sheet = await page.getByTestId('sheet').boundingBox();
+  if (!sheet) throw new Error('no sheet');
+  await page.mouse.click(sheet.x + 200, sheet.y + 200);
+  await page.mouse.click(sheet.x + 500, sheet.y + 200);
+  const far = page.getByLabel('These two points are');
+  await far.fill('far');
+  await far.press('Enter');
+  await expect(page.getByText(/A length is needed/)).toBeVisible();
+  await far.fill('3');
+  await far.press('Enter');
+  await expect(far).toBeHidden();
+  await expect(page.getByTestId('save-state')).toContainText(/^saved/);
+  const stored = readJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
+  expect(stored.files).toHaveLength(1);
+  expect(stored.job.pictures).toMatchObject([{ widthPx: 1280, heightPx: 800, mime: 'image/png' }]);
+  const image = page.locator('image');
+  expect(await image.evaluate((i) => i.getBoundingClientRect().width)).toBeGreaterThan(50);
+});
+
+test('a drawing comes in by layers; text alone is refused; the storey goes out again', async ({
+  page,
+}, info) => {
+  await page.goto('/jobs/tannery-lofts-7/survey');
+  await expect(page.getByTestId('sheet')).toBeVisible();
+  const before = parseJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
+  const input = page.locator('input[aria-label="Drawing of a plan"]');
+  const file = (name: string, text: string) => {
+    writeFileSync(join(info.outputDir, name), text);
+    return join(info.outputDir, name);
+  };
+  await page.screenshot({ path: join(info.outputDir, 'folder.png') });
+  await input.setInputFiles(file('notes.dxf', dxf('0\nTEXT\n8\n0\n10\n1\n20\n1\n40\n2\n1\nHall')));
+  await expect(page.getByText(/only 1 TEXT/)).toBeVisible();
+  await input.setInputFiles(
+    file(
+      'shed.dxf',
+      dxf(
+        line('OUT', 0, 0, 3000, 0),
+        line('OUT', 3000, 0, 3000, -2000),
+        line('OUT', 3000, -2000, 0, -2000),
+        line('OUT', 0, -2000, 0, 0),
+        line('AXES', 0, 0, 9000, 9000),
+      ),
+    ),
+  );
+  const dialog = page.getByRole('dialog');
+  await expect(dialog.getByRole('button', { name: 'Bring in' })).toBeDisabled();
+  await dialog.getByLabel('One unit of the drawing is in').selectOption({ label: 'millimetres' });
+  await dialog.getByLabel('Layer OUT is').selectOption({ label: 'Timber boards 25' });
+  await dialog.getByLabel('Layer AXES is').selectOption({ label: 'left out' });
+  await dialog.getByRole('button', { name: 'Bring in' }).click();
+  await expect(page.getByText(/4 walls brought in/)).toBeVisible();
+  await expect(page.getByTestId('save-state')).toContainText(/^saved/);
+  const after = parseJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
+  expect(after.walls).toHaveLength(before.walls.length + 4);
+
+  const [svg] = await Promise.all([
+    page.waitForEvent('download'),
+    page
+      .getByRole('button', { name: 'Plans in and out' })
+      .click()
+      .then(() => page.getByRole('menuitem', { name: /SVG/ }).click()),
+  ]);
+  expect(readFileSync(await svg.path(), 'utf8')).toContain('<svg');
+});
+
+test('what a wall is made of: layers changed with the loss seen at once, for one wall only', async ({
+  page,
+}) => {
+  await page.goto('/jobs/quay-house/survey');
+  await page.locator('path[data-id="ground-w-8"]').click({ position: { x: 60, y: 2 } });
+  await page.getByRole('button', { name: 'Change make' }).click();
+  const dialog = page.getByRole('dialog');
+  expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([]);
+  await dialog.getByRole('radio', { name: 'From layers' }).click();
+  const loss = dialog.getByRole('row', { name: /^5 GHz/ });
+  const before = await loss.textContent();
+  await dialog.getByRole('button', { name: 'Add a layer' }).click();
+  await dialog.getByLabel('Layer 6 is of').selectOption({ label: 'concrete' });
+  await dialog.getByLabel('Layer 6, thickness').fill('100');
+  await dialog.getByLabel('Layer 6, thickness').press('Enter');
+  await expect(loss).not.toHaveText(before ?? '');
+  await dialog.getByRole('button', { name: /Only this wall/ }).click();
+  await expect(dialog).toBeHidden();
+  await expect(page.getByLabel('Made of')).toHaveValue(/^asm-\d+$/);
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await expect(page.getByLabel('Made of')).toHaveValue('asm-lath');
+});
+
+test('what is there: sockets take the last circuit, coax is joined into a tree, a storey with a unit stays', async ({
+  page,
+}) => {
+  await page.goto('/jobs/quay-house/survey');
+  const sheet = await page.getByTestId('sheet').boundingBox();
+  if (!sheet) throw new Error('no sheet');
+  await page.keyboard.press('p');
+  await page.mouse.click(sheet.x + 400, sheet.y + 300);
+  await expect(page.getByLabel('Circuit', { exact: true })).toHaveValue('G2');
+  await page.keyboard.press('c');
+  await page.mouse.click(sheet.x + 420, sheet.y + 250);
+  await expect(page.getByLabel('Joined to anything')).toHaveValue('unknown');
+  await page.getByLabel('Add a cable to').selectOption({ label: 'Splitter, 4-way, cellar' });
+  await expect(page.getByLabel('Joined to anything')).toHaveValue('joined');
+  await expect(page.getByRole('heading', { name: 'Coax of the house' })).toBeVisible();
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await expect(page.getByRole('region', { name: 'Still missing' })).toContainText('no rating found');
+  await page.getByRole('button', { name: 'This storey' }).click();
+  await expect(page.getByText(/Unit A stands on Ground floor/)).toBeVisible();
+});
