@@ -15,7 +15,8 @@ export default {
       from: { path: '^src/core', pathNot: '\\.test\\.ts$' },
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
-        pathNot: 'node_modules/(zod|papaparse|d3-contour|ml-matrix|dxf-parser|@types/(papaparse|d3-contour))/',
+        pathNot:
+          'node_modules/(zod|papaparse|d3-contour|ml-matrix|dxf-parser|@types/(papaparse|d3-contour))/',
       },
     },
     only('standins-know-core-only', '^src/standins', '^src/(app|features|ui|server|workers)'),

@@ -123,7 +123,9 @@ export async function surveyFrames(): Promise<object[]> {
           if (window.counting) requestAnimationFrame(tick);
         });`);
       await doing();
-      const gaps = z.array(z.number()).parse(await page.evaluate('window.counting = false, window.gaps.slice(1)'));
+      const gaps = z
+        .array(z.number())
+        .parse(await page.evaluate('window.counting = false, window.gaps.slice(1)'));
       const sorted = [...gaps].sort((a, b) => a - b);
       const at = (q: number) => Number((sorted[Math.floor(q * (sorted.length - 1))] ?? NaN).toFixed(1));
       return { what, frames: gaps.length, 'p50 ms': at(0.5), 'p95 ms': at(0.95) };

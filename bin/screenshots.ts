@@ -35,6 +35,26 @@ try {
   await stage('survey');
   await page.locator('[data-id="ground-w-7"]').first().click();
   await picture('survey');
+  await page.getByRole('button', { name: 'Change make' }).click();
+  await picture('survey-make');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('PageUp');
+  await page.keyboard.press('w');
+  const survey = await page.getByTestId('sheet').boundingBox();
+  if (!survey) throw new Error('the sheet has no size');
+  await page.mouse.click(survey.x + survey.width * 0.7, survey.y + survey.height * 0.48);
+  await page.mouse.move(survey.x + survey.width * 0.7, survey.y + survey.height * 0.6);
+  await page.keyboard.type('2.40');
+  await page.screenshot({ path: 'docs/screenshots/survey-wall.png' });
+  console.log('survey-wall');
+  await page.keyboard.press('Escape');
+  await page.keyboard.press('v');
+  await page
+    .getByLabel('Room by room')
+    .getByRole('combobox')
+    .fill('Linen room 1.96 2.20 southwest in Landing');
+  await picture('survey-room');
   await stage('before');
   await page.locator('tr[data-spot="1"]').click();
   await picture('before');
@@ -70,6 +90,8 @@ try {
     hasTouch: true,
     isMobile: true,
   });
+  await stage('survey', phone);
+  await picture('phone-survey', phone);
   await stage('plan', phone);
   await picture('phone-plan', phone);
   await stage('prove', phone);

@@ -28,3 +28,14 @@ export { expect } from '@playwright/test';
 export async function openLedger(page: Page): Promise<void> {
   await page.locator('.shell-ledger').getByRole('button', { name: 'Open', exact: true }).click();
 }
+
+/** Where a place of a building that fills its sheet lies on the screen; metres from the building's corner. */
+export async function placeOnSheet(
+  page: Page,
+  widthM: number,
+): Promise<(x: number, y: number) => [number, number]> {
+  const outline = await page.getByTestId('building-outline').boundingBox();
+  if (!outline) throw new Error('the sheet shows no building');
+  const scale = outline.width / widthM;
+  return (x, y) => [outline.x + x * scale, outline.y + y * scale];
+}

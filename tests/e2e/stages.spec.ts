@@ -1,6 +1,6 @@
 /** What each stage shows and lets one correct. */
 import { readFileSync } from 'node:fs';
-import { expect, openLedger, test } from './server';
+import { expect, openLedger, placeOnSheet, test } from './server';
 
 test('survey: a wall made of something else changes its loss, and with it the plan', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
@@ -8,10 +8,8 @@ test('survey: a wall made of something else changes its loss, and with it the pl
   const planned = page.locator('tr[data-spot="6"]').getByRole('cell').nth(5);
   await expect(planned).toContainText('%');
   const before = await planned.textContent();
-  await page
-    .locator('path[data-id="ground-w-5"]')
-    .first()
-    .click({ position: { x: 5, y: 150 } });
+  const at = await placeOnSheet(page, 14);
+  await page.mouse.click(...at(5.05, 2.1));
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await expect(inspector).toContainText('One brick, plastered');
   await inspector.getByLabel('Made of', { exact: true }).selectOption({ label: 'Corrugated steel' });
@@ -40,6 +38,7 @@ test('survey: a length that is none, or too long, says why and keeps what was ty
 
 test('survey: what a room is used for is its need', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
+  await openLedger(page);
   await page.getByRole('button', { name: /^Chart room/ }).click();
   await page.getByLabel(/^Video call/).check();
   await expect(page.locator('tr[data-spot="6"]')).toContainText('16\u2009/\u20098');

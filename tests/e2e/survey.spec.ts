@@ -6,7 +6,7 @@ import { regionArea } from '@/core/geometry/region';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { makePathLoss, pathLoss } from '@/core/propagation/pathLoss';
 import { buildScene } from '@/core/propagation/scene';
-import { expect, test } from './server';
+import { expect, placeOnSheet, test } from './server';
 
 const demo = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
 
@@ -16,17 +16,6 @@ async function jobOf(page: Page): Promise<Job> {
   const id = new URL(page.url()).pathname.split('/')[2];
   const text = await (await page.request.get(`/api/jobs/${id}/file`)).text();
   return parseJobFile(text);
-}
-
-/** Where a place of the house lies on the screen, from two dimensions of the building's outline. */
-async function placeOnSheet(
-  page: Page,
-  widthM: number,
-): Promise<(x: number, y: number) => { x: number; y: number }> {
-  const outline = await page.getByTestId('building-outline').boundingBox();
-  if (!outline) throw new Error('no outline');
-  const scale = outline.width / widthM;
-  return (x, y) => ({ x: outline.x + x * scale, y: outline.y + y * scale });
 }
 
 /** Straight loss between two places of the ground floor at 5 GHz, dB. */
@@ -73,7 +62,7 @@ test('the ground floor of Quay House from nothing, by keyboard and pointer, in u
     await expect(line).toHaveValue('');
   }
   let at = await placeOnSheet(page, 14);
-  const click = (x: number, y: number) => page.mouse.click(at(x, y).x, at(x, y).y);
+  const click = (x: number, y: number) => page.mouse.click(...at(x, y));
 
   // the walls beside the Hall are brick
   await act(line.press('Escape'));

@@ -2,7 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { parseJobFile, readJobFile } from '@/core/job/jobFile';
-import { expect, test } from './server';
+import { expect, placeOnSheet, test } from './server';
 
 const line = (layer: string, ax: number, ay: number, bx: number, by: number) =>
   [0, 'LINE', 8, layer, 10, ax, 20, ay, 11, bx, 21, by].join('\n');
@@ -97,7 +97,8 @@ test('what a wall is made of: layers changed with the loss seen at once, for one
   page,
 }) => {
   await page.goto('/jobs/quay-house/survey');
-  await page.locator('path[data-id="ground-w-8"]').click({ position: { x: 60, y: 2 } });
+  const at = await placeOnSheet(page, 14);
+  await page.mouse.click(...at(12.6, 3.95));
   await page.getByRole('button', { name: 'Change make' }).click();
   const dialog = page.getByRole('dialog');
   expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([]);

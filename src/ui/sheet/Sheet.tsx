@@ -21,6 +21,7 @@ import {
   UnknownMarks,
   WallHandles,
 } from './SurveyMarks';
+import { SheetMenu } from './SheetMenu';
 import { ScaleQuestion } from './ScaleQuestion';
 import { ToolGhost } from './ToolGhost';
 import { Underlay } from './Underlay';
@@ -53,119 +54,127 @@ export function Sheet({ stage }: { stage: SheetStage }) {
   const [right, bottom] = px(x1, y1);
   return (
     <div className="relative min-h-0 flex-1">
-      <svg
-        ref={ref}
-        className={`absolute inset-0 h-full w-full touch-none select-none ${tool === 'select' ? '' : 'cursor-crosshair'}`}
-        role="group"
-        aria-label={`Plan of ${space.isSite ? 'the site' : `${space.building.name}, ${space.storey.name}`}`}
-        data-testid="sheet"
-        {...pointer.handlers}
-      >
-        <Hatches prefix={prefix} />
-        <defs>
-          <ShortHatch id={`${prefix}-short`} scale={view.scale} />
-        </defs>
-        <GridDots
-          view={view}
-          width={size.width}
-          height={size.height}
-          lengths={lengths}
-          id={`${prefix}-dots`}
-        />
-        <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
-          {stage === 'survey' && (
-            <Underlay job={job} storeyId={storeyId} preview={pointer.preview} selectedId={selectedId} />
-          )}
-          {space.drawn.map(({ storey, transform }) => (
-            <g key={storey.id} transform={transform}>
-              <StoreyFloor job={job} storeyId={storey.id} see={pictured && storey.id === storeyId} />
-            </g>
-          ))}
-          {!space.isSite && (
-            <path
-              data-testid="building-outline"
-              d={pathOf(space.building.outline)}
-              fill="none"
-              stroke="#1f2a37"
-              strokeWidth={0.9}
-              strokeDasharray="6 4"
-              vectorEffect="non-scaling-stroke"
-            />
-          )}
-          {shown && <CoverageLayer rooms={rooms} fields={shown.rooms} prefix={prefix} />}
-          {space.drawn.map(({ storey, transform }) => (
-            <g key={storey.id} transform={transform}>
-              <StoreyThings
-                job={job}
-                storeyId={storey.id}
-                hatch={prefix}
+      <SheetMenu active={stage === 'survey'}>
+        <svg
+          ref={ref}
+          className={`absolute inset-0 h-full w-full touch-none select-none ${tool === 'select' ? '' : 'cursor-crosshair'}`}
+          role="group"
+          aria-label={`Plan of ${space.isSite ? 'the site' : `${space.building.name}, ${space.storey.name}`}`}
+          data-testid="sheet"
+          {...pointer.handlers}
+        >
+          <Hatches prefix={prefix} />
+          <defs>
+            <ShortHatch id={`${prefix}-short`} scale={view.scale} />
+          </defs>
+          <GridDots
+            view={view}
+            width={size.width}
+            height={size.height}
+            lengths={lengths}
+            id={`${prefix}-dots`}
+          />
+          <g transform={`translate(${view.x} ${view.y}) scale(${view.scale})`}>
+            {stage === 'survey' && (
+              <Underlay job={job} storeyId={storeyId} preview={pointer.preview} selectedId={selectedId} />
+            )}
+            {space.drawn.map(({ storey, transform }) => (
+              <g key={storey.id} transform={transform}>
+                <StoreyFloor job={job} storeyId={storey.id} see={pictured && storey.id === storeyId} />
+              </g>
+            ))}
+            {!space.isSite && (
+              <path
+                data-testid="building-outline"
+                d={pathOf(space.building.outline)}
+                fill="none"
+                stroke="#1f2a37"
+                strokeWidth={0.9}
+                strokeDasharray="6 4"
+                vectorEffect="non-scaling-stroke"
+              />
+            )}
+            {shown && <CoverageLayer rooms={rooms} fields={shown.rooms} prefix={prefix} />}
+            {space.drawn.map(({ storey, transform }) => (
+              <g key={storey.id} transform={transform}>
+                <StoreyThings
+                  job={job}
+                  storeyId={storey.id}
+                  hatch={prefix}
+                  scale={view.scale}
+                  selectedId={selectedId}
+                />
+                <StoreyWalls
+                  job={job}
+                  storeyId={storey.id}
+                  hatch={prefix}
+                  scale={view.scale}
+                  selectedId={selectedId}
+                />
+              </g>
+            ))}
+          </g>
+          <g>
+            {!space.isSite && (
+              <>
+                <Dimension
+                  ax={left}
+                  ay={top - 14}
+                  bx={right}
+                  by={top - 14}
+                  text={lengthText(x1 - x0, lengths, 1)}
+                />
+                <Dimension
+                  ax={left - 16}
+                  ay={bottom}
+                  bx={left - 16}
+                  by={top}
+                  text={lengthText(y1 - y0, lengths, 1)}
+                />
+              </>
+            )}
+            {shown && (
+              <IsolineLabels
+                rooms={rooms}
+                fields={shown.rooms}
+                layer={shown.request.layer}
+                px={px}
                 scale={view.scale}
-                selectedId={selectedId}
               />
-              <StoreyWalls
-                job={job}
-                storeyId={storey.id}
-                hatch={prefix}
-                scale={view.scale}
-                selectedId={selectedId}
-              />
-            </g>
-          ))}
-        </g>
-        <g>
-          {!space.isSite && (
-            <>
-              <Dimension
-                ax={left}
-                ay={top - 14}
-                bx={right}
-                by={top - 14}
-                text={lengthText(x1 - x0, lengths, 1)}
-              />
-              <Dimension
-                ax={left - 16}
-                ay={bottom}
-                bx={left - 16}
-                by={top}
-                text={lengthText(y1 - y0, lengths, 1)}
-              />
-            </>
-          )}
-          {shown && (
-            <IsolineLabels
-              rooms={rooms}
-              fields={shown.rooms}
-              layer={shown.request.layer}
-              px={px}
-              scale={view.scale}
-            />
-          )}
-          <RoomLabels job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
-          {stage === 'survey' && <UnknownMarks job={job} storeyId={storeyId} px={px} scale={view.scale} />}
-          {space.isSite && (
-            <SiteMarks job={job} space={space} px={px} preview={pointer.preview} stage={stage} />
-          )}
-          {stage === 'survey' && <RouteLines job={job} space={space} px={px} selectedId={selectedId} />}
-          <FixedDeviceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
-          <ServiceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
-          <LinkLines space={space} px={px} stage={stage} />
-          <RayLine space={space} px={px} stage={stage} />
-          <SpotMarks space={space} px={px} stage={stage} moved={pointer.movedSpot} />
-          <UnitPegs space={space} px={px} stage={stage} />
-          {stage === 'survey' && (
-            <>
-              <GapMarks job={job} storeyId={storeyId} px={px} />
-              <WallHandles job={job} selectedId={selectedId} storeyId={storeyId} px={px} />
-              <DragPreview job={job} records={pointer.preview} px={px} scale={view.scale} />
-              <TypedRoomGhost px={px} lengths={lengths} />
-              <WallGhost px={px} scale={view.scale} hatch={prefix} width={size.width} height={size.height} />
-            </>
-          )}
-          <ToolGhost ghost={pointer.ghost} px={px} lengths={lengths} />
-        </g>
-        <SheetFrame view={view} width={size.width} height={size.height} lengths={lengths} />
-        {find(job, 'storey', storeyId) && <North x={size.width - 30} y={size.height - 30} />}
-      </svg>
+            )}
+            <RoomLabels job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
+            {stage === 'survey' && <UnknownMarks job={job} storeyId={storeyId} px={px} scale={view.scale} />}
+            {space.isSite && (
+              <SiteMarks job={job} space={space} px={px} preview={pointer.preview} stage={stage} />
+            )}
+            {stage === 'survey' && <RouteLines job={job} space={space} px={px} selectedId={selectedId} />}
+            <FixedDeviceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
+            <ServiceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
+            <LinkLines space={space} px={px} stage={stage} />
+            <RayLine space={space} px={px} stage={stage} />
+            <SpotMarks space={space} px={px} stage={stage} moved={pointer.movedSpot} />
+            <UnitPegs space={space} px={px} stage={stage} />
+            {stage === 'survey' && (
+              <>
+                <GapMarks job={job} storeyId={storeyId} px={px} />
+                <WallHandles job={job} selectedId={selectedId} storeyId={storeyId} px={px} />
+                <DragPreview job={job} records={pointer.preview} px={px} scale={view.scale} />
+                <TypedRoomGhost px={px} lengths={lengths} />
+                <WallGhost
+                  px={px}
+                  scale={view.scale}
+                  hatch={prefix}
+                  width={size.width}
+                  height={size.height}
+                />
+              </>
+            )}
+            <ToolGhost ghost={pointer.ghost} px={px} lengths={lengths} />
+          </g>
+          <SheetFrame view={view} width={size.width} height={size.height} lengths={lengths} />
+          {find(job, 'storey', storeyId) && <North x={size.width - 30} y={size.height - 30} />}
+        </svg>
+      </SheetMenu>
       {pointer.ghost?.kind === 'scale' && pointer.ghost.done && (
         <ScaleQuestion a={pointer.ghost.a} b={pointer.ghost.b} onDone={pointer.clearGhost} />
       )}

@@ -3,6 +3,7 @@
 import { putOne } from '@/core/job/edits';
 import type { AnyRecord, Building } from '@/core/job/records';
 import { Choice, Field, PartHead } from '@/ui/primitives';
+import { MakeButton } from '../MakeButton';
 import { LengthField, NameField, NumberField } from '../inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 import { WordChoice } from './WordChoice';
@@ -83,6 +84,7 @@ export function BuildingFields({ job, record: b, save }: FieldsProps<'building'>
               />
             )}
           </Field>
+          <MakeButton assemblyId={roof.assemblyId} />
         </>
       )}
     </>

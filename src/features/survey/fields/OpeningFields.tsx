@@ -4,6 +4,7 @@ import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import { slideOpening } from '@/core/survey/wallEdits';
 import { Choice, Field, PartHead } from '@/ui/primitives';
+import { MakeButton } from '../MakeButton';
 import { LengthField } from '../inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 
@@ -40,6 +41,7 @@ export function OpeningFields({ job, record: o, save }: FieldsProps<'opening'>) 
           />
         )}
       </Field>
+      <MakeButton assemblyId={o.assemblyId} />
       <LengthField
         label="Along the wall"
         value={o.offsetM}

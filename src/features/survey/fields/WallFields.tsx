@@ -1,7 +1,6 @@
 'use client';
 
-import { PaintRoller, PencilRuler, Slice, Spline } from 'lucide-react';
-import { useState } from 'react';
+import { PaintRoller, Slice, Spline } from 'lucide-react';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import { paintOuterWalls, paintWalls } from '@/core/survey/paint';
@@ -13,14 +12,13 @@ import { Button, Choice, Field, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
 import { WallLossTable } from '@/ui/why/WallLossTable';
-import { AssemblyEditor } from '../AssemblyEditor';
+import { MakeButton } from '../MakeButton';
 import { LengthField } from '../inputs';
 import { LayeredCut } from '../LayeredCut';
 import { assemblyOptions, type FieldsProps } from './shared';
 
 export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
   const store = useJobStore();
-  const [editing, setEditing] = useState(false);
   const assembly = find(job, 'assembly', w.assemblyId);
   const ends = clearEnds(withoutWall(), w.storeyId, [w.ax, w.ay], [w.bx, w.by], halfOf(job, w));
   const inside = ends.atA + ends.atB;
@@ -92,12 +90,16 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
           </ul>
         </>
       )}
-      <div className="mt-3 grid grid-cols-2 gap-2">
-        <Button look="action" onClick={() => setEditing(true)}>
-          <PencilRuler size={15} aria-hidden="true" /> Change make
-        </Button>
-        <Button onClick={() => store.getState().set({ tool: 'paint', wallAssemblyId: w.assemblyId })}>
-          <PaintRoller size={15} aria-hidden="true" /> Copy to others
+      <div className="mt-2">
+        <MakeButton assemblyId={w.assemblyId} wallId={w.id} />
+      </div>
+      <div className="grid grid-cols-3 gap-2">
+        <Button
+          aria-label="Copy to others"
+          title="Make other walls like this one"
+          onClick={() => store.getState().set({ tool: 'paint', wallAssemblyId: w.assemblyId })}
+        >
+          <PaintRoller size={15} aria-hidden="true" /> Copy
         </Button>
         <Button onClick={() => take(splitWall(job, w, wallLength(w) / 2))}>
           <Slice size={15} aria-hidden="true" /> Split
@@ -107,16 +109,13 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
         </Button>
         {!isOutdoors(job, w.storeyId) && (
           <Button
-            className="col-span-2"
+            className="col-span-3"
             onClick={() => store.getState().commit(paintOuterWalls(job, w.storeyId, w.assemblyId))}
           >
             All outer walls of this storey like this
           </Button>
         )}
       </div>
-      {editing && assembly && (
-        <AssemblyEditor assembly={assembly} wallId={w.id} onClose={() => setEditing(false)} />
-      )}
     </>
   );
 }
