@@ -8,17 +8,21 @@ test('on the phone: the storey, a spot and a socket added by tapping, a menu by 
   await page.goto('/jobs/quay-house/survey');
   const sheet = page.getByTestId('sheet');
   await sheet.scrollIntoViewIfNeeded();
-  const at = await placeOnSheet(page, 14);
+  // choosing a tool shows its options above the sheet, which moves down
+  const at = async (x: number, y: number) => (await placeOnSheet(page, 14))(x, y);
   await page.getByRole('button', { name: 'Spot (S)' }).tap();
-  await page.touchscreen.tap(...at(6.1, 4.3));
-  await expect(page.getByLabel('Inspector')).toContainText('Spot 15');
+  await expect(page.getByTestId('tool-options')).toBeVisible();
+  await page.touchscreen.tap(...(await at(6.1, 4.3)));
+  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('Spot 15');
   await page.getByRole('button', { name: 'Close the inspector' }).tap();
   await page.getByRole('button', { name: 'Power socket (P)' }).tap();
-  await page.touchscreen.tap(...at(6.1, 7.6));
-  await expect(page.getByLabel('Inspector')).toContainText('Power socket');
+  await expect(page.getByTestId('tool-options')).toBeVisible();
+  await page.touchscreen.tap(...(await at(6.1, 7.6)));
+  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('Power socket');
   await page.getByRole('button', { name: 'Close the inspector' }).tap();
   await page.keyboard.press('v');
-  await page.mouse.click(...at(10.4, 2), { button: 'right' });
+  await expect(page.getByTestId('tool-options')).toBeHidden();
+  await page.mouse.click(...(await at(10.9, 0.3)), { button: 'right' });
   const menu = page.getByTestId('sheet-menu');
   await expect(menu).toContainText('Split in the middle');
   await menu.getByRole('menuitem', { name: 'Split in the middle' }).click();

@@ -186,6 +186,13 @@ function LineSays({
         Does not close by {cm.toFixed(0)} cm: one of {built.suspects.length} lengths holds a slip of the tape.
       </span>
     );
+  if (worst && cm >= 0.5 && built.spreadOver === 0)
+    return (
+      <span className="text-ink">
+        <strong className="block">the drawing gives way by {cm.toFixed(0)} cm</strong>
+        to what you taped; nothing was taped there before
+      </span>
+    );
   if (worst && cm >= 0.5)
     return (
       <span className="flex items-start gap-1.5 text-ink">

@@ -109,11 +109,14 @@ function RoomList() {
       </ul>
       {rooms.length === 0 && (
         <p className="px-3.5 pb-2 text-muted">
-          No room yet: type one in the line below the sheet, or press W and draw its walls.
+          {outdoors
+            ? 'No area yet: press R and click two corners of the yard or garden.'
+            : 'No room yet: type one in the line below the sheet, or press W and draw its walls.'}
         </p>
       )}
       <p className="px-3.5 py-1.5 text-[12px] text-muted">
-        Filled: a need is set. Half: not closed by walls.
+        Filled: a need is set.
+        {!outdoors && rooms.some((r) => !isClosed(job, r)) && ' Half: not closed by walls.'}
       </p>
     </section>
   );

@@ -1,6 +1,7 @@
 'use client';
 
 import { useId, useMemo, useRef } from 'react';
+import { boundsOf } from '@/core/geometry/place';
 import { find } from '@/core/job/job';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
@@ -27,7 +28,7 @@ import { ToolGhost } from './ToolGhost';
 import { Underlay } from './Underlay';
 import { WallGhost } from './WallGhost';
 import { useSheetPointer } from './useSheetPointer';
-import { useView } from './useView';
+import { type Box, useView } from './useView';
 import { pathOf } from '@/ui/sheet/paths';
 
 /** The drawing of the storey chosen in the section, with what the stage needs to show on it. */
@@ -40,7 +41,13 @@ export function Sheet({ stage }: { stage: SheetStage }) {
   const answer = useJob((s) => s.answer);
   const tool = useJob((s) => s.tool);
   const space = useMemo(() => sheetSpace(job, storeyId), [job, storeyId]);
-  const { view, size, zoomAt, panBy, fit } = useView(ref, space?.box ?? [0, 0, 10, 8], storeyId);
+  const typed = useJob((s) => s.typedRoom);
+  // a room that is typed outside the building is brought into view
+  const box = useMemo((): Box => {
+    const own = space?.box ?? [0, 0, 10, 8];
+    return typed ? boundsOf([...typed.outline, [own[0], own[1]], [own[2], own[3]]]) : own;
+  }, [space, typed]);
+  const { view, size, zoomAt, panBy, fit } = useView(ref, box, storeyId);
   const pointer = useSheetPointer({ ref, view, space, stage, panBy, zoomAt });
 
   if (!space) return <p className="p-6 text-muted">This job has no storey yet.</p>;

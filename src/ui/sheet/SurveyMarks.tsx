@@ -114,6 +114,7 @@ export function TypedRoomGhost({ px, lengths }: { px: ToPx; lengths: Lengths }) 
   const [x0, y0, x1, y1] = boundsOf(typed.outline);
   const [left, top] = px(x0, y0);
   const [right, bottom] = px(x1, y1);
+  const small = right - left < 150;
   return (
     <g pointerEvents="none" data-testid="typed-room">
       <path
@@ -125,10 +126,10 @@ export function TypedRoomGhost({ px, lengths }: { px: ToPx; lengths: Lengths }) 
         strokeDasharray="7 4"
       />
       <text
-        x={(left + right) / 2}
-        y={(top + bottom) / 2}
+        x={(left + right) / 2 + (small ? 10 : 0)}
+        y={small ? top + 20 : (top + bottom) / 2}
         textAnchor="middle"
-        fontSize={14}
+        fontSize={small ? 12 : 14}
         fontWeight={700}
         fill="#1d4f7a"
         className="halo"

@@ -7,6 +7,8 @@ import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { AnyRecord, Id, Point, Spot, Unit } from '@/core/job/records';
 import { changeUnit } from '@/core/plan/changeUnit';
+import { nearestOn } from '@/core/geometry/wallGraph';
+import { halfOf, storeyWalls } from '@/core/survey/storeyGraph';
 import { snapPoint } from '@/core/survey/snap';
 import type { Made } from '@/core/survey/wallEdits';
 import { messageOf } from '@/ui/store/api';
@@ -82,10 +84,21 @@ export function useSheetPointer({
       (event.clientY - (bounds?.top ?? 0) - view.y) / view.scale,
     ];
   };
-  const idAt = (event: PointerEvent): Id | null =>
-    event.target instanceof Element
-      ? (event.target.closest('[data-id]')?.getAttribute('data-id') ?? null)
-      : null;
+  /** What is under the pointer; a thin wall counts from a little way off, more for a finger. */
+  const idAt = (event: PointerEvent): Id | null => {
+    const under =
+      event.target instanceof Element
+        ? (event.target.closest('[data-id]')?.getAttribute('data-id') ?? null)
+        : null;
+    const { job, storeyId } = store.getState();
+    if (stage !== 'survey' || space?.isSite || (under && !find(job, 'room', under))) return under;
+    const reach = (event.pointerType === 'touch' ? 11 : 3) / view.scale;
+    const at = metres(event);
+    const near = storeyWalls(job, storeyId)
+      .map((w) => ({ id: w.id, off: nearestOn(w, ...at).distance - halfOf(job, w) }))
+      .sort((a, b) => a.off - b.off)[0];
+    return near && near.off < reach ? near.id : under;
+  };
   const apply = (made: Made) => {
     if ('why' in made) toast(made.why);
     else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
