@@ -1,24 +1,12 @@
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { newJob } from '../job/newJob';
+import { smallHouse } from '../job/smallHouse';
 import { withRooms } from '../survey/rooms';
 import { openGaps } from './openGaps';
 import { surveyGaps } from './surveyGaps';
 
-const job = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 9,
-    depthM: 7,
-    storeys: 1,
-    outerAssemblyId: 'asm-brick',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const job = smallHouse({ outerAssemblyId: 'asm-brick' });
 const wall = (id: string, ax: number, ay: number, bx: number, by: number, assemblyId = 'asm-stud') =>
   makeRecord({ type: 'wall', id, storeyId: 'storey-0', ax, ay, bx, by, assemblyId });
 const put = (to: Job, ...records: Parameters<typeof putOne>[1][]) =>

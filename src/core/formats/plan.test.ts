@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { applyEdit } from '../job/edits';
 import { type Job } from '../job/job';
 import { parseJobFile } from '../job/jobFile';
-import { newJob } from '../job/newJob';
+import { smallHouse } from '../job/smallHouse';
 import { regionArea } from '../geometry/region';
 import { isClosed } from '../survey/rooms';
 import { readDxf } from './dxf';
@@ -11,19 +11,7 @@ import { readPlanGeoJson, writePlanGeoJson } from './planGeoJson';
 import { writePlanSvg } from './planSvg';
 
 const quay = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
-const shell = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 9,
-    depthM: 7,
-    storeys: 1,
-    outerAssemblyId: 'asm-brick',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const shell = smallHouse({ outerAssemblyId: 'asm-brick' });
 const bare = applyEdit(shell, {
   label: 'clear',
   put: [],

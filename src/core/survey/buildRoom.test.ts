@@ -2,26 +2,14 @@ import { regionArea } from '../geometry/region';
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { newJob } from '../job/newJob';
+import { smallHouse } from '../job/smallHouse';
 import { adjustStorey, tapeSpreadM } from './adjust';
 import { type BuiltRoom, buildRoom, likelySlip } from './buildRoom';
 import { paintOuterWalls, paintWalls } from './paint';
 import { parseRoomLine } from './roomLine';
 import { isClosed } from './rooms';
 
-const shell = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 14,
-    depthM: 9,
-    storeys: 1,
-    outerAssemblyId: 'asm-stone',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const shell = smallHouse({ widthM: 14, depthM: 9, outerAssemblyId: 'asm-stone' });
 const onStorey = 'storey-0';
 /** The same job with no wall and no room: an empty sheet. */
 const empty = applyEdit(shell, {

@@ -1,6 +1,6 @@
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
-import { newJob } from '../job/newJob';
+import { smallHouse } from '../job/smallHouse';
 import type { Made } from './wallEdits';
 import { makeFixedDevice, makeOpening, makeRoom, makeService, makeSpot, makeThing, makeWall } from './place';
 import { openingPresets, thingPresets } from './presets';
@@ -10,19 +10,7 @@ import { outerMake } from './storeyGraph';
 import { isClosed } from './rooms';
 import { coaxTree } from './coaxTree';
 
-const job = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 9,
-    depthM: 7,
-    storeys: 2,
-    outerAssemblyId: 'asm-stud',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const job = smallHouse({ storeys: 2 });
 const storey = 'storey-0';
 const make = { innerId: 'asm-stud', outerId: 'asm-brick' };
 const apply = (to: Job, made: Made): Job => {

@@ -2,24 +2,12 @@ import { type Edit, putOne } from '../job/edits';
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { newJob } from '../job/newJob';
+import { smallHouse } from '../job/smallHouse';
 import type { Wall } from '../job/records';
 import { regionArea } from '../geometry/region';
 import { isClosed, withRooms } from './rooms';
 
-const start = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 10,
-    depthM: 6,
-    storeys: 1,
-    outerAssemblyId: 'asm-concrete',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const start = smallHouse({ widthM: 10, depthM: 6, outerAssemblyId: 'asm-concrete' });
 const wall = (id: string, ax: number, ay: number, bx: number, by: number) =>
   makeRecord({ type: 'wall', id, storeyId: 'storey-0', ax, ay, bx, by, assemblyId: 'asm-stud' });
 const apply = (job: Job, edit: Edit) => applyEdit(job, withRooms(job, edit)).job;

@@ -3,7 +3,7 @@ import { regionArea } from '../geometry/region';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { newJob } from '../job/newJob';
+import { smallHouse } from '../job/smallHouse';
 import { clearEnds, snapPoint } from './snap';
 import {
   joinWall,
@@ -37,19 +37,7 @@ const apply = (job: Job, made: Made) => {
   if ('why' in made) throw new Error(made.why);
   return applyEdit(job, withRooms(job, made.edit)).job;
 };
-const shell = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 10,
-    depthM: 6,
-    storeys: 2,
-    outerAssemblyId: 'asm-concrete',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const shell = smallHouse({ widthM: 10, depthM: 6, storeys: 2, outerAssemblyId: 'asm-concrete' });
 const job = applyEdit(
   shell,
   withRooms(

@@ -1,5 +1,5 @@
 import { applyEdit } from '@/core/job/edits';
-import { newJob } from '@/core/job/newJob';
+import { smallHouse } from '@/core/job/smallHouse';
 import { get } from '@/core/job/job';
 import { makeWall } from '@/core/survey/place';
 import { snapPoint } from '@/core/survey/snap';
@@ -7,19 +7,7 @@ import { withRooms } from '@/core/survey/rooms';
 import { dragEdit } from './dragEdit';
 import { closedBy, draftEnd, draftKey, type WallDraft } from './wallDraft';
 
-const job = newJob(
-  {
-    name: 'X',
-    lengths: 'm',
-    widthM: 9,
-    depthM: 7,
-    storeys: 1,
-    outerAssemblyId: 'asm-concrete',
-    planDownMbps: 100,
-    planUpMbps: 20,
-  },
-  { id: 'x', createdOn: '2026-11-01', seed: 1 },
-);
+const job = smallHouse({ outerAssemblyId: 'asm-concrete' });
 const storey = 'storey-0';
 const begin = (x: number, y: number, to: [number, number]): WallDraft => ({
   from: [x, y],
