@@ -1,7 +1,6 @@
 'use client';
 
-import { ArrowDown, ArrowUp, Plus, Trash2, X } from 'lucide-react';
-import { Dialog } from 'radix-ui';
+import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import {
@@ -18,6 +17,7 @@ import { problemsOf } from '@/core/job/jobFile';
 import { assemblyLoss, assemblySpread } from '@/core/materials/assemblyLoss';
 import { settled } from '@/core/survey/adjust';
 import { paintWalls } from '@/core/survey/paint';
+import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, IconButton, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { WallLossTable } from '@/ui/why/WallLossTable';
@@ -95,223 +95,211 @@ export function AssemblyEditor({
     onClose();
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-[5vh] left-1/2 z-50 flex max-h-[90vh] w-[min(860px,96vw)] -translate-x-1/2 flex-col rounded-(--radius) border border-ink bg-panel"
-        >
-          <div className="flex items-center justify-between border-b border-rule px-4 py-2">
-            <Dialog.Title className="text-[17px] font-bold">What it is made of</Dialog.Title>
-            <Dialog.Close asChild>
-              <IconButton label="Close without saving" onClick={onClose}>
-                <X size={18} />
-              </IconButton>
-            </Dialog.Close>
-          </div>
-          <div className="grid min-h-0 flex-1 gap-x-6 overflow-auto px-4 pb-4 md:grid-cols-[1fr_320px]">
-            <div>
-              <PartHead>Name</PartHead>
-              <TextInput
-                label="Name of the make"
-                className="w-full"
-                value={draft.name}
-                read={(name) => {
-                  if (name.trim() === '') throw new Error('A name is needed.');
-                  change({ name: name.trim().slice(0, 120) });
-                }}
-              />
-              <PartHead right={`${(thick * 1000).toFixed(0)} mm in all`}>
-                Layers, from one side to the other
-              </PartHead>
-              <ul>
-                {draft.layers.map((layer, i) => (
-                  <li key={i} className="flex flex-wrap items-center gap-1.5 border-b border-rule py-1.5">
-                    <span className="w-5 text-muted">{i + 1}</span>
-                    <Choice
-                      label={`Layer ${i + 1} is of`}
-                      className="w-40"
-                      value={'sheetOhm' in layer ? 'sheet' : layer.material}
-                      options={[
-                        ...materialSchema.options.map((m) => ({
-                          value: m,
-                          text: layerName({ material: m, thicknessMm: 1 }),
-                        })),
-                        { value: 'sheet', text: 'thin metal sheet' },
-                      ]}
-                      onChange={(v) => {
-                        const material = materialSchema.options.find((m) => m === v);
-                        setLayer(
-                          i,
-                          material
-                            ? { material, thicknessMm: 'thicknessMm' in layer ? layer.thicknessMm : 12.5 }
-                            : { sheetOhm: 0.01 },
-                        );
-                      }}
-                    />
-                    {'sheetOhm' in layer ? (
-                      <NumberInput
-                        label={`Layer ${i + 1}, ohms a square`}
-                        value={layer.sheetOhm}
-                        unit="Ω/sq"
-                        min={1e-6}
-                        max={1e6}
-                        onChange={(sheetOhm) => setLayer(i, { sheetOhm })}
-                      />
-                    ) : (
-                      <NumberInput
-                        label={`Layer ${i + 1}, thickness`}
-                        value={layer.thicknessMm}
-                        unit="mm"
-                        min={0.01}
-                        max={5000}
-                        onChange={(thicknessMm) => setLayer(i, { ...layer, thicknessMm })}
-                      />
-                    )}
-                    <span className="ml-auto flex">
-                      <IconButton label={`Layer ${i + 1} up`} disabled={i === 0} onClick={() => move(i, -1)}>
-                        <ArrowUp size={15} />
-                      </IconButton>
-                      <IconButton
-                        label={`Layer ${i + 1} down`}
-                        disabled={i === draft.layers.length - 1}
-                        onClick={() => move(i, 1)}
-                      >
-                        <ArrowDown size={15} />
-                      </IconButton>
-                      <IconButton
-                        label={`Remove layer ${i + 1}`}
-                        onClick={() => setLayers(draft.layers.filter((_, k) => k !== i))}
-                      >
-                        <Trash2 size={15} />
-                      </IconButton>
-                    </span>
-                  </li>
-                ))}
-              </ul>
-              <Button
-                className="mt-2"
-                onClick={() => setLayers([...draft.layers, { material: 'plasterboard', thicknessMm: 12.5 }])}
-              >
-                <Plus size={15} aria-hidden="true" /> Add a layer
-              </Button>
-              <PartHead>In the drawing</PartHead>
-              <p className="flex flex-wrap items-center gap-3">
-                <span className="flex items-center gap-2">
-                  Thick
+    <DialogFrame
+      title="What it is made of"
+      wide
+      onClose={onClose}
+      footer={
+        <>
+          <span className="mr-auto text-muted">
+            {users === 0 ? 'Not used yet.' : `Used ${users} times in this job; all of them change.`}
+          </span>
+          <Button onClick={() => save(true)}>{wallId ? 'Only this wall: save as new' : 'Save as new'}</Button>
+          <Button look="action" onClick={() => save(false)}>
+            Save
+          </Button>
+        </>
+      }
+    >
+      <div className="grid gap-x-6 md:grid-cols-[1fr_320px]">
+        <div>
+          <PartHead>Name</PartHead>
+          <TextInput
+            label="Name of the make"
+            className="w-full"
+            value={draft.name}
+            read={(name) => {
+              if (name.trim() === '') throw new Error('A name is needed.');
+              change({ name: name.trim().slice(0, 120) });
+            }}
+          />
+          <PartHead right={`${(thick * 1000).toFixed(0)} mm in all`}>
+            Layers, from one side to the other
+          </PartHead>
+          <ul>
+            {draft.layers.map((layer, i) => (
+              <li key={i} className="flex flex-wrap items-center gap-1.5 border-b border-rule py-1.5">
+                <span className="w-5 text-muted">{i + 1}</span>
+                <Choice
+                  label={`Layer ${i + 1} is of`}
+                  className="w-40"
+                  value={'sheetOhm' in layer ? 'sheet' : layer.material}
+                  options={[
+                    ...materialSchema.options.map((m) => ({
+                      value: m,
+                      text: layerName({ material: m, thicknessMm: 1 }),
+                    })),
+                    { value: 'sheet', text: 'thin metal sheet' },
+                  ]}
+                  onChange={(v) => {
+                    const material = materialSchema.options.find((m) => m === v);
+                    setLayer(
+                      i,
+                      material
+                        ? { material, thicknessMm: 'thicknessMm' in layer ? layer.thicknessMm : 12.5 }
+                        : { sheetOhm: 0.01 },
+                    );
+                  }}
+                />
+                {'sheetOhm' in layer ? (
                   <NumberInput
-                    label="Thickness in the drawing"
-                    value={Math.round(draft.thicknessM * 1e4) / 10}
+                    label={`Layer ${i + 1}, ohms a square`}
+                    value={layer.sheetOhm}
+                    unit="Ω/sq"
+                    min={1e-6}
+                    max={1e6}
+                    onChange={(sheetOhm) => setLayer(i, { sheetOhm })}
+                  />
+                ) : (
+                  <NumberInput
+                    label={`Layer ${i + 1}, thickness`}
+                    value={layer.thicknessMm}
                     unit="mm"
-                    min={2}
-                    max={2000}
-                    onChange={(mm) => change({ thicknessM: mm / 1000 })}
-                  />
-                </span>
-                <span className="flex items-center gap-2">
-                  Hatch
-                  <Choice
-                    label="Hatch"
-                    value={draft.hatch}
-                    options={schemas.assembly.shape.hatch.options.map((h) => ({ value: h, text: h }))}
-                    onChange={(v) => {
-                      const hatch = schemas.assembly.shape.hatch.options.find((h) => h === v);
-                      if (hatch) change({ hatch });
-                    }}
-                  />
-                </span>
-              </p>
-            </div>
-            <div>
-              {draft.layers.length > 0 && (
-                <>
-                  <PartHead right="mm">Cut through it, to scale</PartHead>
-                  <LayeredCut assembly={draft} />
-                </>
-              )}
-              <PartHead right="dB">Loss</PartHead>
-              <Segmented
-                label="Which loss counts"
-                value={draft.planningLossDb ? 'planning' : 'layers'}
-                options={[
-                  { value: 'layers', text: 'From layers' },
-                  { value: 'planning', text: 'Planning value' },
-                ]}
-                onChange={(v) =>
-                  change({
-                    planningLossDb:
-                      v === 'layers'
-                        ? null
-                        : perBand((b) => assemblyLoss({ ...draft, planningLossDb: null }, b, 0)),
-                  })
-                }
-              />
-              <div className="mt-2">
-                <WallLossTable assembly={draft} />
-              </div>
-              {draft.planningLossDb && (
-                <BandNumbers
-                  label="Planned loss"
-                  values={draft.planningLossDb}
-                  onChange={(planningLossDb) => change({ planningLossDb })}
-                />
-              )}
-              <Segmented
-                label="Spread"
-                value={draft.spreadDb ? 'own' : 'usual'}
-                options={[
-                  { value: 'usual', text: 'Usual spread' },
-                  { value: 'own', text: 'Its own' },
-                ]}
-                onChange={(v) =>
-                  change({ spreadDb: v === 'usual' ? null : perBand((b) => assemblySpread(draft, b)) })
-                }
-              />
-              {draft.spreadDb && (
-                <BandNumbers
-                  label="Spread"
-                  values={draft.spreadDb}
-                  onChange={(spreadDb) => change({ spreadDb })}
-                />
-              )}
-              <p className="mt-2 flex items-center gap-2">
-                <label className="flex items-center gap-2">
-                  <input
-                    type="checkbox"
-                    className="h-4 w-4 accent-(--color-action)"
-                    checked={draft.leakDb !== null}
-                    onChange={(e) => change({ leakDb: e.target.checked ? 32 : null })}
-                  />
-                  Leaks at joints
-                </label>
-                {draft.leakDb !== null && (
-                  <NumberInput
-                    label="Leak"
-                    value={draft.leakDb}
-                    unit="dB"
-                    min={0}
-                    max={120}
-                    onChange={(leakDb) => change({ leakDb })}
+                    min={0.01}
+                    max={5000}
+                    onChange={(thicknessMm) => setLayer(i, { ...layer, thicknessMm })}
                   />
                 )}
-              </p>
-            </div>
-          </div>
-          <div className="flex flex-wrap items-center gap-2 border-t border-ink px-4 py-2.5">
-            <span className="mr-auto text-muted">
-              {users === 0 ? 'Not used yet.' : `Used ${users} times in this job; all of them change.`}
+                <span className="ml-auto flex">
+                  <IconButton label={`Layer ${i + 1} up`} disabled={i === 0} onClick={() => move(i, -1)}>
+                    <ArrowUp size={15} />
+                  </IconButton>
+                  <IconButton
+                    label={`Layer ${i + 1} down`}
+                    disabled={i === draft.layers.length - 1}
+                    onClick={() => move(i, 1)}
+                  >
+                    <ArrowDown size={15} />
+                  </IconButton>
+                  <IconButton
+                    label={`Remove layer ${i + 1}`}
+                    onClick={() => setLayers(draft.layers.filter((_, k) => k !== i))}
+                  >
+                    <Trash2 size={15} />
+                  </IconButton>
+                </span>
+              </li>
+            ))}
+          </ul>
+          <Button
+            className="mt-2"
+            onClick={() => setLayers([...draft.layers, { material: 'plasterboard', thicknessMm: 12.5 }])}
+          >
+            <Plus size={15} aria-hidden="true" /> Add a layer
+          </Button>
+          <PartHead>In the drawing</PartHead>
+          <p className="flex flex-wrap items-center gap-3">
+            <span className="flex items-center gap-2">
+              Thick
+              <NumberInput
+                label="Thickness in the drawing"
+                value={Math.round(draft.thicknessM * 1e4) / 10}
+                unit="mm"
+                min={2}
+                max={2000}
+                onChange={(mm) => change({ thicknessM: mm / 1000 })}
+              />
             </span>
-            <Button onClick={() => save(true)}>
-              {wallId ? 'Only this wall: save as new' : 'Save as new'}
-            </Button>
-            <Button look="action" onClick={() => save(false)}>
-              Save
-            </Button>
+            <span className="flex items-center gap-2">
+              Hatch
+              <Choice
+                label="Hatch"
+                value={draft.hatch}
+                options={schemas.assembly.shape.hatch.options.map((h) => ({ value: h, text: h }))}
+                onChange={(v) => {
+                  const hatch = schemas.assembly.shape.hatch.options.find((h) => h === v);
+                  if (hatch) change({ hatch });
+                }}
+              />
+            </span>
+          </p>
+        </div>
+        <div>
+          {draft.layers.length > 0 && (
+            <>
+              <PartHead right="mm">Cut through it, to scale</PartHead>
+              <LayeredCut assembly={draft} />
+            </>
+          )}
+          <PartHead right="dB">Loss</PartHead>
+          <Segmented
+            label="Which loss counts"
+            value={draft.planningLossDb ? 'planning' : 'layers'}
+            options={[
+              { value: 'layers', text: 'From layers' },
+              { value: 'planning', text: 'Planning value' },
+            ]}
+            onChange={(v) =>
+              change({
+                planningLossDb:
+                  v === 'layers'
+                    ? null
+                    : perBand((b) => assemblyLoss({ ...draft, planningLossDb: null }, b, 0)),
+              })
+            }
+          />
+          <div className="mt-2">
+            <WallLossTable assembly={draft} />
           </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+          {draft.planningLossDb && (
+            <BandNumbers
+              label="Planned loss"
+              values={draft.planningLossDb}
+              onChange={(planningLossDb) => change({ planningLossDb })}
+            />
+          )}
+          <Segmented
+            label="Spread"
+            value={draft.spreadDb ? 'own' : 'usual'}
+            options={[
+              { value: 'usual', text: 'Usual spread' },
+              { value: 'own', text: 'Its own' },
+            ]}
+            onChange={(v) =>
+              change({ spreadDb: v === 'usual' ? null : perBand((b) => assemblySpread(draft, b)) })
+            }
+          />
+          {draft.spreadDb && (
+            <BandNumbers
+              label="Spread"
+              values={draft.spreadDb}
+              onChange={(spreadDb) => change({ spreadDb })}
+            />
+          )}
+          <p className="mt-2 flex items-center gap-2">
+            <label className="flex items-center gap-2">
+              <input
+                type="checkbox"
+                className="h-4 w-4 accent-(--color-action)"
+                checked={draft.leakDb !== null}
+                onChange={(e) => change({ leakDb: e.target.checked ? 32 : null })}
+              />
+              Leaks at joints
+            </label>
+            {draft.leakDb !== null && (
+              <NumberInput
+                label="Leak"
+                value={draft.leakDb}
+                unit="dB"
+                min={0}
+                max={120}
+                onChange={(leakDb) => change({ leakDb })}
+              />
+            )}
+          </p>
+        </div>
+      </div>
+    </DialogFrame>
   );
 }
 

@@ -1,12 +1,12 @@
 'use client';
 
-import { Dialog } from 'radix-ui';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { drawPlan, type PlanDrawing } from '@/core/formats/planLines';
 import { boundsOf } from '@/core/geometry/place';
 import { find } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
+import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, PartHead } from '@/ui/primitives';
 import { newWallAssembly } from '@/ui/sheet/useWallTool';
 import { messageOf } from '@/ui/store/api';
@@ -64,76 +64,63 @@ export function BringInPlan({
     }
   };
   return (
-    <Dialog.Root open onOpenChange={(open) => !open && onClose()}>
-      <Dialog.Portal>
-        <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
-        <Dialog.Content
-          aria-describedby={undefined}
-          className="fixed top-[8vh] left-1/2 z-50 flex max-h-[84vh] w-[min(620px,96vw)] -translate-x-1/2 flex-col rounded-(--radius) border border-ink bg-panel"
-        >
-          <Dialog.Title className="border-b border-rule px-4 py-3 text-[17px] font-bold">
-            Bring in {name}
-          </Dialog.Title>
-          <div className="min-h-0 flex-1 overflow-auto px-4 pb-4">
-            <p className="mt-3 flex flex-wrap items-center gap-2">
-              <label htmlFor="plan-unit">One unit of the drawing is in</label>
-              <Choice
-                id="plan-unit"
-                value={unit}
-                options={[
-                  ...Object.entries(units).map(([value, text]) => ({ value, text })),
-                  ...(unit in units ? [] : [{ value: unit, text: `${unit} m` }]),
-                ]}
-                onChange={setUnit}
-              />
-              <span className="text-muted">
-                {known
-                  ? `so it is ${lengthText(across * unitM, job.info.lengths)} wide`
-                  : 'The file does not say its unit.'}
-              </span>
-            </p>
-            <PartHead right={`${drawing.lines.length} lines`}>What the lines of each layer are</PartHead>
-            <ul>
-              {drawing.layers.map((l) => (
-                <li
-                  key={l.name}
-                  className="flex items-center justify-between gap-3 border-b border-rule py-1.5"
-                >
-                  <span className="min-w-0 truncate">
-                    {l.name} <span className="text-muted">{l.lines}</span>
-                  </span>
-                  <Choice
-                    label={`Layer ${l.name} is`}
-                    value={makes.get(l.name) ?? ''}
-                    options={[
-                      { value: '', text: 'left out' },
-                      ...job.assemblies
-                        .filter((a) => a.use === 'wall')
-                        .map((a) => ({ value: a.id, text: a.name })),
-                    ]}
-                    onChange={(id) => setMakes(new Map([...makes, [l.name, id || null]]))}
-                  />
-                </li>
-              ))}
-            </ul>
-            {drawing.leftAside.length > 0 && (
-              <p className="mt-2 text-[12px] text-muted">
-                Left aside: {drawing.leftAside.map((l) => `${l.count} ${l.what.toLowerCase()}`).join(', ')}.
-              </p>
-            )}
-            <p className="mt-2 text-[12px] text-muted">
-              Each line becomes the middle of a wall; the drawing’s upper left corner goes to the building’s.
-              One undo takes all of it back.
-            </p>
-          </div>
-          <div className="flex justify-end gap-2 border-t border-ink px-4 py-2.5">
-            <Button onClick={onClose}>Leave it</Button>
-            <Button look="action" disabled={!known} onClick={bring}>
-              Bring in
-            </Button>
-          </div>
-        </Dialog.Content>
-      </Dialog.Portal>
-    </Dialog.Root>
+    <DialogFrame
+      title={`Bring in ${name}`}
+      onClose={onClose}
+      footer={
+        <>
+          <Button onClick={onClose}>Leave it</Button>
+          <Button look="action" disabled={!known} onClick={bring}>
+            Bring in
+          </Button>
+        </>
+      }
+    >
+      <p className="mt-3 flex flex-wrap items-center gap-2">
+        <label htmlFor="plan-unit">One unit of the drawing is in</label>
+        <Choice
+          id="plan-unit"
+          value={unit}
+          options={[
+            ...Object.entries(units).map(([value, text]) => ({ value, text })),
+            ...(unit in units ? [] : [{ value: unit, text: `${unit} m` }]),
+          ]}
+          onChange={setUnit}
+        />
+        <span className="text-muted">
+          {known
+            ? `so it is ${lengthText(across * unitM, job.info.lengths)} wide`
+            : 'The file does not say its unit.'}
+        </span>
+      </p>
+      <PartHead right={`${drawing.lines.length} lines`}>What the lines of each layer are</PartHead>
+      <ul>
+        {drawing.layers.map((l) => (
+          <li key={l.name} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
+            <span className="min-w-0 truncate">
+              {l.name} <span className="text-muted">{l.lines}</span>
+            </span>
+            <Choice
+              label={`Layer ${l.name} is`}
+              value={makes.get(l.name) ?? ''}
+              options={[
+                { value: '', text: 'left out' },
+                ...job.assemblies.filter((a) => a.use === 'wall').map((a) => ({ value: a.id, text: a.name })),
+              ]}
+              onChange={(id) => setMakes(new Map([...makes, [l.name, id || null]]))}
+            />
+          </li>
+        ))}
+      </ul>
+      {drawing.leftAside.length > 0 && (
+        <p className="mt-2 text-[12px] text-muted">
+          Left aside: {drawing.leftAside.map((l) => `${l.count} ${l.what.toLowerCase()}`).join(', ')}.
+        </p>
+      )}
+      <p className="mt-2 text-[12px] text-muted">
+        Each line becomes the middle of a wall; the drawing’s upper left corner goes to the building’s. One
+        undo takes all of it back.
+      </p>
+    </DialogFrame>
   );
 }
