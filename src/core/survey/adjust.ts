@@ -1,7 +1,8 @@
 /**
  * Closing a survey: taped lengths between walls never agree to the millimetre. The places of the
  * walls are the least-squares solution of all taped lengths (Gauss–Markov model, weights 1/σ²);
- * directions of walls are held. Formulas: any text on adjustment of observations; normalised
+ * directions of walls are held. Formulas: adjustment of observations by
+ * least squares (Gauss, Theoria combinationis, 1823); normalised
  * residuals after Baarda (1968), limit 3.29 for a risk of 1 ‰.
  */
 import { inverse, Matrix } from 'ml-matrix';
