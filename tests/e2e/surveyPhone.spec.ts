@@ -19,6 +19,8 @@ test('on the phone: the storey, a spot and a socket added by tapping, a menu by 
   await expect(page.getByTestId('tool-options')).toBeVisible();
   await page.touchscreen.tap(...(await at(6.1, 7.6)));
   await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('Power socket');
+  // what opens under the finger does not get the tap as well
+  await expect(page.getByText('Remove Socket')).toBeHidden();
   await page.getByRole('button', { name: 'Close the inspector' }).tap();
   await page.keyboard.press('v');
   await expect(page.getByTestId('tool-options')).toBeHidden();

@@ -1,6 +1,6 @@
 'use client';
 
-import { type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react';
+import { type MouseEvent, type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { boundsOf } from '@/core/geometry/place';
 import { putOne } from '@/core/job/edits';
@@ -51,6 +51,7 @@ export function useSheetPointer({
 }) {
   const store = useJobStore();
   const mode = useRef<Mode>({ kind: 'idle' });
+  const tapped = useRef(false);
   const fingers = useRef(new Map<number, { x: number; y: number }>());
   const [ghost, setGhost] = useState<Ghost | null>(null);
   const [movedSpot, setMovedSpot] = useState<Spot | null>(null);
@@ -77,7 +78,7 @@ export function useSheetPointer({
     return () => window.removeEventListener('keydown', stop);
   }, [store]);
 
-  const metres = (event: PointerEvent): Point => {
+  const metres = (event: MouseEvent): Point => {
     const bounds = ref.current?.getBoundingClientRect();
     return [
       (event.clientX - (bounds?.left ?? 0) - view.x) / view.scale,
@@ -85,14 +86,15 @@ export function useSheetPointer({
     ];
   };
   /** What is under the pointer; a thin wall counts from a little way off, more for a finger. */
-  const idAt = (event: PointerEvent): Id | null => {
+  const idAt = (event: MouseEvent): Id | null => {
     const under =
       event.target instanceof Element
         ? (event.target.closest('[data-id]')?.getAttribute('data-id') ?? null)
         : null;
     const { job, storeyId } = store.getState();
     if (stage !== 'survey' || space?.isSite || (under && !find(job, 'room', under))) return under;
-    const reach = (event.pointerType === 'touch' ? 11 : 3) / view.scale;
+    const reach =
+      (tapped.current || ('pointerType' in event && event.pointerType === 'touch') ? 11 : 3) / view.scale;
     const at = metres(event);
     const near = storeyWalls(job, storeyId)
       .map((w) => ({ id: w.id, off: nearestOn(w, ...at).distance - halfOf(job, w) }))
@@ -117,7 +119,7 @@ export function useSheetPointer({
     }
   }
 
-  function toolClick(event: PointerEvent): boolean {
+  function toolClick(event: MouseEvent): boolean {
     const state = store.getState();
     const { tool, job, storeyId, kitId, set } = state;
     if (tool === 'select' || !space) return false;
@@ -163,6 +165,11 @@ export function useSheetPointer({
     return () => window.removeEventListener('keydown', enter);
   }, [store]);
 
+  function onClick(event: MouseEvent<SVGSVGElement>) {
+    if (tapped.current) toolClick(event);
+    tapped.current = false;
+  }
+
   function onPointerDown(event: PointerEvent<SVGSVGElement>) {
     if (event.button !== 0 || !space) return;
     fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
@@ -175,6 +182,11 @@ export function useSheetPointer({
         x: (a.x + b.x) / 2,
         y: (a.y + b.y) / 2,
       };
+      return;
+    }
+    // a finger's tap is taken as a click: put down any earlier, what opens under the finger would get the click
+    if (event.pointerType === 'touch' && store.getState().tool !== 'select') {
+      tapped.current = true;
       return;
     }
     if (toolClick(event)) return;
@@ -306,7 +318,7 @@ export function useSheetPointer({
   }
 
   return {
-    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onDoubleClick: finish },
+    handlers: { onPointerDown, onPointerMove, onPointerUp, onPointerCancel, onClick, onDoubleClick: finish },
     ghost,
     clearGhost: () => setGhost(null),
     movedSpot,
