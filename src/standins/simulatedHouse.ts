@@ -6,9 +6,9 @@ import type { Job } from '@/core/job/job';
 import { bands, type Device, type Id, type PerBand, type Spot, type Unit } from '@/core/job/records';
 import { lossTable } from '@/core/materials/assemblyLoss';
 import { accessesOf, accessRates, delivered, edgeDb, edgeMs } from '@/core/network/delivery';
-import { gainTowards, type Network, networkOf, type SignalOffset } from '@/core/network/feeds';
-import { makeCrossings } from '@/core/propagation/crossings';
-import { makePathLoss, pathLoss, shadowingDb, unitOffsetDb } from '@/core/propagation/pathLoss';
+import { noiseAt } from '@/core/network/disturbance';
+import { type Network, networkOf, reachOfUnit, type SignalOffset } from '@/core/network/feeds';
+import { makeReceived, receive, shadowingDb, unitOffsetDb } from '@/core/propagation/receive';
 import { buildScene, placeInSpace, type Scene } from '@/core/propagation/scene';
 import { random, seedOf } from '@/core/statistics/random';
 import { rssiFor } from '@/core/wifi/radioLink';
@@ -88,19 +88,19 @@ export function simulateRun(
 ): SimulatedRun {
   const r = random(seedOf(job.info.simulationSeed, 'run', spot.id, phase, run));
   const at = placeInSpace(job, spot);
-  const hits = makeCrossings(truth.scene);
-  const loss = makePathLoss();
+  const received = makeReceived();
+  const noise = noiseAt(truth.scene, network.disturbers, ...at);
   let best = { down: 0, up: 0, rssiDbm: -Infinity, latencyMs: 0, atEdge: true };
   for (const feed of network.feeds) {
-    pathLoss(truth.scene, feed.at, ...at, hits, loss);
+    receive(reachOfUnit(truth.scene, feed, 'access'), ...at, received);
     for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
       const rssiDbm =
-        access.radio.eirpDbm +
-        gainTowards(feed, access.radio, ...at) +
-        truth.offset(feed.unit, at) -
-        (loss.lossDb[bands.indexOf(access.band)] ?? 0) +
+        access.radio.eirpDbm -
+        (feed.mountDb[bands.indexOf(access.band)] ?? 0) +
+        truth.offset(feed.unit, at) +
+        (received.gainDb[bands.indexOf(access.band)] ?? -Infinity) +
         r.normal() * 1.2;
-      const rates = accessRates(access, rssiDbm);
+      const rates = accessRates(access, rssiDbm, noise);
       const down = delivered(feed.mean, access.band, rates.down, 'down');
       const up = delivered(feed.mean, access.band, rates.up, 'up');
       const weaker = Math.min(rssiDbm, rssiDbm + access.upMinusDownDb);
@@ -109,7 +109,7 @@ export function simulateRun(
         best = { down, up, rssiDbm, latencyMs: access.latencyMs + (atEdge ? edgeMs : 0), atEdge };
     }
   }
-  const noise = (spread: number) => Math.min(1.02, Math.max(0.4, 0.96 + r.normal() * spread));
+  const jitter = (spread: number) => Math.min(1.02, Math.max(0.4, 0.96 + r.normal() * spread));
   const lost = r.uniform() < (best.atEdge ? dropOutAtEdge : dropOut);
   if (best.down === 0 || lost)
     return { connected: false, downMbps: null, upMbps: null, latencyMs: null, rssiDbm: null };
@@ -117,8 +117,8 @@ export function simulateRun(
   const round = (v: number) => Number(v.toPrecision(3));
   return {
     connected: true,
-    downMbps: round(Math.min(cap, best.down * noise(0.05))),
-    upMbps: round(Math.min(cap, best.up * noise(0.06))),
+    downMbps: round(Math.min(cap, best.down * jitter(0.05))),
+    upMbps: round(Math.min(cap, best.up * jitter(0.06))),
     latencyMs: Math.max(1, Math.round(best.latencyMs + Math.abs(r.normal()) * 3)),
     rssiDbm: Math.round(best.rssiDbm),
   };

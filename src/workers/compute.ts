@@ -1,15 +1,41 @@
 /** The computing behind the worker, without the worker: keeps what did not change between questions. */
-import { combine, shareAbove, unitField, type UnitField } from '@/core/coverage/field';
+import {
+  accessFields,
+  certaintyLayer,
+  type Ground,
+  headroomLayer,
+  layerOver,
+  noiseField,
+  shareAbove,
+  unitField,
+  type UnitField,
+} from '@/core/coverage/field';
 import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
-import { isobands } from '@/core/coverage/isolines';
+import { type Isoband, isobands } from '@/core/coverage/isolines';
+import { handoversOf, roamingOver } from '@/core/coverage/roaming';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
-import type { AnyRecord, Id } from '@/core/job/records';
+import type { AnyRecord, Device, Id, Unit } from '@/core/job/records';
+import type { Noise } from '@/core/network/disturbance';
 import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
+import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
 import { airLinks, placeUnit } from '@/core/plan/placeUnit';
-import { buildScene, type Scene } from '@/core/propagation/scene';
-import { type FieldAnswer, type FieldRequest, indoorStepM, layerLevels, outdoorStepM } from './protocol';
+import { cutAlong } from '@/core/propagation/elevation';
+import { buildScene, placeInSpace, type Scene } from '@/core/propagation/scene';
+import {
+  type CutAnswer,
+  type FieldAnswer,
+  type FieldRequest,
+  indoorStepM,
+  layerLevels,
+  outdoorStepM,
+  type PlaceIn,
+  type RoomArea,
+  type RoomField,
+  type StoreyAreas,
+  sureShare,
+} from './protocol';
 
 /** Records that a scene is made from; when none of them changed, the scene is kept. */
 const sceneTypes = ['assembly', 'building', 'storey', 'wall', 'opening', 'floorOpening', 'obstacle'];
@@ -18,12 +44,14 @@ interface Kept {
   job: Job;
   sceneKey: string;
   scene: Scene;
-  grids: Map<Id, { key: string; grids: RoomGrid[] }>;
-  fields: Map<string, UnitField>;
+  grids: Map<string, { key: string; grids: RoomGrid[] }>;
+  /** By grid and unit, with all that the field hangs on. */
+  fields: WeakMap<RoomGrid, Map<Id, { key: string; field: UnitField }>>;
+  noise: WeakMap<RoomGrid, readonly Noise[]>;
+  /** Answers that hold until the job changes. */
+  networks: Map<Scenario, Network>;
+  before: Map<RoomGrid, Isoband | null>;
 }
-
-/** Most unit fields kept before all are dropped; a house needs some tens. */
-const mostFields = 400;
 
 export function makeCompute() {
   let kept: Kept | undefined;
@@ -35,76 +63,121 @@ export function makeCompute() {
   function setJob(records: AnyRecord[]): void {
     const job = jobFromRecords(records);
     const sceneKey = JSON.stringify(records.filter((r) => sceneTypes.includes(r.type)));
-    if (kept?.sceneKey === sceneKey) kept.job = job;
-    else kept = { job, sceneKey, scene: buildScene(job), grids: new Map(), fields: new Map() };
+    const fresh = { networks: new Map(), before: new Map() };
+    if (kept?.sceneKey === sceneKey) kept = { ...kept, ...fresh, job };
+    else
+      kept = {
+        ...fresh,
+        job,
+        sceneKey,
+        scene: buildScene(job),
+        grids: new Map(),
+        fields: new WeakMap(),
+        noise: new WeakMap(),
+      };
   }
 
-  function gridsFor(storeyId: Id): RoomGrid[] {
+  /** The stored job's network, or that with one unit moved. */
+  function networkFor(scenario: Scenario, moved: Unit | null): { job: Job; network: Network } {
+    const { job, scene, networks } = state();
+    if (moved) {
+      const changed = jobFromRecords([...job.byId.values()].map((r) => (r.id === moved.id ? moved : r)));
+      return { job: changed, network: networkOf(changed, scene, scenario) };
+    }
+    const network = networks.get(scenario) ?? networkOf(job, scene, scenario);
+    networks.set(scenario, network);
+    return { job, network };
+  }
+
+  function gridsFor(storeyId: Id, quality: FieldRequest['quality']): RoomGrid[] {
     const { job, grids } = state();
+    const name = `${storeyId} ${quality}`;
     const key = JSON.stringify(job.rooms.filter((r) => r.storeyId === storeyId));
-    const known = grids.get(storeyId);
+    const known = grids.get(name);
     if (known?.key === key) return known.grids;
     const building = get(job, 'building', get(job, 'storey', storeyId).buildingId);
-    const made = gridsOf(job, storeyId, building.kind === 'outdoors' ? outdoorStepM : indoorStepM);
-    grids.set(storeyId, { key, grids: made });
-    state().fields.clear();
+    const step = building.kind === 'outdoors' ? outdoorStepM : indoorStepM;
+    const made = gridsOf(job, storeyId, quality === 'coarse' ? 2 * step : step);
+    grids.set(name, { key, grids: made });
     return made;
   }
 
   function fieldsOver(grid: RoomGrid, network: Network): Map<Id, UnitField> {
     const { scene, fields } = state();
-    if (fields.size > mostFields) fields.clear();
+    const known = fields.get(grid) ?? new Map<Id, { key: string; field: UnitField }>();
+    fields.set(grid, known);
     return new Map(
       network.feeds.map((feed) => {
-        const { xM, yM, heightM, tiltDeg, facingDeg, storeyId, id } = feed.unit;
-        const key = [
-          grid.room.id,
-          id,
-          storeyId,
-          xM,
-          yM,
-          heightM,
-          tiltDeg,
-          facingDeg,
-          JSON.stringify(feed.kit.radios),
-        ].join();
-        const field = fields.get(key) ?? unitField(scene, feed, grid);
-        fields.set(key, field);
-        return [id, field];
+        const { at, axis, mountDb, kit, unit } = feed;
+        const key = JSON.stringify([at, axis, mountDb, kit.radios]);
+        const last = known.get(unit.id);
+        const field = last?.key === key ? last.field : unitField(scene, feed, grid);
+        known.set(unit.id, { key, field });
+        return [unit.id, field];
       }),
     );
+  }
+
+  function groundOf(job: Job, network: Network, device: Device, grid: RoomGrid): Ground {
+    const { scene, noise } = state();
+    const here = noise.get(grid) ?? noiseField(scene, network.disturbers, grid);
+    noise.set(grid, here);
+    return { job, network, device, grid, fields: fieldsOver(grid, network), noise: here };
+  }
+
+  /** The region of a room that met its need as found. */
+  function metBefore(grid: RoomGrid, device: Device): Isoband | null {
+    const { before } = state();
+    const known = before.get(grid);
+    if (known !== undefined) return known;
+    const { job, network } = networkFor('found', null);
+    const values = layerOver(groundOf(job, network, device, grid), 'headroom', '5');
+    const region = isobands(grid, values, [0])[0] ?? null;
+    before.set(grid, region);
+    return region;
+  }
+
+  function roomField(ground: Ground, request: FieldRequest): RoomField {
+    const { grid, device } = ground;
+    const room = {
+      roomId: grid.room.id,
+      unitIds: [],
+      cling: null,
+      metBefore: request.shortBefore ? metBefore(grid, device) : null,
+    };
+    if (request.layer !== 'units')
+      return {
+        ...room,
+        bands: isobands(grid, layerOver(ground, request.layer, request.band), layerLevels[request.layer]),
+      };
+    const { serving, clingsTo } = roamingOver(accessFields(ground), grid.inside.length);
+    const unitIds = [...new Set(serving)].filter((id) => id !== null);
+    const mask = (test: (i: number) => boolean) =>
+      isobands(
+        grid,
+        Float32Array.from(serving, (_, i) => (test(i) ? 1 : 0)),
+        [0.5],
+      );
+    return {
+      ...room,
+      unitIds,
+      bands: unitIds.flatMap((id) => mask((i) => serving[i] === id)),
+      cling: clingsTo.some((id) => id !== null) ? (mask((i) => clingsTo[i] !== null)[0] ?? null) : null,
+      metBefore: null,
+    };
   }
 
   function field(request: FieldRequest): FieldAnswer {
     const start = performance.now();
     const { scene } = state();
-    const { moved } = request;
-    const job = moved
-      ? jobFromRecords([...state().job.byId.values()].map((r) => (r.id === moved.id ? moved : r)))
-      : state().job;
-    const network = networkOf(job, scene, request.scenario);
-    const found = request.shortBefore ? networkOf(state().job, scene, 'found') : null;
+    const { job, network } = networkFor(request.scenario, request.moved);
     const device = testDevice(job);
     const rooms = device
-      ? gridsFor(request.storeyId).map((grid) => {
-          const fields = fieldsOver(grid, network);
-          const values = combine(job, network, device, grid, fields, request.layer, request.band);
-          const before = found
-            ? combine(state().job, found, device, grid, fieldsOver(grid, found), 'headroom', request.band)
-            : null;
-          const headroom =
-            request.layer === 'headroom'
-              ? values
-              : combine(job, network, device, grid, fields, 'headroom', request.band);
-          return {
-            roomId: grid.room.id,
-            bands: isobands(grid, values, layerLevels[request.layer]),
-            shareMet: shareAbove(headroom, 0),
-            metBefore: before ? (isobands(grid, before, [0])[0] ?? null) : null,
-          };
-        })
+      ? gridsFor(request.storeyId, request.quality).map((grid) =>
+          roomField(groundOf(job, network, device, grid), request),
+        )
       : [];
-    const predictions = predictJob(job, scene, network);
+    const predictions = predictJob(job, scene, network, { why: request.quality === 'fine' });
     return {
       request,
       rooms,
@@ -122,10 +195,35 @@ export function makeCompute() {
     };
   }
 
-  const predict = (scenario: Scenario) => {
-    const { job, scene } = state();
-    return predictJob(job, scene, networkOf(job, scene, scenario));
-  };
+  function areas(storeyId: Id, scenario: Scenario): StoreyAreas {
+    const { job, network } = networkFor(scenario, null);
+    const device = testDevice(job);
+    if (!device) return { storeyId, rooms: [], handovers: [] };
+    const all = gridsFor(storeyId, 'fine').map((grid) => {
+      const accesses = accessFields(groundOf(job, network, device, grid));
+      const nodes = grid.inside.length;
+      const roaming = roamingOver(accesses, nodes);
+      const clings = new Set(roaming.clingsTo.filter((id) => id !== null));
+      const share = (values: Float32Array, level: number) => (nodes ? shareAbove(values, level) : null);
+      const room: RoomArea = {
+        roomId: grid.room.id,
+        shareMet: share(headroomLayer(accesses, nodes), 0),
+        shareSure: share(certaintyLayer(accesses, nodes), sureShare),
+        cling: [...clings].map((unitId) => ({
+          unitId,
+          areaM2: roaming.clingsTo.filter((id) => id === unitId).length * grid.stepM ** 2,
+        })),
+      };
+      return { grid, roaming, room };
+    });
+    return { storeyId, rooms: all.map((r) => r.room), handovers: handoversOf(all) };
+  }
+
+  const predict = (scenario: Scenario) =>
+    predictJob(state().job, state().scene, networkFor(scenario, null).network);
+
+  const fixed = (scenario: Scenario) =>
+    predictFixed(state().job, state().scene, networkFor(scenario, null).network);
 
   // a unit just placed may be asked for before its job arrives: it has no ways yet
   const links = (unitId: Id) => {
@@ -136,5 +234,22 @@ export function makeCompute() {
   const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
     placeUnit(state().job, get(state().job, 'kit', kitId), at);
 
-  return { setJob, field, predict, airLinks: links, placeUnit: place };
+  function cut(points: readonly (readonly [number, number, number])[]): CutAnswer {
+    const { s, parts } = cutAlong(state().scene, points);
+    return { path: points.map((p, i) => ({ sM: s[i] ?? 0, zM: p[2] })), parts };
+  }
+
+  const inSpace = (at: PlaceIn) => placeInSpace(state().job, at);
+
+  return {
+    setJob,
+    field,
+    areas,
+    predict,
+    predictFixed: fixed,
+    airLinks: links,
+    placeUnit: place,
+    cut,
+    inSpace,
+  };
 }

@@ -1,29 +1,38 @@
 /** What the interface asks of the computing worker and what it answers; both ends import this. */
 import type { Isoband } from '@/core/coverage/isolines';
 import type { Layer } from '@/core/coverage/field';
+import type { Handover } from '@/core/coverage/roaming';
 import type { Edit } from '@/core/job/edits';
 import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
 import type { AirLink } from '@/core/plan/placeUnit';
+import type { CutPart } from '@/core/propagation/elevation';
 import type { Prediction } from '@/core/network/predict';
+
+/** What the sheet can show: a value of the core, or which unit serves where. */
+export type SheetLayer = Layer | 'units';
 
 export interface FieldRequest {
   storeyId: Id;
   scenario: Scenario;
-  layer: Layer;
+  layer: SheetLayer;
   band: Band;
   /** A unit being dragged, in place of the stored one. */
   moved: Unit | null;
   /** Also give the outline of what was short as found. */
   shortBefore: boolean;
+  /** Coarse while something moves: a wider grid, and no reasons with the predictions. */
+  quality: 'coarse' | 'fine';
 }
 
 export interface RoomField {
   roomId: Id;
   bands: Isoband[];
-  /** Share of the room that meets its need, 0 … 1. */
-  shareMet: number;
+  /** Layer «units»: the unit that each of `bands` belongs to. */
+  unitIds: Id[];
+  /** Layer «units»: where a phone may hold on to a unit that does not meet the need. */
+  cling: Isoband | null;
   /** Where the network as found falls short: the region that met the need. */
   metBefore: Isoband | null;
 }
@@ -40,17 +49,56 @@ export interface FieldAnswer {
   tookMs: number;
 }
 
+/** How a storey's rooms fare as areas. */
+export interface StoreyAreas {
+  storeyId: Id;
+  rooms: RoomArea[];
+  handovers: Handover[];
+}
+
+export interface RoomArea {
+  roomId: Id;
+  /** Share of the room that meets its need, and that meets it with 90 % certainty, 0 … 1; null: too small to say. */
+  shareMet: number | null;
+  shareSure: number | null;
+  /** Where a phone may cling to a unit, m². */
+  cling: { unitId: Id; areaM2: number }[];
+}
+
+/** A place in the house, storey coordinates. */
+export interface PlaceIn {
+  storeyId: Id;
+  xM: number;
+  yM: number;
+  heightM: number;
+}
+
+/** A cut along a way through the house: what stands there, and what the way crosses. */
+export interface CutAnswer {
+  /** Unfolded: distance along the way, and height above the site's zero. */
+  path: { sM: number; zM: number }[];
+  parts: CutPart[];
+}
+
 export interface ComputeApi {
   /** Takes the records of a job; what did not change is kept. */
   setJob(records: AnyRecord[]): Promise<void>;
   /** Coverage of one storey and the predictions of all spots. */
   field(request: FieldRequest): Promise<FieldAnswer>;
+  /** How the rooms of a storey fare: for all storeys in turn while nothing else is asked. */
+  areas(storeyId: Id, scenario: Scenario): Promise<StoreyAreas>;
+  /** The cut along points in space (site coordinates, m). */
+  cut(points: readonly (readonly [number, number, number])[]): Promise<CutAnswer>;
+  /** A place in site coordinates. */
+  inSpace(place: PlaceIn): Promise<readonly [number, number, number]>;
   /** Ways to feed a unit over the air, best first. */
   airLinks(unitId: Id): Promise<AirLink[]>;
   /** The edit that puts a new unit of a kit at a place, with its best link. */
   placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */
   predict(scenario: Scenario): Promise<Prediction[]>;
+  /** Predictions of the fixed devices that use Wi-Fi. */
+  predictFixed(scenario: Scenario): Promise<Prediction[]>;
 }
 
 /** Levels that each layer is drawn at, lowest first. */
@@ -60,6 +108,9 @@ export const layerLevels: Record<Layer, readonly number[]> = {
   certainty: [0.5, 0.75, 0.9, 0.95, 0.99],
 };
 
-/** Distance of grid nodes, m. */
+/** Distance of grid nodes, m; twice that while something moves. */
 export const indoorStepM = 0.25;
 export const outdoorStepM = 0.5;
+
+/** How certain counts as sure. */
+export const sureShare = 0.9;

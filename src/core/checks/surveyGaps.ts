@@ -3,7 +3,7 @@
  * Losses named here are planning values of physics: a splitter not rated for the band costs 5 to
  * 12 dB, another phase or leg 15 dB, a trip through the consumer unit 12 dB.
  */
-import type { Term } from '../propagation/pathLoss';
+import type { Term } from '../propagation/ways';
 import { assemblySpread } from '../materials/assemblyLoss';
 import { find, type Job } from '../job/job';
 import type { Id, Room, Wall } from '../job/records';

@@ -1,10 +1,10 @@
 import type { Job } from '../job/job';
 import { roomNeed } from '../job/needs';
 import { bands, type Band, type Device, type Id } from '../job/records';
-import { accessesOf, chanceMet, signalNeeded } from '../network/delivery';
-import { type Feed, gainTowards, type Network, radioOf } from '../network/feeds';
-import { makeCrossings } from '../propagation/crossings';
-import { makePathLoss, pathLoss } from '../propagation/pathLoss';
+import { type Access, accessesOf, chanceMet, signalNeeded } from '../network/delivery';
+import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
+import { type Feed, type Network, radioOf, reachOfUnit } from '../network/feeds';
+import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/scene';
 import type { RoomGrid } from './grid';
 
@@ -28,77 +28,137 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
   const n = grid.inside.length;
   const make = () => bands.map(() => new Float32Array(n).fill(noSignalDbm));
   const field: UnitField = { rssiDbm: make(), spreadDb: make() };
-  const hits = makeCrossings(scene);
-  const loss = makePathLoss();
+  const received = makeReceived();
+  const reach = reachOfUnit(scene, feed, 'access');
   const radios = bands.map((b) => radioOf(feed.kit, b, 'access'));
   for (let i = 0; i < n; i++) {
     const [x, y, z] = [grid.at[i * 3] as number, grid.at[i * 3 + 1] as number, grid.at[i * 3 + 2] as number];
-    pathLoss(scene, feed.at, x, y, z, hits, loss);
+    receive(reach, x, y, z, received);
     for (let b = 0; b < 3; b++) {
       const radio = radios[b];
       if (!radio) continue;
-      const rssi = radio.eirpDbm + gainTowards(feed, radio, x, y, z) - (loss.lossDb[b] as number);
-      (field.rssiDbm[b] as Float32Array)[i] = rssi;
-      (field.spreadDb[b] as Float32Array)[i] = loss.spreadDb[b] as number;
+      (field.rssiDbm[b] as Float32Array)[i] =
+        radio.eirpDbm - (feed.mountDb[b] as number) + (received.gainDb[b] as number);
+      (field.spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
     }
   }
   return field;
 }
 
-/**
- * Combines the units' signals into one layer over a room, against that room's own need.
- * @param fields by unit id, over this grid.
- * @returns one value per node inside, in dB, dBm or 0 … 1. A room without a need is shown against
- *   the lowest rate.
- */
-export function combine(
-  job: Job,
-  network: Network,
-  device: Device,
-  grid: RoomGrid,
-  fields: ReadonlyMap<Id, UnitField>,
-  layer: Layer,
-  signalBand: Band,
-): Float32Array {
-  const n = grid.inside.length;
-  const out = new Float32Array(n).fill(
-    layer === 'signal' ? noSignalDbm : layer === 'certainty' ? 0 : leastHeadroomDb,
+/** Noise at 2.4 GHz over a grid, node by node; empty where nothing disturbs. */
+export function noiseField(scene: Scene, disturbers: readonly Disturber[], grid: RoomGrid): Noise[] {
+  if (disturbers.length === 0) return [];
+  return Array.from(grid.inside, (_, i) =>
+    noiseAt(
+      scene,
+      disturbers,
+      grid.at[i * 3] as number,
+      grid.at[i * 3 + 1] as number,
+      grid.at[i * 3 + 2] as number,
+    ),
   );
-  if (layer === 'signal') {
-    const b = bands.indexOf(signalBand);
-    for (const feed of network.feeds) {
-      const rssi = fields.get(feed.unit.id)?.rssiDbm[b];
-      if (rssi)
-        for (let i = 0; i < n; i++) if ((rssi[i] as number) > (out[i] as number)) out[i] = rssi[i] as number;
-    }
-    return out;
-  }
+}
+
+/** What a layer is worked out from, besides the units' fields. */
+export interface Ground {
+  job: Job;
+  network: Network;
+  device: Device;
+  grid: RoomGrid;
+  /** By unit id, over this grid. */
+  fields: ReadonlyMap<Id, UnitField>;
+  /** Node by node, or empty. */
+  noise: readonly Noise[];
+}
+
+/** An access over a grid: its signals, and what signal the room's need asks at each node. */
+export interface AccessField {
+  access: Access;
+  rssi: Float32Array;
+  spread: Float32Array;
+  /** Least signal for the need at a node, dBm, at the hops' mean signals. */
+  needs(node: number): number;
+  /** The same for each case of the hops. */
+  cases(node: number): readonly number[];
+}
+
+/** All ways to join at the nodes of a room. */
+export function accessFields({ job, network, device, grid, fields, noise }: Ground): AccessField[] {
   const need = roomNeed(job, grid.room);
-  const best = new Float32Array(n).fill(-Infinity);
-  for (const feed of network.feeds) {
+  return network.feeds.flatMap((feed) => {
     const field = fields.get(feed.unit.id);
-    if (!field) continue;
-    for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+    if (!field) return [];
+    return accessesOf(feed, device, job.info.streetLatencyMs).map((access): AccessField => {
       const b = bands.indexOf(access.band);
-      const [rssi, spread] = [field.rssiDbm[b], field.spreadDb[b]];
-      if (!rssi || !spread) continue;
-      const threshold = signalNeeded(access, feed.mean, need);
-      const cases = layer === 'certainty' ? feed.cases.map((c) => signalNeeded(access, c, need)) : [];
-      for (let i = 0; i < n; i++) {
-        const headroom = (rssi[i] as number) - threshold;
-        if (headroom <= (best[i] as number) && !(headroom === -Infinity && layer === 'certainty')) continue;
-        if (layer === 'headroom') {
-          best[i] = headroom;
-          out[i] = Math.min(mostHeadroomDb, Math.max(leastHeadroomDb, headroom));
-        } else {
-          const chance = chanceMet(cases, rssi[i] as number, spread[i] as number);
-          if (headroom > (best[i] as number) || chance > (out[i] as number)) out[i] = chance;
-          best[i] = Math.max(best[i] as number, headroom);
-        }
-      }
-    }
+      // noise comes in whole dB, so few different answers are needed
+      const mean = new Map<number, number>();
+      const cases = new Map<number, number[]>();
+      const at = (node: number): Noise => (access.band === '2.4' ? (noise[node] ?? noNoise) : noNoise);
+      const keyOf = (n: Noise) => n.riseDb * 1000 + Math.round(n.duty * 999);
+      return {
+        access,
+        rssi: field.rssiDbm[b] as Float32Array,
+        spread: field.spreadDb[b] as Float32Array,
+        needs(node) {
+          const n = at(node);
+          const known = mean.get(keyOf(n));
+          if (known !== undefined) return known;
+          const least = signalNeeded(access, feed.mean, need, n);
+          mean.set(keyOf(n), least);
+          return least;
+        },
+        cases(node) {
+          const n = at(node);
+          const known = cases.get(keyOf(n));
+          if (known) return known;
+          const all = feed.cases.map((c) => signalNeeded(access, c, need, n));
+          cases.set(keyOf(n), all);
+          return all;
+        },
+      };
+    });
+  });
+}
+
+/** Strongest signal of any unit in a band, dBm, at each node. */
+export function signalLayer({ network, grid, fields }: Ground, band: Band): Float32Array {
+  const out = new Float32Array(grid.inside.length).fill(noSignalDbm);
+  for (const feed of network.feeds) {
+    const rssi = fields.get(feed.unit.id)?.rssiDbm[bands.indexOf(band)];
+    if (rssi) for (let i = 0; i < out.length; i++) out[i] = Math.max(out[i] as number, rssi[i] as number);
   }
   return out;
+}
+
+/** Headroom of the best way to join, dB, kept within −30 … 60. A room without a need is held against the lowest rate. */
+export function headroomLayer(accesses: readonly AccessField[], nodes: number): Float32Array {
+  const out = new Float32Array(nodes).fill(leastHeadroomDb);
+  for (const { rssi, needs } of accesses)
+    for (let i = 0; i < nodes; i++) {
+      const headroom = Math.min(mostHeadroomDb, (rssi[i] as number) - needs(i));
+      if (headroom > (out[i] as number)) out[i] = headroom;
+    }
+  return out;
+}
+
+/** Chance that the need is met by the best way to join, 0 … 1, at each node. */
+export function certaintyLayer(accesses: readonly AccessField[], nodes: number): Float32Array {
+  const out = new Float32Array(nodes);
+  for (const { rssi, spread, cases } of accesses)
+    for (let i = 0; i < nodes; i++) {
+      if ((out[i] as number) > 0.9999) continue;
+      const chance = chanceMet(cases(i), rssi[i] as number, spread[i] as number);
+      if (chance > (out[i] as number)) out[i] = chance;
+    }
+  return out;
+}
+
+/** One layer over a room: dB, dBm or 0 … 1 for each node inside. */
+export function layerOver(ground: Ground, layer: Layer, band: Band): Float32Array {
+  if (layer === 'signal') return signalLayer(ground, band);
+  const accesses = accessFields(ground);
+  const nodes = ground.grid.inside.length;
+  return layer === 'certainty' ? certaintyLayer(accesses, nodes) : headroomLayer(accesses, nodes);
 }
 
 /** Share of a room's area whose value reaches a level, 0 … 1; 0 for a room too small for a node. */

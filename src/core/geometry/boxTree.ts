@@ -62,7 +62,7 @@ export function buildBoxTree(boxes: Float64Array): BoxTree {
 const stack = new Int32Array(128);
 
 /**
- * Writes into `out` the items whose boxes the path from p to q touches.
+ * Writes into `out` the items whose boxes the path from p to q touches. Allocates nothing.
  * @returns how many; items beyond the length of `out` are an error.
  * @throws RangeError when `out` is too short.
  */
@@ -78,34 +78,44 @@ export function touched(
 ): number {
   const { box, next, count, items } = tree;
   if (next.length === 0) return 0;
+  // a path along an axis would divide by nothing; 1e-12 m off it, it does not
   const ix = 1 / (qx - px || 1e-12);
   const iy = 1 / (qy - py || 1e-12);
   const iz = 1 / (qz - pz || 1e-12);
   let found = 0;
   let depth = 0;
-  stack[depth++] = 0;
-  while (depth > 0) {
-    const node = stack[--depth] as number;
-    const o = node * 6;
+  let node = 0;
+  for (;;) {
     // the part of the path, 0 … 1, that lies in the box
+    const o = node * 6;
     const x0 = ((box[o] as number) - px) * ix;
     const x1 = ((box[o + 3] as number) - px) * ix;
     const y0 = ((box[o + 1] as number) - py) * iy;
     const y1 = ((box[o + 4] as number) - py) * iy;
     const z0 = ((box[o + 2] as number) - pz) * iz;
     const z1 = ((box[o + 5] as number) - pz) * iz;
-    const enter = Math.max(0, Math.min(x0, x1), Math.min(y0, y1), Math.min(z0, z1));
-    const leave = Math.min(1, Math.max(x0, x1), Math.max(y0, y1), Math.max(z0, z1));
-    if (enter > leave + 1e-9) continue;
-    const inLeaf = count[node] as number;
-    if (inLeaf === 0) {
-      stack[depth++] = next[node] as number;
-      stack[depth++] = node + 1;
-      continue;
+    let enter = x0 < x1 ? x0 : x1;
+    let leave = x0 < x1 ? x1 : x0;
+    const nearY = y0 < y1 ? y0 : y1;
+    const farY = y0 < y1 ? y1 : y0;
+    const nearZ = z0 < z1 ? z0 : z1;
+    const farZ = z0 < z1 ? z1 : z0;
+    if (nearY > enter) enter = nearY;
+    if (nearZ > enter) enter = nearZ;
+    if (farY < leave) leave = farY;
+    if (farZ < leave) leave = farZ;
+    if (enter <= leave + 1e-9 && enter <= 1 + 1e-9 && leave >= -1e-9) {
+      const inLeaf = count[node] as number;
+      if (inLeaf === 0) {
+        stack[depth++] = next[node] as number;
+        node++;
+        continue;
+      }
+      const start = -1 - (next[node] as number);
+      if (found + inLeaf > out.length) throw new RangeError('out: too short for the items on this path');
+      for (let i = 0; i < inLeaf; i++) out[found++] = items[start + i] as number;
     }
-    const start = -1 - (next[node] as number);
-    if (found + inLeaf > out.length) throw new RangeError('out: too short for the items on this path');
-    for (let i = 0; i < inLeaf; i++) out[found++] = items[start + i] as number;
+    if (depth === 0) return found;
+    node = stack[--depth] as number;
   }
-  return found;
 }

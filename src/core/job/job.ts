@@ -24,6 +24,7 @@ export interface Job {
   readonly spots: readonly RecordOf<'spot'>[];
   readonly units: readonly RecordOf<'unit'>[];
   readonly links: readonly RecordOf<'link'>[];
+  readonly neighbours: readonly RecordOf<'neighbour'>[];
   readonly readings: readonly RecordOf<'reading'>[];
 }
 
@@ -49,6 +50,7 @@ export const collectionOf = {
   spot: 'spots',
   unit: 'units',
   link: 'links',
+  neighbour: 'neighbours',
   reading: 'readings',
 } as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
 
@@ -95,6 +97,7 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     spots: of('spot'),
     units: of('unit'),
     links: of('link'),
+    neighbours: of('neighbour'),
     readings: of('reading'),
   };
 }

@@ -40,6 +40,7 @@ export const jobFileSchema = z.strictObject({
   spots: list(schemas.spot),
   units: list(schemas.unit),
   links: list(schemas.link),
+  neighbours: list(schemas.neighbour),
   readings: list(schemas.reading),
   /** Bytes of the pictures, named by their SHA-256. */
   files: z.array(fileSchema).max(40).default([]),

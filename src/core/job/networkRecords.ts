@@ -58,6 +58,10 @@ export const kit = z.strictObject({
   note,
 });
 
+export const mountSchema = z.enum(['shelf', 'wall', 'ceiling', 'socket', 'pole', 'cupboard']);
+export type Mount = z.infer<typeof mountSchema>;
+const channel = z.int().min(1).max(233);
+
 export const unit = z.strictObject({
   type: z.literal('unit'),
   id,
@@ -72,6 +76,12 @@ export const unit = z.strictObject({
   tiltDeg: z.number().min(0).max(180),
   /** The way its face, or its top when tilted, looks, clockwise from north. */
   facingDeg: angle,
+  /** How it is held; inside a cupboard costs signal. */
+  mount: mountSchema.default('shelf'),
+  /** Primary channel by band; null = not set: the unit chooses the quietest. */
+  channels: z
+    .strictObject({ '2.4': channel.nullable(), '5': channel.nullable(), '6': channel.nullable() })
+    .default({ '2.4': null, '5': null, '6': null }),
   /** Was in the house as found. */
   found: z.boolean(),
   /** Is part of the plan. */
@@ -153,4 +163,18 @@ export const fixedDevice = z.strictObject({
   poe: z.enum(['none', 'af', 'at', 'bt3', 'bt4']),
   poeW: z.number().min(0).max(100),
   activityIds: z.array(id).max(20),
+});
+
+/** Somebody else's network, or all that is heard on a channel: how much of its time is taken. */
+export const neighbour = z.strictObject({
+  type: z.literal('neighbour'),
+  id,
+  name,
+  band: bandSchema,
+  /** Primary channel. */
+  channel,
+  widthMHz,
+  /** Share of the time that the channel was busy, as measured, 0 … 0.95. */
+  busyShare: z.number().min(0).max(0.95),
+  note,
 });

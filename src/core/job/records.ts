@@ -22,12 +22,12 @@ import {
   wall,
 } from './houseRecords';
 import { jobInfo, spot } from './jobRecords';
-import { activity, device, fixedDevice, kit, link, reading, unit } from './networkRecords';
+import { activity, device, fixedDevice, kit, link, neighbour, reading, unit } from './networkRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';
 export { layerSchema, materialSchema, type Layer, type Material } from './houseRecords';
-export { standardSchema, type Standard } from './networkRecords';
+export { mountSchema, standardSchema, type Mount, type Standard } from './networkRecords';
 
 /** Schemas by record type, in the order in which one may refer to an earlier one. */
 export const schemas = {
@@ -52,6 +52,7 @@ export const schemas = {
   spot,
   unit,
   link,
+  neighbour,
   reading,
 } as const;
 
@@ -77,6 +78,7 @@ export const recordSchema = z.discriminatedUnion('type', [
   spot,
   unit,
   link,
+  neighbour,
   reading,
 ]);
 
@@ -107,4 +109,6 @@ export type Service = RecordOf<'service'>;
 export type Spot = RecordOf<'spot'>;
 export type Unit = RecordOf<'unit'>;
 export type Link = RecordOf<'link'>;
+export type FixedDevice = RecordOf<'fixedDevice'>;
+export type Neighbour = RecordOf<'neighbour'>;
 export type Reading = RecordOf<'reading'>;

@@ -88,6 +88,7 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['spotId', 'spot', r.spotId],
         ['deviceId', 'device', r.deviceId],
       ];
+    case 'neighbour':
     case 'activity':
     case 'assembly':
     case 'device':

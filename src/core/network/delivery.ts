@@ -1,8 +1,10 @@
 import type { Need } from '../job/needs';
 import type { Band, Device, Radio } from '../job/records';
 import { normalBelow } from '../statistics/normal';
-import { commonMode, radioLink, rssiFor, type RadioMode } from '../wifi/radioLink';
-import type { Allowance, Feed } from './feeds';
+import { goodputIn, rssiForIn } from '../wifi/airTime';
+import { commonMode, rssiFor, type RadioMode } from '../wifi/radioLink';
+import { type Noise, noNoise } from './disturbance';
+import type { Allowance, Feed, UnitAir } from './feeds';
 
 /** One device on one band of one unit: fixed things that every place shares. */
 export interface Access {
@@ -10,6 +12,7 @@ export interface Access {
   band: Band;
   radio: Radio;
   mode: RadioMode;
+  air: UnitAir;
   /** Uplink signal minus downlink signal, dB: phones send weaker than units. */
   upMinusDownDb: number;
   device: Device;
@@ -35,6 +38,7 @@ export function accessesOf(feed: Feed, device: Device, streetLatencyMs: number):
         feed,
         band: radio.band,
         radio,
+        air: feed.air[radio.band],
         mode: commonMode(radio, { ...device, widthMHz: width }, radio.band),
         upMinusDownDb: device.txDbm + radio.gainDbi - radio.eirpDbm,
         device,
@@ -63,14 +67,24 @@ function accessNeeded(allow: Allowance, band: Band, needMbps: number, way: 'down
   return left > 0 ? 1 / left : Infinity;
 }
 
+const downAir = (access: Access, noise: Noise) => ({
+  share: 1 - access.air.busyShare,
+  duty: access.band === '2.4' ? noise.duty : 0,
+  riseDb: noise.riseDb,
+});
+const upAir = (access: Access) => ({ share: 1 - access.air.busyShare, ...access.air.noise });
+
 /**
  * The least downlink signal, dBm, at which a need is met through an access, both ways counted;
  * Infinity when the chain or the latency forbids it however strong the signal.
+ * @param noise at the device; that at the unit is known.
  */
-export function signalNeeded(access: Access, allow: Allowance, need: Need): number {
+export function signalNeeded(access: Access, allow: Allowance, need: Need, noise: Noise = noNoise): number {
   if (need.latencyMs < access.latencyMs) return Infinity;
-  const down = rssiFor(accessNeeded(allow, access.band, need.downMbps, 'down'), access.mode);
-  const up = rssiFor(accessNeeded(allow, access.band, need.upMbps, 'up'), access.mode) - access.upMinusDownDb;
+  const { band, mode } = access;
+  const down = rssiForIn(downAir(access, noise), accessNeeded(allow, band, need.downMbps, 'down'), mode);
+  const up =
+    rssiForIn(upAir(access), accessNeeded(allow, band, need.upMbps, 'up'), mode) - access.upMinusDownDb;
   const least = Math.max(down, up);
   // a strict latency is not kept where retries begin
   if (need.latencyMs >= access.latencyMs + edgeMs) return least;
@@ -83,15 +97,22 @@ export function chanceMet(thresholdsDbm: ArrayLike<number>, rssiDbm: number, spr
   let sum = 0;
   for (let i = 0; i < thresholdsDbm.length; i++) {
     const t = thresholdsDbm[i] as number;
-    if (t < Infinity) sum += normalBelow((rssiDbm - t) / spreadDb);
+    // beyond six standard deviations it is as good as sure
+    const z = (rssiDbm - t) / spreadDb;
+    if (z > 6) sum++;
+    else if (z > -6) sum += normalBelow(z);
   }
   return sum / thresholdsDbm.length;
 }
 
-/** The access link alone at a signal: goodput both ways. */
-export function accessRates(access: Access, rssiDbm: number): { down: number; up: number } {
+/** The access link alone at a signal, in the air there: goodput both ways. @param noise at the device. */
+export function accessRates(
+  access: Access,
+  rssiDbm: number,
+  noise: Noise = noNoise,
+): { down: number; up: number } {
   return {
-    down: radioLink(rssiDbm, access.mode).goodputMbps,
-    up: radioLink(rssiDbm + access.upMinusDownDb, access.mode).goodputMbps,
+    down: goodputIn(downAir(access, noise), rssiDbm, access.mode),
+    up: goodputIn(upAir(access), rssiDbm + access.upMinusDownDb, access.mode),
   };
 }

@@ -1,11 +1,16 @@
 import { get, type Job } from '../job/job';
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
-import { makeCrossings, type Crossings } from '../propagation/crossings';
+import { mountLossDb } from '../propagation/mount';
 import { axisOf, patternGain } from '../propagation/pattern';
-import { makePathLoss, pathLoss } from '../propagation/pathLoss';
+import { keptReach, type Reach } from '../propagation/reach';
+import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace, type Scene } from '../propagation/scene';
+import { type Way, waysTo } from '../propagation/ways';
 import { normalFifths } from '../statistics/normal';
-import { commonMode, radioLink, type RadioMode } from '../wifi/radioLink';
+import { type Air, goodputIn } from '../wifi/airTime';
+import { busyShare, quietestChannel } from '../wifi/channels';
+import { commonMode, type RadioMode } from '../wifi/radioLink';
+import { type Disturber, disturbersOf, noiseAt, noNoise, type Noise } from './disturbance';
 import { wiredMbps } from './wired';
 
 /** Which network is looked at: the one found in the house, or the one planned. */
@@ -17,6 +22,8 @@ export interface PlacedUnit {
   kit: Kit;
   at: [number, number, number];
   axis: [number, number, number];
+  /** What the way it is held costs, dB ≥ 0, by band; see `mountLossDb`. */
+  mountDb: readonly number[];
 }
 
 /** One link on the way from the street to a unit. */
@@ -28,7 +35,18 @@ export interface Hop {
   downMbps: number;
   upMbps: number;
   /** Wireless only. */
-  wireless: { band: Band; downDbm: number; upDbm: number; spreadDb: number; mode: RadioMode } | null;
+  wireless: {
+    band: Band;
+    downDbm: number;
+    upDbm: number;
+    spreadDb: number;
+    mode: RadioMode;
+    /** The air at the far end, and at the near end for what comes back. */
+    downAir: Air;
+    upAir: Air;
+    /** How the signal goes, strongest way first. */
+    ways: Way[];
+  } | null;
 }
 
 /** What the way to a unit allows, for one guess of its hops' signals. */
@@ -48,30 +66,43 @@ export interface Feed extends PlacedUnit {
   mean: Allowance;
   /** Equally likely cases of the hops' signals; one case when all hops are wired. */
   cases: Allowance[];
+  /** The channel of each band's access radio, how busy neighbours keep it, and the noise at the unit. */
+  air: Record<Band, UnitAir>;
+}
+
+export interface UnitAir {
+  channel: number;
+  /** Was chosen by Nestle, since none is set: the quietest. */
+  chosen: boolean;
+  busyShare: number;
+  noise: Noise;
 }
 
 export interface Network {
   feeds: Feed[];
   /** Units that nothing feeds, with the reason in words. */
   unfed: { unit: Unit; why: string }[];
+  /** What disturbs 2.4 GHz in the house. */
+  disturbers: Disturber[];
 }
 
 /** Wired framing and TCP leave 1460 of 1538 bytes (standard: Ethernet). */
 const wiredShare = 1460 / 1538;
 
-const place = (job: Job, unit: Unit): PlacedUnit => ({
-  unit,
-  kit: get(job, 'kit', unit.kitId),
-  at: placeInSpace(job, unit),
-  axis: axisOf(unit),
-});
+const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
+  const at = placeInSpace(job, unit);
+  return {
+    unit,
+    kit: get(job, 'kit', unit.kitId),
+    at,
+    axis: axisOf(unit),
+    mountDb: mountLossDb(scene, unit.mount, at),
+  };
+};
 
-/** Gain of a radio towards a place, dB ≤ 0. */
-export function gainTowards(from: PlacedUnit, radio: Radio, x: number, y: number, z: number): number {
-  const [dx, dy, dz] = [x - from.at[0], y - from.at[1], z - from.at[2]];
-  const d = Math.hypot(dx, dy, dz) || 1;
-  return patternGain(radio.pattern, (dx * from.axis[0] + dy * from.axis[1] + dz * from.axis[2]) / d);
-}
+/** How far a unit's radios of one use reach. */
+export const reachOfUnit = (scene: Scene, { kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
+  keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) });
 
 /** The radio that a unit uses on a band, undefined when it has none. */
 export const radioOf = (kit: Kit, band: Band, use: Radio['use']): Radio | undefined =>
@@ -91,13 +122,13 @@ export function networkOf(
   offset: SignalOffset = () => 0,
 ): Network {
   const units = job.units.filter((u) => (scenario === 'found' ? u.found : u.planned));
-  const placed = new Map(units.map((u) => [u.id, place(job, u)]));
+  const placed = new Map(units.map((u) => [u.id, place(job, scene, u)]));
   const feeder = new Map(job.links.filter((l) => placed.has(l.unitId)).map((l) => [l.unitId, l]));
-  const hits = makeCrossings(scene);
-  const network: Network = { feeds: [], unfed: [] };
+  const network: Network = { feeds: [], unfed: [], disturbers: disturbersOf(job) };
+  const airs = new Map([...placed].map(([id, p]) => [id, airOf(job, scene, p, network.disturbers)]));
   const hopCache = new Map<Id, Hop | string>();
   const hop = (l: Link): Hop | string => {
-    const known = hopCache.get(l.id) ?? hopOf(scene, l, placed, hits, offset);
+    const known = hopCache.get(l.id) ?? hopOf(scene, l, placed, airs, offset);
     hopCache.set(l.id, known);
     return known;
   };
@@ -116,7 +147,10 @@ export function networkOf(
     if (!why && at.kit.kind !== 'main' && at.kit.kind !== 'router')
       why = `${at.unit.letter} has no link that feeds it`;
     if (why) network.unfed.push({ unit: start.unit, why });
-    else network.feeds.push({ ...start, hops, ...allowances(job, at, hops) });
+    else {
+      const air = airs.get(start.unit.id) ?? airOf(job, scene, start, network.disturbers);
+      network.feeds.push({ ...start, hops, air, ...allowances(job, at, hops) });
+    }
   }
   return network;
 }
@@ -125,7 +159,7 @@ function hopOf(
   scene: Scene,
   link: Link,
   placed: ReadonlyMap<Id, PlacedUnit>,
-  hits: Crossings,
+  airs: ReadonlyMap<Id, Record<Band, UnitAir>>,
   offset: SignalOffset,
 ): Hop | string {
   const from = placed.get(link.fromUnitId);
@@ -141,23 +175,72 @@ function hopOf(
     const lacks = a ? to : from;
     return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
   }
-  const loss = makePathLoss();
-  pathLoss(scene, from.at, ...to.at, hits, loss);
   const i = bands.indexOf(link.band);
-  const gains =
-    gainTowards(from, a, ...to.at) +
-    gainTowards(to, b, ...from.at) +
-    offset(from.unit, to.at) -
-    (loss.lossDb[i] ?? 0);
+  const reach = reachOfUnit(scene, from, use);
+  const received = makeReceived();
+  receive(reach, ...to.at, received);
+  const ways = waysTo(reach, to.at, link.band).map((w) => heardBy(to, b, w));
+  const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
+  const gains = gain + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
   const mode = commonMode(a, b, link.band);
+  // both ends are on the channel of the one that feeds; a radio of its own keeps clear of neighbours
+  const near = airs.get(from.unit.id)?.[link.band];
+  const share = use === 'backhaul' ? 1 : 1 - (near?.busyShare ?? 0);
+  const downAir = { share, ...(airs.get(to.unit.id)?.[link.band].noise ?? noNoise) };
+  const upAir = { share, ...(near?.noise ?? noNoise) };
   return {
     link,
     from,
     to,
-    downMbps: radioLink(downDbm, mode).goodputMbps,
-    upMbps: radioLink(upDbm, mode).goodputMbps,
-    wireless: { band: link.band, downDbm, upDbm, spreadDb: loss.spreadDb[i] ?? 0, mode },
+    downMbps: goodputIn(downAir, downDbm, mode),
+    upMbps: goodputIn(upAir, upDbm, mode),
+    wireless: {
+      band: link.band,
+      downDbm,
+      upDbm,
+      spreadDb: received.spreadDb[i] ?? 0,
+      mode,
+      downAir,
+      upAir,
+      ways,
+    },
+  };
+}
+
+/** What the air is at a unit, band by band. */
+function airOf(
+  job: Job,
+  scene: Scene,
+  { unit, kit, at }: PlacedUnit,
+  disturbers: readonly Disturber[],
+): Record<Band, UnitAir> {
+  const noise = disturbers.length ? noiseAt(scene, disturbers, ...at) : noNoise;
+  const of = (band: Band): UnitAir => {
+    const width = radioOf(kit, band, 'access')?.widthMHz ?? 20;
+    const set = unit.channels[band];
+    const { channel, busyShare: share } =
+      set === null
+        ? quietestChannel(job.neighbours, job.info.countryGroup, band, width)
+        : { channel: set, busyShare: busyShare(job.neighbours, band, set, width) };
+    return { channel, chosen: set === null, busyShare: share, noise: band === '2.4' ? noise : noNoise };
+  };
+  return { '2.4': of('2.4'), '5': of('5'), '6': of('6') };
+}
+
+/** A way as the aerial of the unit at its end hears it, from the direction in which it arrives. */
+function heardBy(to: PlacedUnit, radio: Radio, way: Way): Way {
+  const [last, before] = [way.points.at(-1), way.points.at(-2)];
+  if (!last || !before) return way;
+  const back = before.map((v, k) => v - (last[k] ?? 0));
+  const d = Math.hypot(...back) || 1;
+  const cosine = back.reduce((sum, v, k) => sum + (v / d) * (to.axis[k] ?? 0), 0);
+  const db = patternGain(radio.pattern, cosine);
+  const label = `Aerial of ${to.unit.letter}, this direction`;
+  return {
+    ...way,
+    gainDb: way.gainDb + db,
+    terms: [...way.terms, { kind: 'aerial', label, db, id: to.unit.id, spreadDb: 0 }],
   };
 }
 
@@ -186,10 +269,10 @@ function allowance(
       result.upMbps = Math.min(result.upMbps, h.upMbps);
       continue;
     }
-    const { band, downDbm, upDbm, spreadDb, mode } = h.wireless;
+    const { band, downDbm, upDbm, spreadDb, mode, downAir, upAir } = h.wireless;
     const off = shift(radios++) * spreadDb;
-    const down = 1 / radioLink(downDbm + off, mode).goodputMbps;
-    const up = 1 / radioLink(upDbm + off, mode).goodputMbps;
+    const down = 1 / goodputIn(downAir, downDbm + off, mode);
+    const up = 1 / goodputIn(upAir, upDbm + off, mode);
     if (h.link.radio === 'dedicated') {
       own.down[band] += down;
       own.up[band] += up;

@@ -9,8 +9,8 @@ export const mostAirtime = 0.8;
 
 /** What happens when every spot uses its need at the same time. */
 export interface Load {
-  /** Airtime by group of units that share a channel: 1 = the whole time. */
-  channels: { unitIds: Id[]; band: string; airtime: number; fits: boolean }[];
+  /** Airtime by group of units that share a channel, and what neighbours take of it: 1 = the whole time. */
+  channels: { unitIds: Id[]; band: string; airtime: number; busyShare: number; fits: boolean }[];
   wires: { linkId: Id; downMbps: number; allowsMbps: number; fits: boolean }[];
   plan: { downMbps: number; upMbps: number; fits: boolean };
   fits: boolean;
@@ -24,10 +24,11 @@ export interface Load {
 export function loadOf(job: Job, network: Network, predictions: readonly Prediction[]): Load {
   const device = testDevice(job);
   const feeds = new Map(network.feeds.map((f) => [f.unit.id, f]));
-  const airtime = new Map<string, { unitIds: Set<Id>; band: string; airtime: number }>();
+  const airtime = new Map<string, { unitIds: Set<Id>; band: string; airtime: number; busyShare: number }>();
   const wires = new Map<Id, { downMbps: number; allowsMbps: number }>();
-  const spend = (group: string, band: string, unitIds: Id[], share: number) => {
-    const entry = airtime.get(group) ?? { unitIds: new Set<Id>(), band, airtime: 0 };
+  const spend = (group: string, band: string, unitIds: Id[], share: number, busyShare: number) => {
+    const entry = airtime.get(group) ?? { unitIds: new Set<Id>(), band, airtime: 0, busyShare };
+    entry.busyShare = Math.max(entry.busyShare, busyShare);
     unitIds.forEach((id) => entry.unitIds.add(id));
     entry.airtime += share;
     airtime.set(group, entry);
@@ -41,12 +42,15 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
     const { downMbps, upMbps } = p.need;
     plan.downMbps += downMbps;
     plan.upMbps += upMbps;
-    const rates = accessRates(access, p.rssiDbm);
+    // rates are of the time that neighbours leave; here the time itself is counted
+    const free = 1 - access.air.busyShare;
+    const rates = accessRates(access, p.rssiDbm, p.noise);
     spend(
       channelOf(feed, access.band),
       access.band,
       [feed.unit.id],
-      downMbps / rates.down + upMbps / rates.up,
+      free * (downMbps / rates.down + upMbps / rates.up),
+      access.air.busyShare,
     );
     for (const hop of feed.hops) {
       if (!hop.wireless) {
@@ -61,14 +65,15 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
         group,
         hop.wireless.band,
         [hop.from.unit.id, hop.to.unit.id],
-        downMbps / hop.downMbps + upMbps / hop.upMbps,
+        hop.wireless.downAir.share * (downMbps / hop.downMbps + upMbps / hop.upMbps),
+        1 - hop.wireless.downAir.share,
       );
     }
   }
   const channels = [...airtime.values()].map((c) => ({
     ...c,
     unitIds: [...c.unitIds],
-    fits: c.airtime <= mostAirtime,
+    fits: c.airtime + c.busyShare <= mostAirtime,
   }));
   const wireList = [...wires].map(([linkId, w]) => ({ linkId, ...w, fits: w.downMbps <= w.allowsMbps }));
   const planFits = plan.downMbps <= job.info.planDownMbps && plan.upMbps <= job.info.planUpMbps;

@@ -1,9 +1,9 @@
 import { find, type Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
-import { bands, type Device, type Id, type Spot } from '../job/records';
-import { makeCrossings } from '../propagation/crossings';
-import { makePathLoss, pathLoss, pathTerms, type Term } from '../propagation/pathLoss';
+import { bands, type Device, type Id } from '../job/records';
+import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace, type Scene } from '../propagation/scene';
+import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
 import { radioLink, rateLadder, rssiFor } from '../wifi/radioLink';
 import {
   type Access,
@@ -15,7 +15,8 @@ import {
   edgeMs,
   signalNeeded,
 } from './delivery';
-import { gainTowards, type Network } from './feeds';
+import { noiseAt, type Noise } from './disturbance';
+import { type Network, reachOfUnit } from './feeds';
 
 export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
 
@@ -31,8 +32,9 @@ export interface ChainStep {
   isLimit: boolean;
 }
 
-/** What a spot will get, and why. */
+/** What a spot, or a fixed device, will get, and why. */
 export interface Prediction {
+  /** The spot's or device's id. */
   spotId: Id;
   need: Need;
   /** null: no unit reaches the spot at all. */
@@ -52,9 +54,15 @@ export interface Prediction {
   /** The limit in words, for example «air, A to D». */
   limitText: string;
   chain: ChainStep[];
-  /** Sent power and pattern first, then each loss; they add up to rssiDbm. */
+  /** What is sent first, then each gain or loss; they add up to rssiDbm. */
   terms: Term[];
+  /** How the signal goes, strongest way first; site coordinates. */
+  ways: Way[];
+  /** At the spot, at 2.4 GHz. */
+  noise: Noise;
 }
+
+type Place = [number, number, number];
 
 interface Option {
   access: Access;
@@ -70,39 +78,45 @@ interface Option {
 export const testDevice = (job: Job): Device | undefined =>
   find(job, 'device', job.info.testDeviceId) ?? job.devices[0];
 
+/** Where and for what a prediction is made: a spot, or a device that stays where it is. */
+export interface Target {
+  id: Id;
+  at: Place;
+  need: Need;
+}
+
 /**
- * Predicts a spot by trying every unit and band. Rates, signal and chain are those of the fastest
+ * Predicts a place by trying every unit and band. Rates, signal and chain are those of the fastest
  * way; headroom and certainty are the best that any one way offers.
  */
-export function predictSpot(
+export function predictAt(
   job: Job,
   scene: Scene,
   network: Network,
-  spot: Spot,
+  { id, at, need }: Target,
   device: Device,
+  { why = true }: { why?: boolean } = {},
 ): Prediction {
-  const need = spotNeed(job, spot);
-  const at = placeInSpace(job, spot);
-  const hits = makeCrossings(scene);
-  const loss = makePathLoss();
+  const received = makeReceived();
+  const noise = noiseAt(scene, network.disturbers, ...at);
   let best: Option | undefined;
   let headroomDb = -Infinity;
   let certainty = 0;
   for (const feed of network.feeds) {
-    pathLoss(scene, feed.at, ...at, hits, loss);
+    receive(reachOfUnit(scene, feed, 'access'), ...at, received);
     for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
       const b = bands.indexOf(access.band);
-      const rssiDbm = access.radio.eirpDbm + gainTowards(feed, access.radio, ...at) - (loss.lossDb[b] ?? 0);
-      const rates = accessRates(access, rssiDbm);
+      const rssiDbm = access.radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const rates = accessRates(access, rssiDbm, noise);
       const option: Option = {
         access,
         rssiDbm,
-        spreadDb: loss.spreadDb[b] ?? 0,
-        headroomDb: rssiDbm - signalNeeded(access, feed.mean, need),
+        spreadDb: received.spreadDb[b] ?? 0,
+        headroomDb: rssiDbm - signalNeeded(access, feed.mean, need, noise),
         certainty: chanceMet(
-          feed.cases.map((c) => signalNeeded(access, c, need)),
+          feed.cases.map((c) => signalNeeded(access, c, need, noise)),
           rssiDbm,
-          loss.spreadDb[b] ?? 1,
+          received.spreadDb[b] ?? 1,
         ),
         down: capped(device, delivered(feed.mean, access.band, rates.down, 'down')),
         up: capped(device, delivered(feed.mean, access.band, rates.up, 'up')),
@@ -115,7 +129,7 @@ export function predictSpot(
   const joined = best && best.down > 0 && best.up > 0 ? best : undefined;
   if (!joined)
     return {
-      spotId: spot.id,
+      spotId: id,
       need,
       unitId: null,
       band: null,
@@ -130,14 +144,15 @@ export function predictSpot(
       limitedBy: 'air',
       limitText: 'no unit reaches',
       chain: [],
-      terms: best ? termsOf(scene, best, at) : [],
+      noise,
+      ...(best && why ? explain(scene, best, at) : { terms: [], ways: [] }),
     };
   const { access } = joined;
   const latencyMs = access.latencyMs + (nearEdge(joined) ? edgeMs : 0);
-  const chain = chainOf(job, access, joined, device);
+  const chain = chainOf(job, access, joined, device, noise);
   const met = joined.down >= need.downMbps && joined.up >= need.upMbps && latencyMs <= need.latencyMs;
   return {
-    spotId: spot.id,
+    spotId: id,
     need,
     unitId: access.feed.unit.id,
     band: access.band,
@@ -151,17 +166,32 @@ export function predictSpot(
     met,
     ...limitOf(chain, latencyMs, need),
     chain,
-    terms: termsOf(scene, joined, at),
+    noise,
+    ...(why ? explain(scene, joined, at) : { terms: [], ways: [] }),
   };
 }
 
 /** Every spot of the job, in the order of their numbers. Empty when the job has no device to predict for. */
-export function predictJob(job: Job, scene: Scene, network: Network): Prediction[] {
+export function predictJob(
+  job: Job,
+  scene: Scene,
+  network: Network,
+  options: { why?: boolean } = {},
+): Prediction[] {
   const device = testDevice(job);
   if (!device) return [];
   return [...job.spots]
     .sort((a, b) => a.number - b.number)
-    .map((spot) => predictSpot(job, scene, network, spot, device));
+    .map((s) =>
+      predictAt(
+        job,
+        scene,
+        network,
+        { id: s.id, at: placeInSpace(job, s), need: spotNeed(job, s) },
+        device,
+        options,
+      ),
+    );
 }
 
 const capped = (device: Device, mbps: number) => Math.min(mbps, device.capMbps ?? Infinity);
@@ -175,22 +205,25 @@ function nearEdge({ access, rssiDbm }: Option): boolean {
   return weaker < rssiFor(0, access.mode) + edgeDb;
 }
 
-function termsOf(scene: Scene, { access, rssiDbm }: Option, at: [number, number, number]): Term[] {
+/** How an option's signal goes, and the terms that add up to it. */
+function explain(scene: Scene, { access }: Option, at: Place): Pick<Prediction, 'terms' | 'ways'> {
   const { feed, radio, band } = access;
-  const gain = gainTowards(feed, radio, ...at);
-  const terms: Term[] = [
-    { label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, id: feed.unit.id, spreadDb: 0 },
-    ...pathTerms(scene, feed.at, at, band, makeCrossings(scene)).map((t) => ({ ...t, db: -t.db })),
-  ];
-  if (gain < -0.05) terms.splice(1, 0, { label: 'Aerial, this direction', db: gain, id: null, spreadDb: 0 });
-  // what is left is the part of the aerial too small to name
-  const rest = rssiDbm - terms.reduce((sum, t) => sum + t.db, 0);
-  const distance = terms.find((t) => t.label.startsWith('Distance'));
-  if (distance) distance.db += rest;
-  return terms;
+  const ways = waysTo(reachOfUnit(scene, feed, 'access'), at, band);
+  const mount = feed.mountDb[bands.indexOf(band)] ?? 0;
+  const rest = { id: feed.unit.id, spreadDb: 0 };
+  return {
+    ways,
+    terms: [
+      { kind: 'sent', label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, ...rest },
+      ...(mount > 0
+        ? [{ kind: 'mount' as const, label: `${feed.unit.letter} is in a cupboard`, db: -mount, ...rest }]
+        : []),
+      ...termsOfWays(ways),
+    ],
+  };
 }
 
-function chainOf(job: Job, access: Access, option: Option, device: Device): ChainStep[] {
+function chainOf(job: Job, access: Access, option: Option, device: Device, noise: Noise): ChainStep[] {
   const { feed, band } = access;
   const main = feed.hops[0]?.from ?? feed;
   const steps: ChainStep[] = [
@@ -226,18 +259,19 @@ function chainOf(job: Job, access: Access, option: Option, device: Device): Chai
       isLimit: false,
     });
   }
-  const access1 = accessRates(access, option.rssiDbm).down;
-  const unitAlone = radioLink(option.rssiDbm, {
-    standard: access.radio.standard,
-    widthMHz: access.radio.widthMHz,
-    streams: access.radio.streams,
-  }).goodputMbps;
-  const top = rateLadder(access.mode).at(-1)?.goodputMbps ?? 0;
+  const access1 = accessRates(access, option.rssiDbm, noise).down;
+  const { standard, widthMHz, streams } = access.radio;
+  const unitAlone =
+    (1 - access.air.busyShare) * radioLink(option.rssiDbm, { standard, widthMHz, streams }).goodputMbps;
+  const busy =
+    access.air.busyShare > 0 ? `, ${Math.round(access.air.busyShare * 100)} % taken by neighbours` : '';
+  const noisy = band === '2.4' && noise.from ? `, ${noise.from.words} ${Math.round(noise.duty * 100)} %` : '';
+  const top = (1 - access.air.busyShare) * (rateLadder(access.mode).at(-1)?.goodputMbps ?? 0);
   const deviceIsWhy = unitAlone > access1 * 1.05 && access1 >= top * 0.999;
   steps.push({
     kind: deviceIsWhy ? 'device' : 'air',
     label: deviceIsWhy ? `${device.name}, ${device.streams} streams` : `Air from ${feed.unit.letter}`,
-    detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm`,
+    detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm${busy}${noisy}`,
     mbps: access1,
     unitId: null,
     isLimit: false,

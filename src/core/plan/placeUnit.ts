@@ -110,6 +110,8 @@ export function placeUnit(
     heightM: shelfM,
     tiltDeg: 0,
     facingDeg: 0,
+    mount: 'shelf',
+    channels: { '2.4': null, '5': null, '6': null },
     found: false,
     planned: true,
   };

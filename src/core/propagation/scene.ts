@@ -1,45 +1,22 @@
-import { boundsOf, toSite } from '../geometry/place';
-import { type BoxTree, buildBoxTree } from '../geometry/boxTree';
+import { buildCellGrid, type CellGrid } from '../geometry/cellGrid';
+import { toSite } from '../geometry/place';
 import { find, get, type Job } from '../job/job';
-import { bands, type Building, type Id, type PerBand, type Point } from '../job/records';
+import { bands, type Id, type Opening, type PerBand } from '../job/records';
 import { lossTable } from '../materials/assemblyLoss';
-
-/** A rectangle standing or leaning in space: a wall or one slope of a roof. */
-export interface Panel {
-  origin: [number, number, number];
-  /** Unit vectors along its two sides, and its normal. */
-  along: [number, number, number];
-  up: [number, number, number];
-  normal: [number, number, number];
-  lengthM: number;
-  heightM: number;
-  key: number;
-  openings: { a0: number; a1: number; b0: number; b1: number; key: number; id: Id }[];
-  id: Id;
-}
-
-/** A level plate: a floor over a building's outline, or the ground. */
-export interface Slab {
-  z: number;
-  outline: Point[];
-  holes: { outline: Point[]; key: number; id: Id }[];
-  key: number;
-  id: Id;
-}
-
-/** A box with a loss, turned in plan. */
-export interface Block {
-  x: number;
-  y: number;
-  cos: number;
-  sin: number;
-  halfWidth: number;
-  halfDepth: number;
-  z0: number;
-  z1: number;
-  key: number;
-  id: Id;
-}
+import { type Gates, gatesOf } from './gates';
+import { passSteps } from './passOf';
+import type { Reach } from './reach';
+import {
+  type Block,
+  boundsInPlan,
+  floorSlabs,
+  obstacleBlock,
+  type Panel,
+  roofPanels,
+  type Slab,
+  wallPanel,
+} from './sceneParts';
+import { packShapes, type Shapes } from './shapes';
 
 /**
  * All that a radio path can cross, in site coordinates. A `key` is what a crossing is made of:
@@ -49,14 +26,22 @@ export interface Scene {
   panels: Panel[];
   slabs: Slab[];
   blocks: Block[];
-  tree: BoxTree;
+  shapes: Shapes;
+  /** Where walls, roofs and obstacles stand in plan. */
+  cells: CellGrid;
   /** Per key: name for people. */
   keyNames: string[];
   keyIds: Id[];
-  /** keys × 3 bands × 90 degrees, dB. */
-  loss: Float64Array;
+  /** Share of power that passes: (key × passSteps + step of the cosine) × 3 bands. */
+  pass: Float64Array;
   /** keys × 3 bands, dB. */
   spread: Float64Array;
+  /** Edges that a path can turn round. */
+  gates: Gates;
+  /** Kept answers of `nearGates`: the scene does not change, and neither do they. */
+  nearCells: Map<number, Int32Array>;
+  /** Kept answers of `keptReach`. */
+  reaches: Map<string, Reach>;
 }
 
 export interface SceneOptions {
@@ -65,17 +50,31 @@ export interface SceneOptions {
 }
 
 const degrees = 90;
-/** How far a building's walls reach above its top storey's ceiling when there is no roof, m. */
-const parapetM = 0.1;
+
+/** A loss by whole degree, band-major, dB → the share that passes by cosine, band-minor. */
+function passTable(byDegree: Float64Array): Float64Array {
+  const table = new Float64Array(passSteps * 3);
+  for (let step = 0; step < passSteps; step++) {
+    const deg = Math.min(89, (Math.acos(step / (passSteps - 1)) * 180) / Math.PI);
+    const low = Math.min(88, Math.floor(deg));
+    for (let b = 0; b < 3; b++) {
+      const at = byDegree[b * degrees + low] as number;
+      const next = byDegree[b * degrees + low + 1] as number;
+      table[step * 3 + b] = 10 ** (-(at + (next - at) * (deg - low)) / 10);
+    }
+  }
+  return table;
+}
 
 /**
- * Puts a job's walls, floors, roofs and obstacles into space, ready for `crossings`.
- * Pure; about a millisecond for a house.
+ * Puts a job's walls, floors, roofs and obstacles into space, ready for `crossings` and `reachOf`.
+ * Pure; some milliseconds for a house.
+ * @throws RangeError when a place or height is not a number, naming its record.
  */
 export function buildScene(job: Job, options: SceneOptions = {}): Scene {
   const keyNames: string[] = [];
   const keyIds: Id[] = [];
-  const lossParts: Float64Array[] = [];
+  const passParts: Float64Array[] = [];
   const spreadParts: Float64Array[] = [];
   const keyOf = new Map<Id, number>();
   const addKey = (id: Id, name: string, byDegree: Float64Array, spread: Float64Array) => {
@@ -86,7 +85,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     keyOf.set(id, keyNames.length);
     keyNames.push(name);
     keyIds.push(id);
-    lossParts.push(corrected);
+    passParts.push(passTable(corrected));
     spreadParts.push(spread);
   };
   const used = new Set<Id | null>([
@@ -99,9 +98,9 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     const table = lossTable(a);
     addKey(a.id, a.name, table.byDegree, table.spread);
   }
-  for (const o of job.obstacles) {
+  const obstacles = job.obstacles.filter((o) => bands.some((b) => o.lossDb[b] > 0));
+  for (const o of obstacles) {
     const values = bands.map((b) => o.lossDb[b]);
-    if (values.every((v) => v === 0)) continue;
     addKey(
       o.id,
       o.name,
@@ -111,163 +110,34 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
   }
   const key = (id: Id | null) => (id === null ? -1 : (keyOf.get(id) ?? -1));
 
-  const panels: Panel[] = [];
-  const slabs: Slab[] = [];
-  const blocks: Block[] = [];
-  const buildingOf = (storeyId: Id) => get(job, 'building', get(job, 'storey', storeyId).buildingId);
-
-  // walls, each from its floor up to the floor above
-  for (const w of job.walls) {
-    const storey = get(job, 'storey', w.storeyId);
-    const b = buildingOf(w.storeyId);
-    const above = job.storeys.find((s) => s.buildingId === b.id && s.level === storey.level + 1);
-    const z0 = storey.floorZM;
-    const z1 = above ? above.floorZM : z0 + storey.heightM + parapetM;
-    const [ax, ay] = toSite(b, w.ax, w.ay);
-    const [bx, by] = toSite(b, w.bx, w.by);
-    const lengthM = Math.hypot(bx - ax, by - ay);
-    const along: Panel['along'] = [(bx - ax) / lengthM, (by - ay) / lengthM, 0];
-    panels.push({
-      origin: [ax, ay, z0],
-      along,
-      up: [0, 0, 1],
-      normal: [along[1], -along[0], 0],
-      lengthM,
-      heightM: z1 - z0,
-      key: key(w.assemblyId),
-      openings: job.openings
-        .filter((o) => o.wallId === w.id)
-        .map((o) => ({
-          a0: o.offsetM - o.widthM / 2,
-          a1: o.offsetM + o.widthM / 2,
-          b0: o.sillM,
-          b1: o.headM,
-          key: key(o.assemblyId),
-          id: o.id,
-        })),
-      id: w.id,
-    });
-  }
-
-  for (const b of job.buildings) {
-    panels.push(...roofPanels(b, key));
-    const outline = b.outline.map(([x, y]) => toSite(b, x, y));
-    for (const s of job.storeys.filter((s) => s.buildingId === b.id)) {
-      if (s.floorAssemblyId === null) continue;
-      const holes = job.floorOpenings
-        .filter((f) => f.storeyId === s.id)
-        .map((f) => ({
-          outline: f.outline.map(([x, y]) => toSite(b, x, y)),
-          key: key(f.assemblyId),
-          id: f.id,
-        }));
-      // the ground is open where a building stands on it
-      if (b.kind === 'outdoors')
-        for (const other of job.buildings)
-          if (other.kind !== 'outdoors')
-            holes.push({
-              outline: other.outline.map(([x, y]) => toSite(other, x, y)),
-              key: -1,
-              id: other.id,
-            });
-      slabs.push({ z: s.floorZM, outline, holes, key: key(s.floorAssemblyId), id: s.id });
-    }
-  }
-
-  for (const o of job.obstacles) {
-    if (!keyOf.has(o.id)) continue;
-    const b = buildingOf(o.storeyId);
-    const [x, y] = toSite(b, o.xM, o.yM);
-    const turn = ((b.turnDeg + o.turnDeg) * Math.PI) / 180;
-    const base = get(job, 'storey', o.storeyId).floorZM;
-    blocks.push({
-      x,
-      y,
-      cos: Math.cos(turn),
-      sin: Math.sin(turn),
-      halfWidth: o.widthM / 2,
-      halfDepth: o.depthM / 2,
-      z0: base + o.bottomM,
-      z1: base + o.topM,
-      key: key(o.id),
-      id: o.id,
-    });
-  }
-
+  const openingsOf = new Map<Id, Opening[]>(job.walls.map((w) => [w.id, []]));
+  for (const o of job.openings) openingsOf.get(o.wallId)?.push(o);
+  const panels = [
+    ...job.walls.map((w) => wallPanel(job, w, openingsOf.get(w.id) ?? [], key)),
+    ...job.buildings.flatMap((b) => roofPanels(b, key)),
+  ];
+  const slabs = job.buildings.flatMap((b) => floorSlabs(job, b, key));
+  const blocks = obstacles.map((o) => obstacleBlock(job, o, key));
   const flatten = (parts: Float64Array[], each: number) => {
     const all = new Float64Array(parts.length * each);
     parts.forEach((p, i) => all.set(p, i * each));
     return all;
   };
-  return {
+  const { boxes, lines } = boundsInPlan(panels, blocks, slabs);
+  const bare = {
     panels,
     slabs,
     blocks,
-    tree: buildBoxTree(boxesOf(panels, slabs, blocks)),
+    shapes: packShapes(panels, slabs, blocks),
+    cells: buildCellGrid(boxes, lines),
     keyNames,
     keyIds,
-    loss: flatten(lossParts, 3 * degrees),
+    pass: flatten(passParts, 3 * passSteps),
     spread: flatten(spreadParts, 3),
+    nearCells: new Map<number, Int32Array>(),
+    reaches: new Map<string, Reach>(),
   };
-}
-
-/** The slopes of a pitched roof, or one level plate for a flat one. */
-function roofPanels(b: Building, key: (id: Id) => number): Panel[] {
-  if (!b.roof) return [];
-  const { roof } = b;
-  const [x0, y0, x1, y1] = boundsOf(b.outline);
-  const alongX = roof.ridgeAlong === 'x';
-  const rise = roof.kind === 'pitched' ? roof.ridgeZM - roof.eavesZM : 0;
-  const half = (alongX ? y1 - y0 : x1 - x0) / (roof.kind === 'pitched' ? 2 : 1);
-  const slope = Math.hypot(half, rise);
-  const turn = (b.turnDeg * Math.PI) / 180;
-  const turned = (x: number, y: number): [number, number] => [
-    x * Math.cos(turn) - y * Math.sin(turn),
-    x * Math.sin(turn) + y * Math.cos(turn),
-  ];
-  const side = (fromX: number, fromY: number, inX: number, inY: number): Panel => {
-    const along = alongX ? turned(1, 0) : turned(0, 1);
-    const inward = turned(inX, inY);
-    const up: Panel['up'] = [(inward[0] * half) / slope, (inward[1] * half) / slope, rise / slope];
-    return {
-      origin: [...toSite(b, fromX, fromY), roof.eavesZM],
-      along: [...along, 0],
-      up,
-      normal: [along[1] * up[2], -along[0] * up[2], along[0] * up[1] - along[1] * up[0]],
-      lengthM: alongX ? x1 - x0 : y1 - y0,
-      heightM: slope,
-      key: key(roof.assemblyId),
-      openings: [],
-      id: b.id,
-    };
-  };
-  const near = side(x0, y0, alongX ? 0 : 1, alongX ? 1 : 0);
-  if (roof.kind === 'flat') return [near];
-  return [near, alongX ? side(x0, y1, 0, -1) : side(x1, y0, -1, 0)];
-}
-
-/** Bounding boxes in the order panels, slabs, blocks. */
-function boxesOf(panels: Panel[], slabs: Slab[], blocks: Block[]): Float64Array {
-  const boxes: number[] = [];
-  for (const p of panels) {
-    const corners = [0, 1].flatMap((i) =>
-      [0, 1].map((k) =>
-        p.origin.map((o, d) => o + i * p.lengthM * (p.along[d] ?? 0) + k * p.heightM * (p.up[d] ?? 0)),
-      ),
-    );
-    for (const pick of [Math.min, Math.max])
-      for (let d = 0; d < 3; d++) boxes.push(pick(...corners.map((c) => c[d] ?? 0)));
-  }
-  for (const s of slabs) {
-    const [x0, y0, x1, y1] = boundsOf(s.outline);
-    boxes.push(x0, y0, s.z, x1, y1, s.z);
-  }
-  for (const k of blocks) {
-    const rx = Math.abs(k.cos) * k.halfWidth + Math.abs(k.sin) * k.halfDepth;
-    const ry = Math.abs(k.sin) * k.halfWidth + Math.abs(k.cos) * k.halfDepth;
-    boxes.push(k.x - rx, k.y - ry, k.z0, k.x + rx, k.y + ry, k.z1);
-  }
-  return Float64Array.from(boxes);
+  return { ...bare, gates: gatesOf(bare) };
 }
 
 /** A place in space, site coordinates, from a storey's coordinates and a height above its floor. */

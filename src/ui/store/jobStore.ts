@@ -2,13 +2,12 @@
 import type { Remote } from 'comlink';
 import { toast } from 'sonner';
 import { createStore } from 'zustand/vanilla';
-import type { Layer } from '@/core/coverage/field';
 import { applyEdit, type Edit } from '@/core/job/edits';
 import type { History } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Band, Id, Point, Route, Unit } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
-import type { ComputeApi, FieldAnswer } from '@/workers/protocol';
+import type { ComputeApi, FieldAnswer, PlaceIn, SheetLayer, StoreyAreas } from '@/workers/protocol';
 import { withRooms } from '@/core/survey/rooms';
 import type { WallDraft } from '@/ui/sheet/wallDraft';
 import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
@@ -27,7 +26,8 @@ export type Tool =
   | 'measure'
   | 'paint'
   | 'scale'
-  | 'unit';
+  | 'unit'
+  | 'cut';
 
 /** What each tool puts down; ids of presets, kinds of services and routes. */
 export interface ToolChoice {
@@ -58,7 +58,7 @@ export interface JobState {
   draft: WallDraft | null;
   /** The room that a typed line would build: its outline and name. */
   typedRoom: { name: string; outline: readonly Point[] } | null;
-  layer: Layer;
+  layer: SheetLayer;
   band: Band;
   /** The unit under the pointer, not yet let go. */
   dragged: Unit | null;
@@ -71,6 +71,12 @@ export interface JobState {
   answer: FieldAnswer | null;
   planned: Prediction[] | null;
   found: Prediction[] | null;
+  /** Fixed devices on Wi-Fi, as planned. */
+  fixed: Prediction[] | null;
+  /** How the rooms fare as areas, by storey, as far as worked out. */
+  areas: Readonly<Record<Id, StoreyAreas>>;
+  /** Ends of the cut that is shown or being made. */
+  cut: readonly PlaceIn[];
 
   commit(edit: Edit): boolean;
   undo(): void;
@@ -175,6 +181,9 @@ export function makeJobStore(initial: InitialJob) {
       answer: null,
       planned: null,
       found: null,
+      fixed: null,
+      areas: {},
+      cut: [],
       commit(edit) {
         try {
           const whole = withRooms(get().job, edit);

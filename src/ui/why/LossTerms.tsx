@@ -1,4 +1,4 @@
-import type { Term } from '@/core/propagation/pathLoss';
+import type { Term } from '@/core/propagation/ways';
 
 const one = (db: number) => (Math.abs(db) < 0.05 ? '0.0' : Math.abs(db).toFixed(1));
 

@@ -1,0 +1,225 @@
+/**
+ * Gates: the edges that a path can turn round. Jambs of doors, archways and windows, rims of
+ * stairwells and hatches, free ends and outer corners of walls, edges of heavy obstacles. An edge
+ * counts only where going round it can gain: what stands there costs more than a turn at its best.
+ */
+import { type Crossings, crossings, makeCrossings } from './crossings';
+import { grazingPower } from './knifeEdge';
+import { passOf } from './passOf';
+import type { Scene } from './scene';
+import type { Block, Panel, Slab } from './sceneParts';
+
+export interface Gates {
+  n: number;
+  /** 3 per gate, m: the place of the turn. */
+  at: Float64Array;
+  /** 3 per gate: unit vector along the edge. */
+  edge: Float64Array;
+  /** 3 per gate: normal of the plane passed in an opening; zero at a free edge. */
+  normal: Float64Array;
+  /** What is passed at the gate itself, for example a door's leaf; −1 = nothing. */
+  key: Int32Array;
+  /** Item that the path turns in or round; gates of one item are one way. */
+  item: Int32Array;
+  /** In words, after «turn at the». */
+  words: string[];
+  /** Legs from gate to gate worth following: of gate i, legStart[i] … legStart[i + 1]. */
+  legStart: Int32Array;
+  legTo: Int32Array;
+  /** 3 per leg: share that passes what the leg crosses. */
+  legPass: Float64Array;
+}
+
+/** A scene before its gates are known. */
+type Bare = Omit<Scene, 'gates'>;
+
+interface Gate {
+  at: readonly [number, number, number];
+  edge: readonly [number, number, number];
+  normal: readonly [number, number, number];
+  key: number;
+  item: number;
+  words: string;
+}
+
+const upright = [0, 0, 1] as const;
+const none = [0, 0, 0] as const;
+/** How far from the edge itself the path turns, m: clear of the wall's plane and its neighbours. */
+const clearM = 0.05;
+/** Height above the floor at which a path rounds an upright edge, m (planning: hands and tables). */
+const turnHeightM = 1.2;
+/** Legs longer than this or that let less than this pass are not followed (−35 dB). */
+const longestLegM = 30;
+const leastPass = 10 ** -3.5;
+
+const clamp = (v: number, low: number, high: number) => Math.min(Math.max(v, low), Math.max(low, high));
+
+export function gatesOf(scene: Bare): Gates {
+  const { panels, slabs, blocks, shapes } = scene;
+  const gains = (over: number, through: number) => {
+    for (let b = 0; b < 3; b++)
+      if (passOf(scene, through, 1, b) * grazingPower > passOf(scene, over, 1, b)) return true;
+    return false;
+  };
+  let opening = shapes.firstOpening;
+  let hole = shapes.firstHole;
+  const walls = panels.map((p, item) => ({ p, item })).filter(({ p }) => p.kind === 'wall');
+  const list: Gate[] = [
+    ...panels.flatMap((p) =>
+      p.openings.flatMap((o) => {
+        const item = opening++;
+        return gains(p.key, o.key) ? jambs(p, o, item) : [];
+      }),
+    ),
+    ...slabs.flatMap((s) =>
+      s.holes.flatMap((h) => {
+        const item = hole++;
+        return h.rim && gains(s.key, h.key) ? rims(s, h, item) : [];
+      }),
+    ),
+    ...walls.flatMap(({ p, item }) => (gains(p.key, -1) ? wallEnds(p, item, walls) : [])),
+    ...blocks.flatMap((b, i) =>
+      gains(b.key, -1) ? blockEdges(b, panels.length + i, scene.keyNames[b.key] ?? 'obstacle') : [],
+    ),
+  ];
+  const n = list.length;
+  const bare = {
+    n,
+    at: Float64Array.from(list.flatMap((g) => g.at)),
+    edge: Float64Array.from(list.flatMap((g) => g.edge)),
+    normal: Float64Array.from(list.flatMap((g) => g.normal)),
+    key: Int32Array.from(list, (g) => g.key),
+    item: Int32Array.from(list, (g) => g.item),
+    words: list.map((g) => g.words),
+  };
+  return { ...bare, ...legsOf(scene, bare) };
+}
+
+function jambs(p: Panel, o: Panel['openings'][number], item: number): Gate[] {
+  const [a0, a1] = [Math.max(0, o.a0), Math.min(p.lengthM, o.a1)];
+  const sides = a1 - a0 < 4 * clearM ? [(a0 + a1) / 2] : [a0 + clearM, a1 - clearM];
+  const z = p.origin[2] + clamp(turnHeightM, o.b0 + clearM, o.b1 - clearM);
+  return sides.map((a) => ({
+    at: [p.origin[0] + a * p.along[0], p.origin[1] + a * p.along[1], z],
+    edge: upright,
+    normal: p.normal,
+    key: o.key,
+    item,
+    words: o.key < 0 ? 'open doorway' : 'edge of the opening',
+  }));
+}
+
+function rims(s: Slab, h: Slab['holes'][number], item: number): Gate[] {
+  const middle = [0, 1].map((d) => h.outline.reduce((sum, p) => sum + (p[d] ?? 0), 0) / h.outline.length);
+  return h.outline.flatMap((p, i): Gate[] => {
+    const q = h.outline[(i + 1) % h.outline.length] ?? p;
+    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    if (length < 0.2) return [];
+    const [x, y] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
+    const [ix, iy] = [(middle[0] ?? x) - x, (middle[1] ?? y) - y];
+    const far = Math.hypot(ix, iy) || 1;
+    return [
+      {
+        at: [x + (ix / far) * clearM, y + (iy / far) * clearM, s.z],
+        edge: [(q[0] - p[0]) / length, (q[1] - p[1]) / length, 0],
+        normal: upright,
+        key: h.key,
+        item,
+        words: 'rim of the stairwell',
+      },
+    ];
+  });
+}
+
+/** Free ends, and corners where two walls end and no third stands: there, the outer side. */
+function wallEnds(p: Panel, item: number, walls: readonly { p: Panel; item: number }[]): Gate[] {
+  return [0, 1].flatMap((end): Gate[] => {
+    const sign = end === 0 ? -1 : 1;
+    const reach = end * p.lengthM;
+    const [x, y] = [p.origin[0] + reach * p.along[0], p.origin[1] + reach * p.along[1]];
+    const meeting = walls.filter((w) => w.item !== item && w.p.origin[2] === p.origin[2] && near(w.p, x, y));
+    const gate = (ox: number, oy: number, words: string): Gate => ({
+      at: [x + ox * clearM, y + oy * clearM, p.origin[2] + clamp(turnHeightM, clearM, p.heightM - clearM)],
+      edge: upright,
+      normal: none,
+      key: -1,
+      item,
+      words,
+    });
+    if (meeting.length === 0) return [gate(sign * p.along[0], sign * p.along[1], 'free end of the wall')];
+    const [other] = meeting;
+    // each corner once, by the wall that comes first
+    if (!other || meeting.length > 1 || other.item < item) return [];
+    const [ax, ay] = [other.p.origin[0], other.p.origin[1]];
+    const atStart = Math.hypot(x - ax, y - ay) < 0.1;
+    const atEnd =
+      Math.hypot(x - ax - other.p.lengthM * other.p.along[0], y - ay - other.p.lengthM * other.p.along[1]) <
+      0.1;
+    if (!atStart && !atEnd) return [];
+    const back = atStart ? -1 : 1;
+    const [ox, oy] = [
+      sign * p.along[0] + back * other.p.along[0],
+      sign * p.along[1] + back * other.p.along[1],
+    ];
+    const size = Math.hypot(ox, oy);
+    return size < 0.2 ? [] : [gate((ox * 1.5) / size, (oy * 1.5) / size, 'corner of the wall')];
+  });
+}
+
+/** Does a wall's middle line pass within 5 cm of a place? */
+function near(p: Panel, x: number, y: number): boolean {
+  const [dx, dy] = [x - p.origin[0], y - p.origin[1]];
+  const a = dx * p.along[0] + dy * p.along[1];
+  const b = dx * p.along[1] - dy * p.along[0];
+  return Math.abs(b) < 0.05 && a > -0.05 && a < p.lengthM + 0.05;
+}
+
+function blockEdges(b: Block, item: number, name: string): Gate[] {
+  const place = (u: number, v: number, z: number): [number, number, number] => [
+    b.x + u * b.cos - v * b.sin,
+    b.y + u * b.sin + v * b.cos,
+    z,
+  ];
+  const [w, d] = [b.halfWidth + clearM, b.halfDepth + clearM];
+  const z = clamp(b.z0 + turnHeightM, b.z0, b.z1);
+  const over = b.z1 + clearM;
+  const rest = { normal: none, key: -1, item, words: `edge of ${name}` };
+  return [
+    ...[
+      [w, d],
+      [w, -d],
+      [-w, d],
+      [-w, -d],
+    ].map(([u = 0, v = 0]) => ({ ...rest, at: place(u, v, z), edge: upright })),
+    ...[-d, d].map((v) => ({ ...rest, at: place(0, v, over), edge: [b.cos, b.sin, 0] as const })),
+    ...[-w, w].map((u) => ({ ...rest, at: place(u, 0, over), edge: [-b.sin, b.cos, 0] as const })),
+  ];
+}
+
+/** Legs between gates of different items, where enough passes. */
+function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
+  const hits: Crossings = makeCrossings();
+  const { n, at, item } = gates;
+  const legStart = new Int32Array(n + 1);
+  const legTo: number[] = [];
+  const legPass: number[] = [];
+  const pass = [1, 1, 1];
+  for (let i = 0; i < n; i++) {
+    for (let k = 0; k < n; k++) {
+      if (item[i] === item[k]) continue;
+      const [px, py, pz] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
+      const [qx, qy, qz] = [at[k * 3] as number, at[k * 3 + 1] as number, at[k * 3 + 2] as number];
+      if (Math.hypot(qx - px, qy - py, qz - pz) > longestLegM) continue;
+      crossings(scene as Scene, px, py, pz, qx, qy, qz, hits);
+      pass.fill(1);
+      for (let h = 0; h < hits.count; h++)
+        for (let b = 0; b < 3; b++)
+          pass[b] = (pass[b] as number) * passOf(scene, hits.key[h] as number, hits.cosine[h] as number, b);
+      if (Math.max(...pass) < leastPass) continue;
+      legTo.push(k);
+      legPass.push(...pass);
+    }
+    legStart[i + 1] = legTo.length;
+  }
+  return { legStart, legTo: Int32Array.from(legTo), legPass: Float64Array.from(legPass) };
+}

@@ -1,0 +1,248 @@
+/**
+ * How far a unit reaches: the straight path and the best few ways round, power-summed.
+ *
+ * Once for a unit, `reachOf` finds the best way from it to every gate, with up to two turns on the
+ * way; for any place, `receive` then adds one last turn and one last leg. Distance, crossings and
+ * turns are worked out once and shared by the three bands.
+ */
+import { type Crossings, crossings, makeCrossings } from './crossings';
+import { waveM } from './freeSpace';
+import { fresnelNu, grazingPower, powerPast } from './knifeEdge';
+import { passOf } from './passOf';
+import { type Pattern, patternPower } from './pattern';
+import type { Scene } from './scene';
+
+/** Turns before the last: a way has at most this many and one. */
+const turnsBefore = 2;
+
+/** One end of a path: where it is, where its top points, its aerial in each band (null: no radio there). */
+export interface Sender {
+  at: readonly [number, number, number];
+  axis: readonly [number, number, number];
+  patterns: readonly (Pattern | null)[];
+}
+
+/**
+ * The best ways to all gates. A state is a gate after so many turns: state = turns × gates + gate;
+ * those with the most turns allowed are the ones that count, the others are what they came from.
+ */
+export interface Reach {
+  scene: Scene;
+  sender: Sender;
+  /** 3 per state: aerial × crossings × turns on the way to it, without free space. */
+  power: Float64Array;
+  /** Unfolded length, m, and its last leg. */
+  length: Float64Array;
+  lastLeg: Float64Array;
+  /** 3 per state: direction in which the way arrives. */
+  arrives: Float64Array;
+  /** State before; −1 = the unit itself. */
+  from: Int32Array;
+  /** First state that counts. */
+  first: number;
+  /** Keys crossed on the way to a gate, filled when asked for. */
+  keys: (Int32Array | undefined)[];
+  /** Scratch: the straight path's crossings, and those of one leg. */
+  hits: Crossings;
+  legHits: Crossings;
+}
+
+/** Multiplies the shares that pass all crossings into `out[at … at + 2]`. */
+export function passAll(scene: Scene, hits: Crossings, out: Float64Array, at: number): void {
+  const { key, cosine, count } = hits;
+  for (let i = 0; i < count; i++)
+    for (let b = 0; b < 3; b++)
+      out[at + b] = (out[at + b] as number) * passOf(scene, key[i] as number, cosine[i] as number, b);
+}
+
+/** Angle of the turn at a gate, rad, seen along its edge; both directions are unit vectors. */
+export function turnAt(
+  scene: Scene,
+  gate: number,
+  ux: number,
+  uy: number,
+  uz: number,
+  vx: number,
+  vy: number,
+  vz: number,
+): number {
+  const { edge } = scene.gates;
+  const [ex, ey, ez] = [edge[gate * 3] as number, edge[gate * 3 + 1] as number, edge[gate * 3 + 2] as number];
+  const [ue, ve] = [ux * ex + uy * ey + uz * ez, vx * ex + vy * ey + vz * ez];
+  const size = Math.sqrt((1 - ue * ue) * (1 - ve * ve));
+  // a leg along the edge itself: the whole turn counts
+  const cosine = size < 1e-6 ? ux * vx + uy * vy + uz * vz : (ux * vx + uy * vy + uz * vz - ue * ve) / size;
+  return Math.acos(cosine > 1 ? 1 : cosine < -1 ? -1 : cosine);
+}
+
+/** Cosine of incidence at which an opening is passed at a turn in it: the mean of both legs'. */
+export function cosineAt(
+  scene: Scene,
+  gate: number,
+  ux: number,
+  uy: number,
+  uz: number,
+  vx: number,
+  vy: number,
+  vz: number,
+): number {
+  const { normal } = scene.gates;
+  const [nx, ny, nz] = [
+    normal[gate * 3] as number,
+    normal[gate * 3 + 1] as number,
+    normal[gate * 3 + 2] as number,
+  ];
+  return Math.min(1, (Math.abs(ux * nx + uy * ny + uz * nz) + Math.abs(vx * nx + vy * ny + vz * nz)) / 2);
+}
+
+/**
+ * The best ways from a unit to all gates.
+ * @throws RangeError when the unit's place is not a number.
+ */
+export function reachOf(scene: Scene, sender: Sender): Reach {
+  if (![...sender.at, ...sender.axis].every(Number.isFinite))
+    throw new RangeError('unit: its place or height is not a number');
+  const { gates } = scene;
+  const { n } = gates;
+  const states = n * (turnsBefore + 1);
+  const reach: Reach = {
+    scene,
+    sender,
+    power: new Float64Array(3 * states).fill(1),
+    length: new Float64Array(states),
+    lastLeg: new Float64Array(states),
+    arrives: new Float64Array(3 * states),
+    from: new Int32Array(states).fill(-1),
+    first: n * turnsBefore,
+    keys: [],
+    hits: makeCrossings(),
+    legHits: makeCrossings(),
+  };
+  const [px, py, pz] = sender.at;
+  for (let g = 0; g < n; g++) {
+    const dx = (gates.at[g * 3] as number) - px;
+    const dy = (gates.at[g * 3 + 1] as number) - py;
+    const dz = (gates.at[g * 3 + 2] as number) - pz;
+    const d = Math.max(1e-6, Math.sqrt(dx * dx + dy * dy + dz * dz));
+    crossings(scene, px, py, pz, px + dx, py + dy, pz + dz, reach.hits);
+    aerial(sender, dx / d, dy / d, dz / d, reach.power, g * 3);
+    passAll(scene, reach.hits, reach.power, g * 3);
+    reach.length[g] = d;
+    reach.lastLeg[g] = d;
+    reach.arrives[g * 3] = dx / d;
+    reach.arrives[g * 3 + 1] = dy / d;
+    reach.arrives[g * 3 + 2] = dz / d;
+  }
+  for (let turns = 1; turns <= turnsBefore; turns++) improve(reach, turns);
+  return reach;
+}
+
+/** Power of the aerial in a direction, into `out[at … at + 2]`; 0 in a band without a radio. */
+export function aerial(
+  { axis, patterns }: Sender,
+  ux: number,
+  uy: number,
+  uz: number,
+  out: Float64Array,
+  at: number,
+) {
+  const cosine = ux * axis[0] + uy * axis[1] + uz * axis[2];
+  for (let b = 0; b < 3; b++) {
+    const pattern = patterns[b];
+    out[at + b] = pattern ? patternPower(pattern, cosine) : 0;
+  }
+}
+
+/** How good a way is, for choosing among ways: its power in the bands there are, over its length squared. */
+function worth(p0: number, p1: number, p2: number, length: number): number {
+  const far = length * length * length;
+  return ((p0 || 1) * (p1 || 1) * (p2 || 1)) / (far * far);
+}
+
+/** The states with so many turns: as with one turn less, or by one more turn where that is better. */
+function improve(reach: Reach, turns: number): void {
+  const { scene, power, length, lastLeg, arrives, from } = reach;
+  const { n, at, legStart, legTo, legPass, key } = scene.gates;
+  const [old, now] = [(turns - 1) * n, turns * n];
+  for (const [values, each] of [
+    [power, 3],
+    [length, 1],
+    [lastLeg, 1],
+    [arrives, 3],
+    [from, 1],
+  ] as const)
+    values.copyWithin(now * each, old * each, now * each);
+  const best = new Float64Array(n);
+  for (let g = 0; g < n; g++) {
+    const o = (old + g) * 3;
+    best[g] = worth(
+      power[o] as number,
+      power[o + 1] as number,
+      power[o + 2] as number,
+      length[old + g] as number,
+    );
+  }
+  for (let g = 0; g < n; g++) {
+    const o = (old + g) * 3;
+    const x = at[g * 3] as number;
+    const y = at[g * 3 + 1] as number;
+    const z = at[g * 3 + 2] as number;
+    const ux = arrives[o] as number;
+    const uy = arrives[o + 1] as number;
+    const uz = arrives[o + 2] as number;
+    const d1 = lastLeg[old + g] as number;
+    const end = legStart[g + 1] as number;
+    for (let leg = legStart[g] as number; leg < end; leg++) {
+      const k = legTo[leg] as number;
+      let p0 = (power[o] as number) * (legPass[leg * 3] as number);
+      let p1 = (power[o + 1] as number) * (legPass[leg * 3 + 1] as number);
+      let p2 = (power[o + 2] as number) * (legPass[leg * 3 + 2] as number);
+      const dx = (at[k * 3] as number) - x;
+      const dy = (at[k * 3 + 1] as number) - y;
+      const dz = (at[k * 3 + 2] as number) - z;
+      const d = Math.sqrt(dx * dx + dy * dy + dz * dz);
+      const far = (length[old + g] as number) + d;
+      // even the gentlest turn would not be better
+      if (worth(p0, p1, p2, far) * gentlest <= (best[k] as number)) continue;
+      const turn = turnAt(scene, g, ux, uy, uz, dx / d, dy / d, dz / d);
+      const cosine = cosineAt(scene, g, ux, uy, uz, dx / d, dy / d, dz / d);
+      p0 *= past(turn, d1, d, 0) * passOf(scene, key[g] as number, cosine, 0);
+      p1 *= past(turn, d1, d, 1) * passOf(scene, key[g] as number, cosine, 1);
+      p2 *= past(turn, d1, d, 2) * passOf(scene, key[g] as number, cosine, 2);
+      const value = worth(p0, p1, p2, far);
+      if (value <= (best[k] as number)) continue;
+      best[k] = value;
+      const to = (now + k) * 3;
+      power[to] = p0;
+      power[to + 1] = p1;
+      power[to + 2] = p2;
+      length[now + k] = far;
+      lastLeg[now + k] = d;
+      arrives[to] = dx / d;
+      arrives[to + 1] = dy / d;
+      arrives[to + 2] = dz / d;
+      from[now + k] = old + g;
+    }
+  }
+}
+
+const gentlest = grazingPower ** 3;
+
+/** Share of power left after a turn, in a band. */
+export const past = (turnRad: number, d1M: number, d2M: number, band: number): number =>
+  powerPast(fresnelNu(turnRad, d1M, d2M, waveM[band] as number));
+
+/** Most reaches that a scene keeps; a house needs some tens, a drag makes one a move. */
+const mostKept = 64;
+
+/** The reach of a sender as `reachOf`, kept by the scene for the next time it is asked for. */
+export function keptReach(scene: Scene, sender: Sender): Reach {
+  const key = [...sender.at, ...sender.axis, ...sender.patterns].join();
+  const known = scene.reaches.get(key);
+  if (known) return known;
+  const [oldest] = scene.reaches.keys();
+  if (scene.reaches.size >= mostKept && oldest !== undefined) scene.reaches.delete(oldest);
+  const reach = reachOf(scene, sender);
+  scene.reaches.set(key, reach);
+  return reach;
+}

@@ -1,0 +1,86 @@
+import type { Block, Panel, Slab } from './sceneParts';
+
+/**
+ * The parts of a scene packed into typed arrays for the inner loop. Every part and every opening has
+ * an item number: panels, blocks, slabs, then openings, then holes.
+ */
+export interface Shapes {
+  panels: number;
+  blocks: number;
+  slabs: number;
+  /** 2 per panel and block: least and greatest height. */
+  reach: Float64Array;
+  /** 12 per panel: normal, its offset from the origin, along, its offset, up, its offset. */
+  plane: Float64Array;
+  /** 2 per panel: length, height. */
+  side: Float64Array;
+  /** Per panel: first opening, and one past the last panel. */
+  openStart: Int32Array;
+  /** 4 per opening: a0, a1, b0, b1. */
+  open: Float64Array;
+  /** Per slab: z. */
+  level: Float64Array;
+  /** Per slab and hole: where its corners start in `corner`; one more at the end. Slabs first. */
+  ringStart: Int32Array;
+  /** x, y of each corner. */
+  corner: Float64Array;
+  /** Per slab: first hole, and one more. */
+  holeStart: Int32Array;
+  /** 8 per block: x, y, cos, sin, half width, half depth, z0, z1. */
+  block: Float64Array;
+  /** Key of each item. */
+  key: Int32Array;
+  /** Item of the first opening, and of the first hole. */
+  firstOpening: number;
+  firstHole: number;
+  /** Record of each item. */
+  ids: string[];
+}
+
+const dot = (a: readonly number[], b: readonly number[]) =>
+  (a[0] ?? 0) * (b[0] ?? 0) + (a[1] ?? 0) * (b[1] ?? 0) + (a[2] ?? 0) * (b[2] ?? 0);
+
+/** Packs a scene's parts. */
+export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Shapes {
+  const openings = panels.flatMap((p) => p.openings);
+  const holes = slabs.flatMap((s) => s.holes);
+  const rings = [...slabs.map((s) => s.outline), ...holes.map((h) => h.outline)];
+  const starts = (counts: number[]) => {
+    let sum = 0;
+    return Int32Array.from([0, ...counts.map((c) => (sum += c))]);
+  };
+  const items = [...panels, ...blocks, ...slabs, ...openings, ...holes];
+  return {
+    panels: panels.length,
+    blocks: blocks.length,
+    slabs: slabs.length,
+    reach: Float64Array.from([
+      ...panels.flatMap((p) => [p.origin[2], p.origin[2] + p.heightM * p.up[2]]),
+      ...blocks.flatMap((b) => [b.z0, b.z1]),
+    ]),
+    plane: Float64Array.from(
+      panels.flatMap(({ normal, along, up, origin }) => [
+        ...normal,
+        dot(normal, origin),
+        ...along,
+        dot(along, origin),
+        ...up,
+        dot(up, origin),
+      ]),
+    ),
+    side: Float64Array.from(panels.flatMap((p) => [p.lengthM, p.heightM])),
+    openStart: starts(panels.map((p) => p.openings.length)),
+    open: Float64Array.from(openings.flatMap((o) => [o.a0, o.a1, o.b0, o.b1])),
+    level: Float64Array.from(slabs, (s) => s.z),
+    ringStart: starts(rings.map((r) => r.length)),
+    corner: Float64Array.from(rings.flat(2)),
+    holeStart: starts(slabs.map((s) => s.holes.length)),
+    block: Float64Array.from(
+      blocks.flatMap((b) => [b.x, b.y, b.cos, b.sin, b.halfWidth, b.halfDepth, b.z0, b.z1]),
+    ),
+    key: Int32Array.from(items, (i) => i.key),
+    firstOpening: panels.length + slabs.length + blocks.length,
+    firstHole: panels.length + slabs.length + blocks.length + openings.length,
+    ids: items.map((i) => i.id),
+  };
+}
