@@ -29,8 +29,9 @@ export const makeCrossings = (): Crossings => ({
 const edge = 1e-9;
 
 /**
- * Fills `out` with everything that the straight path from p to q crosses (site coordinates, m), in
- * no set order. Openings count instead of their wall; open ones not at all. A path that runs within
+ * Fills `out` with everything that the straight path from p to q crosses (site coordinates, m), from
+ * cell to cell but in no set order within one. The cells of the scene's grid under the path are
+ * walked in order; a thing listed in many cells counts in the one where the path meets it. Openings count instead of their wall; open ones not at all. A path that runs within
  * a wall's plane does not cross that wall. Allocates nothing.
  */
 export function crossings(
@@ -50,71 +51,83 @@ export function crossings(
   const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
   if (!(length > 1e-6)) return;
   const { shapes } = scene;
-  const { slabs } = shapes;
-  if (dz > edge || dz < -edge)
-    for (let slab = 0; slab < slabs; slab++) crossSlab(shapes, slab, px, py, pz, dx, dy, dz, length, out);
-  walkCells(scene, px, py, pz, dx, dy, dz, length, out);
-}
-
-/**
- * Walks the cells under the path in order and tests what stands in each. A thing listed in many
- * cells counts in the one where the path meets it.
- */
-function walkCells(
-  scene: Scene,
-  px: number,
-  py: number,
-  pz: number,
-  dx: number,
-  dy: number,
-  dz: number,
-  length: number,
-  out: Crossings,
-) {
-  const { x0, y0, cellM, columns, rows, start, items } = scene.cells;
-  const { shapes } = scene;
-  const { panels, plane, side, reach } = shapes;
-  // the part of the path over the grid
-  let enter = 0;
-  let last = 1;
+  const { x0, y0, z0, cellM, cellHeightM, columns, rows, layers, start, items } = scene.cells;
+  const { walls, panels, slabs, level, plane, side } = shapes;
+  const perLength = 1 / length;
   const gx = px - x0;
   const gy = py - y0;
-  if (dx > edge || dx < -edge) {
-    const s = -gx / dx;
-    const e = (columns * cellM - gx) / dx;
-    enter = Math.max(enter, s < e ? s : e);
-    last = Math.min(last, s < e ? e : s);
-  } else if (gx < 0 || gx >= columns * cellM) return;
-  if (dy > edge || dy < -edge) {
-    const s = -gy / dy;
-    const e = (rows * cellM - gy) / dy;
-    enter = Math.max(enter, s < e ? s : e);
-    last = Math.min(last, s < e ? e : s);
-  } else if (gy < 0 || gy >= rows * cellM) return;
+  const gz = pz - z0;
+  let enter = 0;
+  let last = 1;
+  const perX = dx > edge || dx < -edge ? 1 / dx : 0;
+  const perY = dy > edge || dy < -edge ? 1 / dy : 0;
+  const perZ = dz > edge || dz < -edge ? 1 / dz : 0;
+  if (perZ !== 0)
+    for (let slab = 0; slab < slabs; slab++) {
+      const t = ((level[slab] as number) - pz) * perZ;
+      if (t > edge && t < 1 - edge)
+        crossSlab(shapes, slab, px + t * dx, py + t * dy, (dz < 0 ? -dz : dz) * perLength, t, out);
+    }
+  // the part of the path within the grid
+  const wide = columns * cellM;
+  const deep = rows * cellM;
+  const high = layers * cellHeightM;
+  if (perX !== 0) {
+    const s = -gx * perX;
+    const e = (wide - gx) * perX;
+    if (s < e) {
+      if (s > enter) enter = s;
+      if (e < last) last = e;
+    } else {
+      if (e > enter) enter = e;
+      if (s < last) last = s;
+    }
+  } else if (gx < 0 || gx >= wide) return;
+  if (perY !== 0) {
+    const s = -gy * perY;
+    const e = (deep - gy) * perY;
+    if (s < e) {
+      if (s > enter) enter = s;
+      if (e < last) last = e;
+    } else {
+      if (e > enter) enter = e;
+      if (s < last) last = s;
+    }
+  } else if (gy < 0 || gy >= deep) return;
+  if (perZ !== 0) {
+    const s = -gz * perZ;
+    const e = (high - gz) * perZ;
+    if (s < e) {
+      if (s > enter) enter = s;
+      if (e < last) last = e;
+    } else {
+      if (e > enter) enter = e;
+      if (s < last) last = s;
+    }
+  } else if (gz < 0 || gz >= high) return;
   if (enter >= last) return;
-  let column = Math.floor((gx + enter * dx) / cellM);
-  let row = Math.floor((gy + enter * dy) / cellM);
-  column = column < 0 ? 0 : column >= columns ? columns - 1 : column;
-  row = row < 0 ? 0 : row >= rows ? rows - 1 : row;
+  // the first cell, and where on the path each of its far sides is left
+  let column = within((gx + enter * dx) / cellM, columns);
+  let row = within((gy + enter * dy) / cellM, rows);
+  let layer = within((gz + enter * dz) / cellHeightM, layers);
   const stepX = dx > 0 ? 1 : -1;
   const stepY = dy > 0 ? 1 : -1;
-  const perX = dx > edge || dx < -edge ? Math.abs(cellM / dx) : Infinity;
-  const perY = dy > edge || dy < -edge ? Math.abs(cellM / dy) : Infinity;
-  let nextX = perX === Infinity ? Infinity : ((column + (stepX > 0 ? 1 : 0)) * cellM - gx) / dx;
-  let nextY = perY === Infinity ? Infinity : ((row + (stepY > 0 ? 1 : 0)) * cellM - gy) / dy;
+  const stepZ = dz > 0 ? 1 : -1;
+  const lengthX = perX === 0 ? 0 : cellM * (dx > 0 ? perX : -perX);
+  const lengthY = perY === 0 ? 0 : cellM * (dy > 0 ? perY : -perY);
+  const lengthZ = perZ === 0 ? 0 : cellHeightM * (dz > 0 ? perZ : -perZ);
+  let nextX = perX === 0 ? Infinity : ((column + (dx > 0 ? 1 : 0)) * cellM - gx) * perX;
+  let nextY = perY === 0 ? Infinity : ((row + (dy > 0 ? 1 : 0)) * cellM - gy) * perY;
+  let nextZ = perZ === 0 ? Infinity : ((layer + (dz > 0 ? 1 : 0)) * cellHeightM - gz) * perZ;
   for (;;) {
     let leave = nextX < nextY ? nextX : nextY;
+    if (nextZ < leave) leave = nextZ;
     const end = leave >= last;
     if (end) leave = last + edge;
-    const za = pz + enter * dz;
-    const zb = pz + leave * dz;
-    const low = (za < zb ? za : zb) - edge;
-    const high = (za < zb ? zb : za) + edge;
-    const cell = row * columns + column;
+    const cell = (layer * rows + row) * columns + column;
     const stop = start[cell + 1] as number;
     for (let i = start[cell] as number; i < stop; i++) {
       const item = items[i] as number;
-      if ((reach[item * 2 + 1] as number) < low || (reach[item * 2] as number) > high) continue;
       if (item >= panels) {
         crossBlock(shapes, item, px, py, pz, dx, dy, dz, enter, leave, out);
         continue;
@@ -123,46 +136,53 @@ function walkCells(
       const o = item * 12;
       const nx = plane[o] as number;
       const ny = plane[o + 1] as number;
-      const nz = plane[o + 2] as number;
-      const slope = nx * dx + ny * dy + nz * dz;
-      const away = (plane[o + 3] as number) - nx * px - ny * py - nz * pz;
-      if (
-        slope > 0
-          ? away < enter * slope || away >= leave * slope
-          : away > enter * slope || away <= leave * slope
-      )
-        continue;
-      if (slope < edge && slope > -edge) continue;
+      let slope = nx * dx + ny * dy;
+      let away = (plane[o + 3] as number) - nx * px - ny * py;
+      if (item >= walls) {
+        // a roof leans
+        const nz = plane[o + 2] as number;
+        slope += nz * dz;
+        away -= nz * pz;
+      }
+      if (slope < 0) {
+        slope = -slope;
+        away = -away;
+      }
+      if (away < enter * slope || away >= leave * slope || slope < edge) continue;
       const t = away / slope;
       if (t <= edge || t >= 1 - edge) continue;
       const x = px + t * dx;
       const y = py + t * dy;
       const z = pz + t * dz;
-      const a =
-        (plane[o + 4] as number) * x +
-        (plane[o + 5] as number) * y +
-        (plane[o + 6] as number) * z -
-        (plane[o + 7] as number);
+      const a = (plane[o + 4] as number) * x + (plane[o + 5] as number) * y - (plane[o + 7] as number);
       if (a < 0 || a > (side[item * 2] as number)) continue;
-      const b =
-        (plane[o + 8] as number) * x +
-        (plane[o + 9] as number) * y +
-        (plane[o + 10] as number) * z -
-        (plane[o + 11] as number);
+      let b = (plane[o + 10] as number) * z - (plane[o + 11] as number);
+      if (item >= walls) b += (plane[o + 8] as number) * x + (plane[o + 9] as number) * y;
       if (b < 0 || b > (side[item * 2 + 1] as number)) continue;
-      add(shapes, openingAt(shapes, item, a, b), (slope < 0 ? -slope : slope) / length, t, out);
+      add(shapes, openingAt(shapes, item, a, b), slope * perLength, t, out);
     }
     if (end) return;
     enter = leave;
-    if (nextX < nextY) {
+    if (nextX <= leave) {
       column += stepX;
-      nextX += perX;
-    } else {
+      nextX += lengthX;
+      if (column < 0 || column >= columns) return;
+    } else if (nextY <= leave) {
       row += stepY;
-      nextY += perY;
+      nextY += lengthY;
+      if (row < 0 || row >= rows) return;
+    } else {
+      layer += stepZ;
+      nextZ += lengthZ;
+      if (layer < 0 || layer >= layers) return;
     }
-    if (column < 0 || column >= columns || row < 0 || row >= rows) return;
   }
+}
+
+/** The whole part of a place counted in cells, kept within them. */
+function within(place: number, count: number): number {
+  const whole = place | 0;
+  return whole < 0 ? 0 : whole >= count ? count - 1 : whole;
 }
 
 function add(shapes: Shapes, item: number, cosine: number, at: number, out: Crossings) {
@@ -190,22 +210,16 @@ function openingAt(shapes: Shapes, item: number, a: number, b: number): number {
   return item;
 }
 
+/** A level plate met at (x, y): itself, or the hole in it there, or nothing beside it. */
 function crossSlab(
   shapes: Shapes,
   slab: number,
-  px: number,
-  py: number,
-  pz: number,
-  dx: number,
-  dy: number,
-  dz: number,
-  length: number,
+  x: number,
+  y: number,
+  cosine: number,
+  at: number,
   out: Crossings,
 ) {
-  const t = ((shapes.level[slab] as number) - pz) / dz;
-  if (t <= edge || t >= 1 - edge) return;
-  const x = px + t * dx;
-  const y = py + t * dy;
   if (!inRing(shapes, slab, x, y)) return;
   const end = shapes.holeStart[slab + 1] as number;
   let crossed = shapes.panels + shapes.blocks + slab;
@@ -214,11 +228,20 @@ function crossSlab(
       crossed = shapes.firstHole + h;
       break;
     }
-  add(shapes, crossed, Math.abs(dz) / length, t, out);
+  add(shapes, crossed, cosine, at, out);
 }
 
-/** Even–odd rule on packed corners, as `inPolygon`. */
-function inRing({ ringStart, corner }: Shapes, ring: number, x: number, y: number): boolean {
+/** Even–odd rule on packed corners, as `inPolygon`; bounds first, and they are all for a rectangle. */
+function inRing({ ringStart, corner, ringBox, isBox }: Shapes, ring: number, x: number, y: number): boolean {
+  const o = ring * 4;
+  if (
+    x < (ringBox[o] as number) ||
+    y < (ringBox[o + 1] as number) ||
+    x > (ringBox[o + 2] as number) ||
+    y > (ringBox[o + 3] as number)
+  )
+    return false;
+  if (isBox[ring]) return true;
   const start = ringStart[ring] as number;
   const end = ringStart[ring + 1] as number;
   let inside = false;
@@ -232,6 +255,7 @@ function inRing({ ringStart, corner }: Shapes, ring: number, x: number, y: numbe
   return inside;
 }
 
+/** A box: into its own directions, then the part of the path between each pair of faces. */
 function crossBlock(
   shapes: Shapes,
   item: number,
@@ -245,7 +269,6 @@ function crossBlock(
   cellLeave: number,
   out: Crossings,
 ) {
-  // into the box's own directions, then the part of the path between each pair of faces
   const { block } = shapes;
   const o = (item - shapes.panels) * 8;
   const x = px - (block[o] as number);
@@ -263,10 +286,17 @@ function crossBlock(
       if (start < low || start > high) return;
       continue;
     }
-    const s = (low - start) / step;
-    const e = (high - start) / step;
-    enter = Math.max(enter, Math.min(s, e));
-    leave = Math.min(leave, Math.max(s, e));
+    const per = 1 / step;
+    const s = (low - start) * per;
+    const e = (high - start) * per;
+    if (s < e) {
+      if (s > enter) enter = s;
+      if (e < leave) leave = e;
+    } else {
+      if (e > enter) enter = e;
+      if (s < leave) leave = s;
+    }
+    if (enter > leave) return;
   }
   if (enter < cellEnter || enter >= cellLeave) return;
   if (leave - enter > edge) add(shapes, item, 1, enter, out);

@@ -196,7 +196,7 @@ function blockEdges(b: Block, item: number, name: string): Gate[] {
   ];
 }
 
-/** Legs between gates of different items, where enough passes. */
+/** Legs between gates of different items, or from edge to edge of one obstacle, where enough passes. */
 function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
   const hits: Crossings = makeCrossings();
   const { n, at, item } = gates;
@@ -204,9 +204,12 @@ function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
   const legTo: number[] = [];
   const legPass: number[] = [];
   const pass = [1, 1, 1];
+  const { panels, blocks } = scene.shapes;
+  const isBlock = (i: number) => i >= panels && i < panels + blocks;
   for (let i = 0; i < n; i++) {
     for (let k = 0; k < n; k++) {
-      if (item[i] === item[k]) continue;
+      const same = item[i] === item[k];
+      if (i === k || (same && !isBlock(item[i] as number))) continue;
       const [px, py, pz] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
       const [qx, qy, qz] = [at[k * 3] as number, at[k * 3 + 1] as number, at[k * 3 + 2] as number];
       if (Math.hypot(qx - px, qy - py, qz - pz) > longestLegM) continue;

@@ -1,9 +1,9 @@
 import { type Crossings, crossings, makeCrossings } from './crossings';
-import { passOf } from './passOf';
+import { passAll } from './passOf';
 import type { Scene } from './scene';
 
 /** Most gates that are tried as the last turn before a place. */
-export const mostNear = 12;
+export const mostNear = 8;
 /** Gates farther off are no last turn, m. */
 const farthestM = 20;
 /** Places this near to one another share their gates, m, in plan and in height. */
@@ -17,27 +17,39 @@ const samples = [
   [0.8, 0.8],
 ] as const;
 
-const none = new Int32Array();
+/** What is known of a cell of 1 m in plan and half a metre in height; kept by the scene. */
+export interface Neighbourhood {
+  /** Least x and y, and middle height, m. */
+  x: number;
+  y: number;
+  z: number;
+  /** The gates that best lead to it, best first. */
+  near: Int32Array;
+  /** Per gate: the largest share that passes from it to the cell in any band, or −1 where not yet asked. */
+  share: Float32Array;
+}
 
 /**
- * The gates that best lead to a place: of those within 20 m, the 12 from which most arrives in its
- * cell of 1 m, best first. Kept by the scene.
+ * The neighbourhood of a place: of the gates within 20 m, the 8 from which most arrives there.
  */
-export function nearGates(scene: Scene, x: number, y: number, z: number): Int32Array {
-  if (scene.gates.n === 0) return none;
+export function neighbourhoodOf(scene: Scene, x: number, y: number, z: number): Neighbourhood {
   const [cx, cy, cz] = [Math.floor(x / cellM), Math.floor(y / cellM), Math.floor(z / cellHeightM)];
   // from a corner far below the site; small enough to stay a whole number of 31 bits near it
   const cell = ((cx + 512) * 1024 + (cy + 512)) * 512 + (cz + 256);
-  const known = scene.nearCells.get(cell);
+  const known = scene.neighbourhoods.get(cell);
   if (known) return known;
   const { n, at } = scene.gates;
-  const middleZ = (cz + 0.5) * cellHeightM;
-  const score = new Float64Array(n);
-  const hits: Crossings = makeCrossings();
+  const here: Neighbourhood = {
+    x: cx * cellM,
+    y: cy * cellM,
+    z: (cz + 0.5) * cellHeightM,
+    near: new Int32Array(),
+    share: new Float32Array(n).fill(-1),
+  };
   const order = Array.from({ length: n }, (_, g) => {
-    const dx = (at[g * 3] as number) - (cx + 0.5) * cellM;
-    const dy = (at[g * 3 + 1] as number) - (cy + 0.5) * cellM;
-    const dz = (at[g * 3 + 2] as number) - middleZ;
+    const dx = (at[g * 3] as number) - here.x - cellM / 2;
+    const dy = (at[g * 3 + 1] as number) - here.y - cellM / 2;
+    const dz = (at[g * 3 + 2] as number) - here.z;
     return { g, d: Math.max(0.5, Math.hypot(dx, dy, dz)) };
   })
     .filter(({ d }) => d < farthestM)
@@ -46,27 +58,40 @@ export function nearGates(scene: Scene, x: number, y: number, z: number): Int32A
   for (const { g, d } of order) {
     // sorted by distance: what is farther can't be better than a clear leg from there
     if (best.length === mostNear && 1 / (d * d) < (best[mostNear - 1]?.score ?? 0)) break;
-    for (const [u, v] of samples) {
-      crossings(
-        scene,
-        at[g * 3] as number,
-        at[g * 3 + 1] as number,
-        at[g * 3 + 2] as number,
-        (cx + u) * cellM,
-        (cy + v) * cellM,
-        middleZ,
-        hits,
-      );
-      let pass = 1;
-      for (let i = 0; i < hits.count; i++)
-        pass *= passOf(scene, hits.key[i] as number, hits.cosine[i] as number, 1);
-      score[g] = Math.max(score[g] as number, pass / (d * d));
-    }
-    best.push({ g, score: score[g] as number });
+    best.push({ g, score: shareFrom(scene, here, g) / (d * d) });
     best.sort((a, b) => b.score - a.score);
     best.length = Math.min(best.length, mostNear);
   }
-  const gates = Int32Array.from(best, (b) => b.g);
-  scene.nearCells.set(cell, gates);
-  return gates;
+  here.near = Int32Array.from(best, (b) => b.g);
+  scene.neighbourhoods.set(cell, here);
+  return here;
+}
+
+const hits: Crossings = makeCrossings();
+const passed = new Float64Array(3);
+
+/** The largest share of power, in any band, that passes from a gate to a neighbourhood, 0 … 1. */
+export function shareFrom(scene: Scene, here: Neighbourhood, gate: number): number {
+  const known = here.share[gate] as number;
+  if (known >= 0) return known;
+  const { at } = scene.gates;
+  const o = gate * 3;
+  let most = 0;
+  for (const [u, v] of samples) {
+    crossings(
+      scene,
+      at[o] as number,
+      at[o + 1] as number,
+      at[o + 2] as number,
+      here.x + u * cellM,
+      here.y + v * cellM,
+      here.z,
+      hits,
+    );
+    passed[0] = passed[1] = passed[2] = 1;
+    passAll(scene, hits, passed, 0);
+    most = Math.max(most, passed[0] as number, passed[1] as number, passed[2] as number);
+  }
+  here.share[gate] = most;
+  return most;
 }

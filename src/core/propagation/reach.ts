@@ -8,7 +8,8 @@
 import { type Crossings, crossings, makeCrossings } from './crossings';
 import { waveM } from './freeSpace';
 import { fresnelNu, grazingPower, powerPast } from './knifeEdge';
-import { passOf } from './passOf';
+import { neighbourhoodOf } from './nearGates';
+import { passAll, passOf } from './passOf';
 import { type Pattern, patternPower } from './pattern';
 import type { Scene } from './scene';
 
@@ -40,6 +41,11 @@ export interface Reach {
   from: Int32Array;
   /** First state that counts. */
   first: number;
+  /** The gates that best lead away from the unit: tried as last turns everywhere, so that a turn near it is not missed far off. */
+  leading: Int32Array;
+  /** Per gate: the last place, by a running number, at which it was tried. */
+  tried: Int32Array;
+  places: number;
   /** Keys crossed on the way to a gate, filled when asked for. */
   keys: (Int32Array | undefined)[];
   /** Scratch: the straight path's crossings, and those of one leg. */
@@ -47,16 +53,8 @@ export interface Reach {
   legHits: Crossings;
 }
 
-/** Multiplies the shares that pass all crossings into `out[at … at + 2]`. */
-export function passAll(scene: Scene, hits: Crossings, out: Float64Array, at: number): void {
-  const { key, cosine, count } = hits;
-  for (let i = 0; i < count; i++)
-    for (let b = 0; b < 3; b++)
-      out[at + b] = (out[at + b] as number) * passOf(scene, key[i] as number, cosine[i] as number, b);
-}
-
-/** Angle of the turn at a gate, rad, seen along its edge; both directions are unit vectors. */
-export function turnAt(
+/** Cosine of the turn at a gate, seen along its edge; both directions are unit vectors. */
+export function turnCosine(
   scene: Scene,
   gate: number,
   ux: number,
@@ -67,12 +65,15 @@ export function turnAt(
   vz: number,
 ): number {
   const { edge } = scene.gates;
-  const [ex, ey, ez] = [edge[gate * 3] as number, edge[gate * 3 + 1] as number, edge[gate * 3 + 2] as number];
-  const [ue, ve] = [ux * ex + uy * ey + uz * ez, vx * ex + vy * ey + vz * ez];
+  const ex = edge[gate * 3] as number;
+  const ey = edge[gate * 3 + 1] as number;
+  const ez = edge[gate * 3 + 2] as number;
+  const ue = ux * ex + uy * ey + uz * ez;
+  const ve = vx * ex + vy * ey + vz * ez;
   const size = Math.sqrt((1 - ue * ue) * (1 - ve * ve));
   // a leg along the edge itself: the whole turn counts
   const cosine = size < 1e-6 ? ux * vx + uy * vy + uz * vz : (ux * vx + uy * vy + uz * vz - ue * ve) / size;
-  return Math.acos(cosine > 1 ? 1 : cosine < -1 ? -1 : cosine);
+  return cosine > 1 ? 1 : cosine < -1 ? -1 : cosine;
 }
 
 /** Cosine of incidence at which an opening is passed at a turn in it: the mean of both legs'. */
@@ -87,11 +88,9 @@ export function cosineAt(
   vz: number,
 ): number {
   const { normal } = scene.gates;
-  const [nx, ny, nz] = [
-    normal[gate * 3] as number,
-    normal[gate * 3 + 1] as number,
-    normal[gate * 3 + 2] as number,
-  ];
+  const nx = normal[gate * 3] as number;
+  const ny = normal[gate * 3 + 1] as number;
+  const nz = normal[gate * 3 + 2] as number;
   return Math.min(1, (Math.abs(ux * nx + uy * ny + uz * nz) + Math.abs(vx * nx + vy * ny + vz * nz)) / 2);
 }
 
@@ -114,6 +113,9 @@ export function reachOf(scene: Scene, sender: Sender): Reach {
     arrives: new Float64Array(3 * states),
     from: new Int32Array(states).fill(-1),
     first: n * turnsBefore,
+    leading: neighbourhoodOf(scene, ...sender.at).near,
+    tried: new Int32Array(n),
+    places: 0,
     keys: [],
     hits: makeCrossings(),
     legHits: makeCrossings(),
@@ -204,7 +206,7 @@ function improve(reach: Reach, turns: number): void {
       const far = (length[old + g] as number) + d;
       // even the gentlest turn would not be better
       if (worth(p0, p1, p2, far) * gentlest <= (best[k] as number)) continue;
-      const turn = turnAt(scene, g, ux, uy, uz, dx / d, dy / d, dz / d);
+      const turn = Math.acos(turnCosine(scene, g, ux, uy, uz, dx / d, dy / d, dz / d));
       const cosine = cosineAt(scene, g, ux, uy, uz, dx / d, dy / d, dz / d);
       p0 *= past(turn, d1, d, 0) * passOf(scene, key[g] as number, cosine, 0);
       p1 *= past(turn, d1, d, 1) * passOf(scene, key[g] as number, cosine, 1);
@@ -231,6 +233,16 @@ const gentlest = grazingPower ** 3;
 /** Share of power left after a turn, in a band. */
 export const past = (turnRad: number, d1M: number, d2M: number, band: number): number =>
   powerPast(fresnelNu(turnRad, d1M, d2M, waveM[band] as number));
+
+/**
+ * At least the share of power left after a turn, in any band, without an arc cosine: a turn is no
+ * smaller than its chord, the longest wave loses least, and J(ν) ≥ 6.9 + 20 log10(2 (ν − 0.1)).
+ */
+export function mostPast(cosine: number, d1M: number, d2M: number): number {
+  const v = Math.sqrt(((2 - 2 * cosine) * 2 * d1M * d2M) / ((waveM[0] as number) * (d1M + d2M))) - 0.1;
+  const bound = 0.0511 / (v * v);
+  return v > 0 && bound < grazingPower ? bound : grazingPower;
+}
 
 /** Most reaches that a scene keeps; a house needs some tens, a drag makes one a move. */
 const mostKept = 64;

@@ -1,9 +1,9 @@
 import { crossings } from './crossings';
 import { nearestM, powerAt1m } from './freeSpace';
 import { grazingPower } from './knifeEdge';
-import { nearGates, mostNear } from './nearGates';
-import { passOf } from './passOf';
-import { aerial, cosineAt, passAll, past, type Reach, turnAt } from './reach';
+import { mostNear, type Neighbourhood, neighbourhoodOf, shareFrom } from './nearGates';
+import { passAll, passOf } from './passOf';
+import { aerial, cosineAt, mostPast, past, type Reach, turnCosine } from './reach';
 
 /** Shadowing by people and furniture (planning, standard deviation), dB. */
 export const shadowingDb = 3.5;
@@ -13,6 +13,8 @@ export const unitOffsetDb = 2;
 const clearPass = 0.25;
 /** Ways round that would add less than this share are not followed (−17 dB: 0.09 dB). */
 const worthwhile = 0.02;
+/** How much more may pass to a place than to the best sample of its neighbourhood (6 dB). */
+const sharesDiffer = 4;
 /** Most ways round that are added, each through another gate. */
 export const mostWays = 3;
 /** Most crossings of a last leg that count for its spread. */
@@ -46,8 +48,8 @@ export const makeReceived = (): Received => ({
   bar: new Float64Array(3),
   passed: new Float64Array(6),
   slot: new Int32Array(3 * mostWays),
-  keys: new Int32Array(mostNear * mostKeys),
-  keyCount: new Int32Array(mostNear),
+  keys: new Int32Array(2 * mostNear * mostKeys),
+  keyCount: new Int32Array(2 * mostNear),
   list: new Int32Array(1024),
 });
 
@@ -70,7 +72,7 @@ export function receive(reach: Reach, x: number, y: number, z: number, out: Rece
   const d = distance < nearestM ? nearestM : distance;
   const per = distance > 1e-9 ? 1 / distance : 0;
   crossings(scene, sender.at[0], sender.at[1], sender.at[2], x, y, z, hits);
-  passed.fill(1);
+  passed[0] = passed[1] = passed[2] = 1;
   passAll(scene, hits, passed, 0);
   aerial(sender, dx * per, dy * per, dz * per, straight, 0);
   let blocked = false;
@@ -80,17 +82,37 @@ export function receive(reach: Reach, x: number, y: number, z: number, out: Rece
     straight[b] = ((straight[b] as number) * (passed[b] as number) * (powerAt1m[b] as number)) / (d * d);
     out.bar[b] = looks ? worthwhile * (straight[b] as number) : Infinity;
   }
-  out.gate.fill(-1);
-  out.power.fill(0);
+  for (let i = 0; i < 3 * mostWays; i++) {
+    out.gate[i] = -1;
+    out.power[i] = 0;
+  }
   if (blocked && scene.gates.n > 0) {
-    const near = nearGates(scene, x, y, z);
-    for (let i = 0; i < near.length; i++) follow(reach, near[i] as number, i, x, y, z, out);
+    const here = neighbourhoodOf(scene, x, y, z);
+    const { leading, tried } = reach;
+    const { near } = here;
+    const place = ++reach.places;
+    for (let i = 0; i < near.length; i++) {
+      tried[near[i] as number] = place;
+      follow(reach, here, near[i] as number, i, x, y, z, out);
+    }
+    for (let i = 0; i < leading.length; i++)
+      if (tried[leading[i] as number] !== place)
+        follow(reach, here, leading[i] as number, mostNear + i, x, y, z, out);
   }
   sumUp(reach, out);
 }
 
 /** The way through a gate to a place: into `out`, where it is worth while. */
-function follow(reach: Reach, g: number, slot: number, x: number, y: number, z: number, out: Received) {
+function follow(
+  reach: Reach,
+  here: Neighbourhood,
+  g: number,
+  slot: number,
+  x: number,
+  y: number,
+  z: number,
+  out: Received,
+) {
   const { scene, hits, legHits, power, length, lastLeg, arrives, first } = reach;
   const { at, key, item } = scene.gates;
   const { passed } = out;
@@ -103,21 +125,30 @@ function follow(reach: Reach, g: number, slot: number, x: number, y: number, z: 
   const leg = Math.max(1e-6, Math.sqrt(dx * dx + dy * dy + dz * dz));
   const far = Math.max((length[first + g] as number) + leg, nearestM);
   const s = (first + g) * 3;
-  // even with the gentlest turn and a clear last leg: would it add anything?
+  // even with the gentlest turn and the best last leg of the neighbourhood: would it add anything?
+  const share = Math.min(1, sharesDiffer * shareFrom(scene, here, g));
   let hope = false;
   for (let b = 0; b < 3; b++) {
     const most = ((power[s + b] as number) * (powerAt1m[b] as number) * grazingPower) / (far * far);
     passed[3 + b] = most;
-    if (most > (out.bar[b] as number)) hope = true;
+    if (most * share > (out.bar[b] as number)) hope = true;
   }
   if (!hope) return;
-  // with its real turn?
+  // with a turn of about its size, then with its real one?
   const ux = arrives[s] as number;
   const uy = arrives[s + 1] as number;
   const uz = arrives[s + 2] as number;
-  const turn = turnAt(scene, g, ux, uy, uz, dx / leg, dy / leg, dz / leg);
-  const cosine = cosineAt(scene, g, ux, uy, uz, dx / leg, dy / leg, dz / leg);
+  const bend = turnCosine(scene, g, ux, uy, uz, dx / leg, dy / leg, dz / leg);
   const d1 = lastLeg[first + g] as number;
+  const left = (mostPast(bend, d1, leg) / grazingPower) * share;
+  if (
+    (passed[3] as number) * left <= (out.bar[0] as number) &&
+    (passed[4] as number) * left <= (out.bar[1] as number) &&
+    (passed[5] as number) * left <= (out.bar[2] as number)
+  )
+    return;
+  const turn = Math.acos(bend);
+  const cosine = cosineAt(scene, g, ux, uy, uz, dx / leg, dy / leg, dz / leg);
   hope = false;
   for (let b = 0; b < 3; b++) {
     const p =
@@ -125,7 +156,7 @@ function follow(reach: Reach, g: number, slot: number, x: number, y: number, z: 
       past(turn, d1, leg, b) *
       passOf(scene, key[g] as number, cosine, b);
     passed[3 + b] = p;
-    if (p > (out.bar[b] as number)) hope = true;
+    if (p * share > (out.bar[b] as number)) hope = true;
   }
   if (!hope) return;
   const way = item[g] as number;

@@ -4,11 +4,12 @@ import { find, get, type Job } from '../job/job';
 import { bands, type Id, type Opening, type PerBand } from '../job/records';
 import { lossTable } from '../materials/assemblyLoss';
 import { type Gates, gatesOf } from './gates';
+import type { Neighbourhood } from './nearGates';
 import { passSteps } from './passOf';
 import type { Reach } from './reach';
 import {
   type Block,
-  boundsInPlan,
+  boundsOfStanding,
   floorSlabs,
   obstacleBlock,
   type Panel,
@@ -27,7 +28,7 @@ export interface Scene {
   slabs: Slab[];
   blocks: Block[];
   shapes: Shapes;
-  /** Where walls, roofs and obstacles stand in plan. */
+  /** Where walls, roofs and obstacles stand. */
   cells: CellGrid;
   /** Per key: name for people. */
   keyNames: string[];
@@ -38,8 +39,8 @@ export interface Scene {
   spread: Float64Array;
   /** Edges that a path can turn round. */
   gates: Gates;
-  /** Kept answers of `nearGates`: the scene does not change, and neither do they. */
-  nearCells: Map<number, Int32Array>;
+  /** Kept by `neighbourhoodOf`: the scene does not change, and neither do they. */
+  neighbourhoods: Map<number, Neighbourhood>;
   /** Kept answers of `keptReach`. */
   reaches: Map<string, Reach>;
 }
@@ -123,7 +124,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     parts.forEach((p, i) => all.set(p, i * each));
     return all;
   };
-  const { boxes, lines } = boundsInPlan(panels, blocks, slabs);
+  const { boxes, lines } = boundsOfStanding(panels, blocks, slabs);
   const bare = {
     panels,
     slabs,
@@ -134,7 +135,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     keyIds,
     pass: flatten(passParts, 3 * passSteps),
     spread: flatten(spreadParts, 3),
-    nearCells: new Map<number, Int32Array>(),
+    neighbourhoods: new Map<number, Neighbourhood>(),
     reaches: new Map<string, Reach>(),
   };
   return { ...bare, gates: gatesOf(bare) };

@@ -170,7 +170,7 @@ export function roofPanels(b: Building, key: KeyOf): Panel[] {
  * Bounds and middle lines of what stands, in the order panels, blocks, as `buildCellGrid` wants them.
  * @throws RangeError naming what has a place or height that is not a number; floors are checked too.
  */
-export function boundsInPlan(
+export function boundsOfStanding(
   panels: Panel[],
   blocks: Block[],
   slabs: Slab[],

@@ -1,3 +1,6 @@
+import { boundsOf } from '../geometry/place';
+import { areaOf } from '../geometry/polygon';
+import type { Point } from '../job/records';
 import type { Block, Panel, Slab } from './sceneParts';
 
 /**
@@ -5,11 +8,11 @@ import type { Block, Panel, Slab } from './sceneParts';
  * an item number: panels, blocks, slabs, then openings, then holes.
  */
 export interface Shapes {
+  /** Upright panels; they come first. */
+  walls: number;
   panels: number;
   blocks: number;
   slabs: number;
-  /** 2 per panel and block: least and greatest height. */
-  reach: Float64Array;
   /** 12 per panel: normal, its offset from the origin, along, its offset, up, its offset. */
   plane: Float64Array;
   /** 2 per panel: length, height. */
@@ -24,6 +27,9 @@ export interface Shapes {
   ringStart: Int32Array;
   /** x, y of each corner. */
   corner: Float64Array;
+  /** 4 per ring: its bounds, least x, y, greatest x, y; and whether it fills them. */
+  ringBox: Float64Array;
+  isBox: Uint8Array;
   /** Per slab: first hole, and one more. */
   holeStart: Int32Array;
   /** 8 per block: x, y, cos, sin, half width, half depth, z0, z1. */
@@ -40,7 +46,13 @@ export interface Shapes {
 const dot = (a: readonly number[], b: readonly number[]) =>
   (a[0] ?? 0) * (b[0] ?? 0) + (a[1] ?? 0) * (b[1] ?? 0) + (a[2] ?? 0) * (b[2] ?? 0);
 
-/** Packs a scene's parts. */
+/** A rectangle along the axes. */
+function fillsBounds(ring: readonly Point[]): boolean {
+  const [x0, y0, x1, y1] = boundsOf(ring);
+  return Math.abs((x1 - x0) * (y1 - y0) - areaOf(ring)) < 1e-9;
+}
+
+/** Packs a scene's parts. Walls come before roofs. */
 export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Shapes {
   const openings = panels.flatMap((p) => p.openings);
   const holes = slabs.flatMap((s) => s.holes);
@@ -54,10 +66,7 @@ export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Sha
     panels: panels.length,
     blocks: blocks.length,
     slabs: slabs.length,
-    reach: Float64Array.from([
-      ...panels.flatMap((p) => [p.origin[2], p.origin[2] + p.heightM * p.up[2]]),
-      ...blocks.flatMap((b) => [b.z0, b.z1]),
-    ]),
+    walls: panels.filter((p) => p.kind === 'wall').length,
     plane: Float64Array.from(
       panels.flatMap(({ normal, along, up, origin }) => [
         ...normal,
@@ -74,6 +83,8 @@ export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Sha
     level: Float64Array.from(slabs, (s) => s.z),
     ringStart: starts(rings.map((r) => r.length)),
     corner: Float64Array.from(rings.flat(2)),
+    ringBox: Float64Array.from(rings.flatMap(boundsOf)),
+    isBox: Uint8Array.from(rings, (r) => (fillsBounds(r) ? 1 : 0)),
     holeStart: starts(slabs.map((s) => s.holes.length)),
     block: Float64Array.from(
       blocks.flatMap((b) => [b.x, b.y, b.cos, b.sin, b.halfWidth, b.halfDepth, b.z0, b.z1]),

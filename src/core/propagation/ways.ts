@@ -6,7 +6,7 @@ import { type Crossings, crossings, makeCrossings } from './crossings';
 import { freeSpaceLoss } from './freeSpace';
 import { passOf } from './passOf';
 import { patternPower } from './pattern';
-import { cosineAt, past, type Reach, turnAt } from './reach';
+import { cosineAt, past, type Reach, turnCosine } from './reach';
 import { makeReceived, mostWays, receive } from './receive';
 
 /** One line of an explanation; the lines of a value add up to it. */
@@ -104,7 +104,7 @@ function wayOver(reach: Reach, gates: readonly number[], to: Place, b: number): 
     const next = legs[i + 1];
     const g = gates[i];
     if (!next || g === undefined) return;
-    const turn = turnAt(scene, g, ...l.u, ...next.u);
+    const turn = Math.acos(turnCosine(scene, g, ...l.u, ...next.u));
     const id = scene.shapes.ids[item[g] as number] ?? null;
     terms.push({
       kind: 'turn',

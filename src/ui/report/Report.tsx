@@ -36,8 +36,15 @@ function usePairs(job: Job, storeyIds: Id[]): { pairs: Map<Id, Pair>; error: str
         const pairs = new Map<Id, Pair>();
         for (const storeyId of key ? key.split(',') : []) {
           const ask = (scenario: 'found' | 'planned') =>
-            api.field({ storeyId, scenario, layer: 'headroom', band: '5', moved: null, shortBefore: false,
-          quality: 'fine' });
+            api.field({
+              storeyId,
+              scenario,
+              layer: 'headroom',
+              band: '5',
+              moved: null,
+              shortBefore: false,
+              quality: 'fine',
+            });
           pairs.set(storeyId, { before: (await ask('found')).rooms, after: (await ask('planned')).rooms });
         }
         if (live) setState({ pairs, error: '', done: true });
