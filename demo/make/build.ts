@@ -5,6 +5,7 @@ import type {
   Building,
   CableRun,
   FloorOpening,
+  Neighbour,
   Obstacle,
   Opening,
   PerBand,
@@ -146,6 +147,7 @@ export function drawing() {
       topM = 0.8,
       loss: PerBand = { '2.4': 0, '5': 0, '6': 0 },
       bottomM = 0,
+      disturbs: Obstacle['disturbs'] = 'none',
     ) {
       const round = (v: number) => Number(v.toFixed(3));
       return add({
@@ -162,6 +164,7 @@ export function drawing() {
         bottomM,
         topM,
         lossDb: loss,
+        disturbs,
       });
     },
     service(
@@ -191,6 +194,15 @@ export function drawing() {
     },
     run(fromId: string, toId: string, cable: CableRun['cable'], lengthM: number | null, note = '') {
       return add({ type: 'cableRun', id: next('run'), fromId, toId, cable, lengthM, note });
+    },
+    neighbour(
+      name: string,
+      band: Neighbour['band'],
+      channel: number,
+      widthMHz: Neighbour['widthMHz'],
+      busyShare: number,
+    ) {
+      return add({ type: 'neighbour', id: next('near'), name, band, channel, widthMHz, busyShare, note: '' });
     },
     fixed(
       storeyId: string,

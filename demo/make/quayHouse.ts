@@ -81,6 +81,14 @@ function cables(d: Drawing) {
   });
   d.fixed('ground', 'Television', 4.6, 6.2, 1.1, { portMbps: 100, activityIds: ['act-film-4k'] });
   d.fixed('attic', 'Games console', 1.7, 4.3, 0.75, { standard: 'he', activityIds: ['act-game'] });
+  d.fixed('ground', 'Boiler switch', 10.9, 8.2, 1.3, {
+    portMbps: 0,
+    standard: 'ht',
+    streams: 1,
+    only24: true,
+    activityIds: ['act-messages'],
+  });
+  d.neighbour('Chandlery over the water', '2.4', 6, 20, 0.15);
   d.fixed('shed-ground', 'Tide camera', 6.5, 3.6, 2.2, {
     portMbps: 100,
     standard: 'ht',
@@ -185,6 +193,7 @@ function house(d: Drawing) {
   d.thing('ground', 'Kitchen table', 'table', [9.2, 5.8, 11.2, 6.9], 0.75);
   d.thing('ground', 'Sink', 'sink', [8.4, 7.85, 9.6, 8.4], 0.9);
   d.thing('ground', 'Fridge', 'box', [7.4, 7.6, 8.05, 8.3], 1.8, metal);
+  d.thing('ground', 'Microwave', 'box', [8.45, 7.95, 8.95, 8.35], 1.35, loss(6, 8, 8), 1.05, 'microwave');
   d.thing('ground', 'Sofa', 'sofa', [2.1, 7.35, 4.1, 8.2], 0.8);
   d.thing('ground', 'Armchair', 'sofa', [1.3, 4.2, 2.1, 5], 0.8);
   d.thing('ground', 'Chart table', 'desk', [1.9, 0.75, 4.1, 1.5], 0.9);

@@ -89,6 +89,11 @@ export function tanneryLofts(): AnyRecord[] {
     [21.6, 4.4, 'L3'],
   ] as const)
     d.service(s, 'socket', x, y, circuit);
+  d.neighbour('Flat 6', '2.4', 1, 20, 0.35);
+  d.neighbour('Flat 8', '2.4', 6, 40, 0.4);
+  d.neighbour('Flat 9', '2.4', 11, 20, 0.25);
+  d.neighbour('Flat 8', '5', 36, 80, 0.3);
+  d.neighbour('Stairwell lights', '2.4', 6, 20, 0.1);
   d.unit('A', 'Living room sideboard', 'router-old', s, 5.2, 4.8, 0.9, { found: true });
   d.spot(1, s, 'living', 'Sofa', 2.5, 3.7, 0.6);
   d.spot(2, s, 'kitchen7', 'Worktop', 9.5, 1.2, 0.9);

@@ -7,7 +7,8 @@ import { bands, type Device, type Id, type PerBand, type Spot, type Unit } from 
 import { lossTable } from '@/core/materials/assemblyLoss';
 import { accessesOf, accessRates, delivered, edgeDb, edgeMs } from '@/core/network/delivery';
 import { noiseAt } from '@/core/network/disturbance';
-import { type Network, networkOf, reachOfUnit, type SignalOffset } from '@/core/network/feeds';
+import { type Network, networkOf } from '@/core/network/feeds';
+import { reachOfUnit, type SignalOffset } from '@/core/network/hops';
 import { makeReceived, receive, shadowingDb, unitOffsetDb } from '@/core/propagation/receive';
 import { buildScene, placeInSpace, type Scene } from '@/core/propagation/scene';
 import { random, seedOf } from '@/core/statistics/random';

@@ -13,6 +13,7 @@ const ask = {
   band: '5',
   moved: null,
   shortBefore: true,
+  quality: 'fine',
 } as const;
 
 test('every room of the storey gets its bands, nested from low to high', () => {
@@ -27,8 +28,6 @@ test('every room of the storey gets its bands, nested from low to high', () => {
   );
   for (const room of answer.rooms) {
     expect(room.bands.map((b) => b.level)).toEqual(layerLevels.headroom);
-    expect(room.shareMet).toBeGreaterThanOrEqual(0);
-    expect(room.shareMet).toBeLessThanOrEqual(1);
     for (const band of room.bands)
       for (const ring of band.rings) for (const [x, y] of ring) expect(Number.isFinite(x + y)).toBe(true);
   }
@@ -64,6 +63,61 @@ test('certainty and signal are other layers of the same kind; a storey with no r
     layerLevels.signal.length,
   );
   expect(compute.field({ ...ask, storeyId: 'shed-ground' }).rooms).toEqual([]);
+});
+
+test('rooms as areas: shares in order, and both of them fractions', () => {
+  const compute = makeCompute();
+  compute.setJob(records);
+  const { rooms } = compute.areas('ground', 'planned');
+  expect(rooms.length).toBeGreaterThan(4);
+  for (const r of rooms) {
+    expect(r.shareMet).toBeGreaterThanOrEqual(0);
+    expect(r.shareMet).toBeLessThanOrEqual(1);
+    // to be 90 % sure takes more signal than to meet the need as expected
+    expect(r.shareSure).toBeLessThanOrEqual(r.shareMet ?? NaN);
+  }
+});
+
+test('who serves where: each unit once a room, and its ground lies in the room', () => {
+  const compute = makeCompute();
+  compute.setJob(records);
+  const { rooms } = compute.field({ ...ask, layer: 'units' });
+  expect(new Set(rooms.flatMap((r) => r.unitIds)).size).toBeGreaterThan(1);
+  for (const r of rooms) {
+    expect(new Set(r.unitIds).size).toBe(r.unitIds.length);
+    expect(r.bands).toHaveLength(r.unitIds.length);
+  }
+});
+
+test('coarse answers the same question with fewer nodes and no reasons', () => {
+  const compute = makeCompute();
+  compute.setJob(records);
+  const fine = compute.field(ask);
+  const coarse = compute.field({ ...ask, quality: 'coarse' });
+  expect(coarse.predictions.map((p) => [p.rssiDbm, p.certainty])).toEqual(
+    fine.predictions.map((p) => [p.rssiDbm, p.certainty]),
+  );
+  expect(coarse.predictions.every((p) => p.terms.length === 0)).toBe(true);
+  expect(fine.predictions.some((p) => p.terms.length > 3)).toBe(true);
+});
+
+test('a cut shows what its way crosses, in order and in three bands', () => {
+  const compute = makeCompute();
+  compute.setJob(records);
+  const place = (storeyId: string, xM: number, yM: number) => ({ storeyId, xM, yM, heightM: 1 });
+  const cut = compute.cutBetween(place('ground', 1.5, 6), place('attic', 12, 6));
+  expect(cut.crossed.length).toBeGreaterThan(2);
+  expect(cut.crossed.filter((c) => c.id === 'first')).toHaveLength(1);
+  cut.crossed.reduce((last, c) => {
+    expect(c.sM).toBeGreaterThanOrEqual(last);
+    for (const db of Object.values(c.db)) expect(db).toBeLessThanOrEqual(0);
+    return c.sM;
+  }, 0);
+  expect(cut.parts.some((p) => p.kind === 'floor' && p.id === 'attic')).toBe(true);
+  expect(cut.lengthM).toBeCloseTo(
+    Math.hypot(10.5, cut.path[1] ? cut.path[1].zM - (cut.path[0]?.zM ?? 0) : 0),
+    6,
+  );
 });
 
 test('asked before it has a job, it says so', () => {

@@ -14,21 +14,27 @@ import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
 import { type Isoband, isobands } from '@/core/coverage/isolines';
 import { handoversOf, roamingOver } from '@/core/coverage/roaming';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
-import type { AnyRecord, Device, Id, Unit } from '@/core/job/records';
+import { type AnyRecord, bands, type Device, type Id, type PerBand, type Unit } from '@/core/job/records';
+import { bandMiddleGHz } from '@/core/materials/wallLoss';
 import type { Noise } from '@/core/network/disturbance';
 import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
+import type { Hop } from '@/core/network/hops';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
 import { airLinks, placeUnit } from '@/core/plan/placeUnit';
+import { makeCrossings } from '@/core/propagation/crossings';
 import { cutAlong } from '@/core/propagation/elevation';
+import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { buildScene, placeInSpace, type Scene } from '@/core/propagation/scene';
+import { crossed } from '@/core/propagation/ways';
 import {
   type CutAnswer,
   type FieldAnswer,
   type FieldRequest,
   indoorStepM,
   layerLevels,
+  type LinkAnswer,
   outdoorStepM,
   type PlaceIn,
   type RoomArea,
@@ -52,6 +58,19 @@ interface Kept {
   networks: Map<Scenario, Network>;
   before: Map<RoomGrid, Isoband | null>;
 }
+
+const linkAnswer = (linkId: Id, { downMbps, upMbps, wireless }: Hop): LinkAnswer => ({
+  linkId,
+  downMbps,
+  upMbps,
+  air: wireless && {
+    band: wireless.band,
+    downDbm: wireless.downDbm,
+    upDbm: wireless.upDbm,
+    spreadDb: wireless.spreadDb,
+    terms: wireless.terms,
+  },
+});
 
 export function makeCompute() {
   let kept: Kept | undefined;
@@ -184,11 +203,7 @@ export function makeCompute() {
       predictions,
       load: loadOf(job, network, predictions),
       links: [...new Map(network.feeds.flatMap((f) => f.hops.map((h) => [h.link.id, h])))].map(
-        ([linkId, h]) => ({
-          linkId,
-          downMbps: h.downMbps,
-          upMbps: h.upMbps,
-        }),
+        ([linkId, h]) => linkAnswer(linkId, h),
       ),
       unfed: network.unfed.map((u) => ({ unitId: u.unit.id, why: u.why })),
       tookMs: performance.now() - start,
@@ -235,11 +250,42 @@ export function makeCompute() {
     placeUnit(state().job, get(state().job, 'kit', kitId), at);
 
   function cut(points: readonly (readonly [number, number, number])[]): CutAnswer {
-    const { s, parts } = cutAlong(state().scene, points);
-    return { path: points.map((p, i) => ({ sM: s[i] ?? 0, zM: p[2] })), parts };
+    const { scene } = state();
+    const { s, parts } = cutAlong(scene, points);
+    const hits = makeCrossings();
+    const legs = points.slice(1).map((q, i) => [points[i] ?? q, q] as const);
+    const lengthM = legs.reduce((sum, [p, q]) => sum + Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]), 0);
+    const by = bands.map((_, b) =>
+      legs.flatMap(([p, q], leg) =>
+        crossed({ scene }, p, q, b, hits).map((term) => ({
+          ...term,
+          sM: (s[leg] ?? 0) + term.at * ((s[leg + 1] ?? 0) - (s[leg] ?? 0)),
+          zM: p[2] + term.at * (q[2] - p[2]),
+        })),
+      ),
+    );
+    const perBand = (value: (b: number) => number): PerBand => ({
+      '2.4': value(0),
+      '5': value(1),
+      '6': value(2),
+    });
+    return {
+      path: points.map((p, i) => ({ sM: s[i] ?? 0, zM: p[2] })),
+      parts,
+      lengthM,
+      freeDb: perBand((b) => freeSpaceLoss(lengthM, bandMiddleGHz[bands[b] ?? '5'])),
+      crossed: (by[0] ?? []).map(({ label, id, sM, zM }, i) => ({
+        sM,
+        zM,
+        label,
+        id,
+        db: perBand((b) => by[b]?.[i]?.db ?? 0),
+      })),
+    };
   }
 
-  const inSpace = (at: PlaceIn) => placeInSpace(state().job, at);
+  const cutBetween = (a: PlaceIn, b: PlaceIn) =>
+    cut([placeInSpace(state().job, a), placeInSpace(state().job, b)]);
 
   return {
     setJob,
@@ -250,6 +296,6 @@ export function makeCompute() {
     airLinks: links,
     placeUnit: place,
     cut,
-    inSpace,
+    cutBetween,
   };
 }

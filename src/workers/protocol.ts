@@ -3,11 +3,12 @@ import type { Isoband } from '@/core/coverage/isolines';
 import type { Layer } from '@/core/coverage/field';
 import type { Handover } from '@/core/coverage/roaming';
 import type { Edit } from '@/core/job/edits';
-import type { AnyRecord, Band, Id, Unit } from '@/core/job/records';
+import type { AnyRecord, Band, Id, PerBand, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
 import type { AirLink } from '@/core/plan/placeUnit';
 import type { CutPart } from '@/core/propagation/elevation';
+import type { Term } from '@/core/propagation/ways';
 import type { Prediction } from '@/core/network/predict';
 
 /** What the sheet can show: a value of the core, or which unit serves where. */
@@ -43,10 +44,18 @@ export interface FieldAnswer {
   predictions: Prediction[];
   load: Load;
   /** What each link alone allows, Mbps. */
-  links: { linkId: Id; downMbps: number; upMbps: number }[];
+  links: LinkAnswer[];
   unfed: { unitId: Id; why: string }[];
   /** Time spent in the worker, ms. */
   tookMs: number;
+}
+
+export interface LinkAnswer {
+  linkId: Id;
+  downMbps: number;
+  upMbps: number;
+  /** Over the air: what arrives each way, and the terms that add up to the first. */
+  air: { band: Band; downDbm: number; upDbm: number; spreadDb: number; terms: Term[] } | null;
 }
 
 /** How a storey's rooms fare as areas. */
@@ -73,11 +82,16 @@ export interface PlaceIn {
   heightM: number;
 }
 
-/** A cut along a way through the house: what stands there, and what the way crosses. */
+/** A cut along a way through the house: what stands there, and what its straight legs cross. */
 export interface CutAnswer {
   /** Unfolded: distance along the way, and height above the site's zero. */
   path: { sM: number; zM: number }[];
   parts: CutPart[];
+  /** Length in space, m, and what that costs in free space, dB by band. */
+  lengthM: number;
+  freeDb: PerBand;
+  /** In order; dB ≤ 0 by band; where in the drawing. */
+  crossed: { label: string; id: Id | null; db: PerBand; sM: number; zM: number }[];
 }
 
 export interface ComputeApi {
@@ -87,10 +101,9 @@ export interface ComputeApi {
   field(request: FieldRequest): Promise<FieldAnswer>;
   /** How the rooms of a storey fare: for all storeys in turn while nothing else is asked. */
   areas(storeyId: Id, scenario: Scenario): Promise<StoreyAreas>;
-  /** The cut along points in space (site coordinates, m). */
+  /** The cut along points in space (site coordinates, m), or between places of the house. */
   cut(points: readonly (readonly [number, number, number])[]): Promise<CutAnswer>;
-  /** A place in site coordinates. */
-  inSpace(place: PlaceIn): Promise<readonly [number, number, number]>;
+  cutBetween(a: PlaceIn, b: PlaceIn): Promise<CutAnswer>;
   /** Ways to feed a unit over the air, best first. */
   airLinks(unitId: Id): Promise<AirLink[]>;
   /** The edit that puts a new unit of a kit at a place, with its best link. */

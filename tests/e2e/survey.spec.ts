@@ -3,8 +3,9 @@ import type { Page } from '@playwright/test';
 import { parseJobFile } from '@/core/job/jobFile';
 import type { Job } from '@/core/job/job';
 import { regionArea } from '@/core/geometry/region';
-import { makeCrossings } from '@/core/propagation/crossings';
-import { makePathLoss, pathLoss } from '@/core/propagation/pathLoss';
+import { crossings, makeCrossings } from '@/core/propagation/crossings';
+import { freeSpaceLoss } from '@/core/propagation/freeSpace';
+import { passAll } from '@/core/propagation/passOf';
 import { buildScene } from '@/core/propagation/scene';
 import { expect, placeOnSheet, test } from './server';
 
@@ -22,10 +23,12 @@ async function jobOf(page: Page): Promise<Job> {
 function lossBetween(job: Job, storeyId: string, a: [number, number], b: [number, number]): number {
   const scene = buildScene(job);
   const storey = job.storeys.find((s) => s.id === storeyId);
-  const out = makePathLoss();
   const z = (storey?.floorZM ?? 0) + 1.5;
-  pathLoss(scene, [a[0], a[1], z], b[0], b[1], z, makeCrossings(scene), out);
-  return out.lossDb[1] ?? NaN;
+  const hits = makeCrossings();
+  const pass = new Float64Array(3).fill(1);
+  crossings(scene, ...a, z, ...b, z, hits);
+  passAll(scene, hits, pass, 0);
+  return freeSpaceLoss(Math.hypot(b[0] - a[0], b[1] - a[1]), 5.5) - 10 * Math.log10(pass[1] ?? NaN);
 }
 
 test('the ground floor of Quay House from nothing, by keyboard and pointer, in under 60 actions', async ({

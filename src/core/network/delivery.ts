@@ -4,7 +4,8 @@ import { normalBelow } from '../statistics/normal';
 import { goodputIn, rssiForIn } from '../wifi/airTime';
 import { commonMode, rssiFor, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
-import type { Allowance, Feed, UnitAir } from './feeds';
+import type { Allowance, Feed } from './feeds';
+import type { UnitAir } from './hops';
 
 /** One device on one band of one unit: fixed things that every place shares. */
 export interface Access {

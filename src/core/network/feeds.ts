@@ -1,53 +1,24 @@
 import { get, type Job } from '../job/job';
-import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
+import { bands, type Band, type Id, type Link, type Unit } from '../job/records';
 import { mountLossDb } from '../propagation/mount';
-import { axisOf, patternGain } from '../propagation/pattern';
-import { keptReach, type Reach } from '../propagation/reach';
-import { makeReceived, receive } from '../propagation/receive';
+import { axisOf } from '../propagation/pattern';
 import { placeInSpace, type Scene } from '../propagation/scene';
-import { type Way, waysTo } from '../propagation/ways';
 import { normalFifths } from '../statistics/normal';
-import { type Air, goodputIn } from '../wifi/airTime';
+import { goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
-import { commonMode, type RadioMode } from '../wifi/radioLink';
-import { type Disturber, disturbersOf, noiseAt, noNoise, type Noise } from './disturbance';
-import { wiredMbps } from './wired';
+import { type Disturber, disturbersOf, noiseAt, noNoise } from './disturbance';
+import {
+  type Hop,
+  hopOf,
+  type PlacedUnit,
+  radioOf,
+  type SignalOffset,
+  type UnitAir,
+  wiredShare,
+} from './hops';
 
 /** Which network is looked at: the one found in the house, or the one planned. */
 export type Scenario = 'found' | 'planned';
-
-/** A unit with its kit and its place in space. */
-export interface PlacedUnit {
-  unit: Unit;
-  kit: Kit;
-  at: [number, number, number];
-  axis: [number, number, number];
-  /** What the way it is held costs, dB ≥ 0, by band; see `mountLossDb`. */
-  mountDb: readonly number[];
-}
-
-/** One link on the way from the street to a unit. */
-export interface Hop {
-  link: Link;
-  from: PlacedUnit;
-  to: PlacedUnit;
-  /** Alone, at the mean signal, Mbps. */
-  downMbps: number;
-  upMbps: number;
-  /** Wireless only. */
-  wireless: {
-    band: Band;
-    downDbm: number;
-    upDbm: number;
-    spreadDb: number;
-    mode: RadioMode;
-    /** The air at the far end, and at the near end for what comes back. */
-    downAir: Air;
-    upAir: Air;
-    /** How the signal goes, strongest way first. */
-    ways: Way[];
-  } | null;
-}
 
 /** What the way to a unit allows, for one guess of its hops' signals. */
 export interface Allowance {
@@ -70,14 +41,6 @@ export interface Feed extends PlacedUnit {
   air: Record<Band, UnitAir>;
 }
 
-export interface UnitAir {
-  channel: number;
-  /** Was chosen by Nestle, since none is set: the quietest. */
-  chosen: boolean;
-  busyShare: number;
-  noise: Noise;
-}
-
 export interface Network {
   feeds: Feed[];
   /** Units that nothing feeds, with the reason in words. */
@@ -85,9 +48,6 @@ export interface Network {
   /** What disturbs 2.4 GHz in the house. */
   disturbers: Disturber[];
 }
-
-/** Wired framing and TCP leave 1460 of 1538 bytes (standard: Ethernet). */
-const wiredShare = 1460 / 1538;
 
 const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
   const at = placeInSpace(job, unit);
@@ -99,17 +59,6 @@ const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
     mountDb: mountLossDb(scene, unit.mount, at),
   };
 };
-
-/** How far a unit's radios of one use reach. */
-export const reachOfUnit = (scene: Scene, { kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
-  keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) });
-
-/** The radio that a unit uses on a band, undefined when it has none. */
-export const radioOf = (kit: Kit, band: Band, use: Radio['use']): Radio | undefined =>
-  kit.radios.find((r) => r.band === band && r.use === use);
-
-/** What a signal from a unit at a place differs by from the computed one, dB; the simulated house uses it. */
-export type SignalOffset = (unit: Unit, at: readonly [number, number, number]) => number;
 
 /**
  * Works out how each unit of a scenario is fed. A unit without a link is a main unit when its kit
@@ -155,59 +104,6 @@ export function networkOf(
   return network;
 }
 
-function hopOf(
-  scene: Scene,
-  link: Link,
-  placed: ReadonlyMap<Id, PlacedUnit>,
-  airs: ReadonlyMap<Id, Record<Band, UnitAir>>,
-  offset: SignalOffset,
-): Hop | string {
-  const from = placed.get(link.fromUnitId);
-  const to = placed.get(link.unitId);
-  if (!from || !to) return `the unit that feeds ${to?.unit.letter ?? 'it'} is not part of this network`;
-  if (link.medium !== 'wireless' || link.band === null) {
-    const rate = Math.min(wiredMbps(link), from.kit.portMbps, to.kit.portMbps) * wiredShare;
-    return { link, from, to, downMbps: rate, upMbps: rate, wireless: null };
-  }
-  const use = link.radio === 'dedicated' ? 'backhaul' : 'access';
-  const [a, b] = [radioOf(from.kit, link.band, use), radioOf(to.kit, link.band, use)];
-  if (!a || !b) {
-    const lacks = a ? to : from;
-    return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
-  }
-  const i = bands.indexOf(link.band);
-  const reach = reachOfUnit(scene, from, use);
-  const received = makeReceived();
-  receive(reach, ...to.at, received);
-  const ways = waysTo(reach, to.at, link.band).map((w) => heardBy(to, b, w));
-  const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
-  const gains = gain + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
-  const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
-  const mode = commonMode(a, b, link.band);
-  // both ends are on the channel of the one that feeds; a radio of its own keeps clear of neighbours
-  const near = airs.get(from.unit.id)?.[link.band];
-  const share = use === 'backhaul' ? 1 : 1 - (near?.busyShare ?? 0);
-  const downAir = { share, ...(airs.get(to.unit.id)?.[link.band].noise ?? noNoise) };
-  const upAir = { share, ...(near?.noise ?? noNoise) };
-  return {
-    link,
-    from,
-    to,
-    downMbps: goodputIn(downAir, downDbm, mode),
-    upMbps: goodputIn(upAir, upDbm, mode),
-    wireless: {
-      band: link.band,
-      downDbm,
-      upDbm,
-      spreadDb: received.spreadDb[i] ?? 0,
-      mode,
-      downAir,
-      upAir,
-      ways,
-    },
-  };
-}
-
 /** What the air is at a unit, band by band. */
 function airOf(
   job: Job,
@@ -226,22 +122,6 @@ function airOf(
     return { channel, chosen: set === null, busyShare: share, noise: band === '2.4' ? noise : noNoise };
   };
   return { '2.4': of('2.4'), '5': of('5'), '6': of('6') };
-}
-
-/** A way as the aerial of the unit at its end hears it, from the direction in which it arrives. */
-function heardBy(to: PlacedUnit, radio: Radio, way: Way): Way {
-  const [last, before] = [way.points.at(-1), way.points.at(-2)];
-  if (!last || !before) return way;
-  const back = before.map((v, k) => v - (last[k] ?? 0));
-  const d = Math.hypot(...back) || 1;
-  const cosine = back.reduce((sum, v, k) => sum + (v / d) * (to.axis[k] ?? 0), 0);
-  const db = patternGain(radio.pattern, cosine);
-  const label = `Aerial of ${to.unit.letter}, this direction`;
-  return {
-    ...way,
-    gainDb: way.gainDb + db,
-    terms: [...way.terms, { kind: 'aerial', label, db, id: to.unit.id, spreadDb: 0 }],
-  };
 }
 
 const noShare = (): Record<Band, number> => ({ '2.4': 0, '5': 0, '6': 0 });

@@ -16,7 +16,8 @@ import {
   signalNeeded,
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
-import { type Network, reachOfUnit } from './feeds';
+import type { Network } from './feeds';
+import { mountTerm, reachOfUnit } from './hops';
 
 export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
 
@@ -41,6 +42,8 @@ export interface Prediction {
   unitId: Id | null;
   band: '2.4' | '5' | '6' | null;
   rssiDbm: number | null;
+  /** What the unit hears of the device, dBm: phones send weaker. */
+  backDbm: number | null;
   spreadDb: number | null;
   downMbps: number;
   upMbps: number;
@@ -126,7 +129,7 @@ export function predictAt(
       certainty = Math.max(certainty, option.certainty);
     }
   }
-  const joined = best && best.down > 0 && best.up > 0 ? best : undefined;
+  const joined = best && works(best) ? best : undefined;
   if (!joined)
     return {
       spotId: id,
@@ -134,6 +137,7 @@ export function predictAt(
       unitId: null,
       band: null,
       rssiDbm: best?.rssiDbm ?? null,
+      backDbm: best ? best.rssiDbm + best.access.upMinusDownDb : null,
       spreadDb: best?.spreadDb ?? null,
       downMbps: 0,
       upMbps: 0,
@@ -157,6 +161,7 @@ export function predictAt(
     unitId: access.feed.unit.id,
     band: access.band,
     rssiDbm: joined.rssiDbm,
+    backDbm: joined.rssiDbm + access.upMinusDownDb,
     spreadDb: joined.spreadDb,
     downMbps: joined.down,
     upMbps: joined.up,
@@ -196,9 +201,16 @@ export function predictJob(
 
 const capped = (device: Device, mbps: number) => Math.min(mbps, device.capMbps ?? Infinity);
 
-/** A device ends up on the faster way; where none works, the one with the stronger signal is told about. */
-const better = (a: Option, b: Option): boolean =>
-  a.down === b.down ? a.rssiDbm > b.rssiDbm : a.down > b.down;
+const works = (o: Option): boolean => o.down > 0 && o.up > 0;
+
+/**
+ * A device ends up on the faster way of those that work both ways; where none does, the one with the
+ * stronger signal is told about.
+ */
+function better(a: Option, b: Option): boolean {
+  if (works(a) !== works(b)) return works(a);
+  return works(a) && a.down !== b.down ? a.down > b.down : a.rssiDbm > b.rssiDbm;
+}
 
 function nearEdge({ access, rssiDbm }: Option): boolean {
   const weaker = Math.min(rssiDbm, rssiDbm + access.upMinusDownDb);
@@ -209,15 +221,12 @@ function nearEdge({ access, rssiDbm }: Option): boolean {
 function explain(scene: Scene, { access }: Option, at: Place): Pick<Prediction, 'terms' | 'ways'> {
   const { feed, radio, band } = access;
   const ways = waysTo(reachOfUnit(scene, feed, 'access'), at, band);
-  const mount = feed.mountDb[bands.indexOf(band)] ?? 0;
   const rest = { id: feed.unit.id, spreadDb: 0 };
   return {
     ways,
     terms: [
       { kind: 'sent', label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, ...rest },
-      ...(mount > 0
-        ? [{ kind: 'mount' as const, label: `${feed.unit.letter} is in a cupboard`, db: -mount, ...rest }]
-        : []),
+      ...mountTerm(feed, bands.indexOf(band)),
       ...termsOfWays(ways),
     ],
   };

@@ -3,7 +3,8 @@ import type { Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import { find, type Job, jobFromRecords } from '../job/job';
 import { bands, type Id, type Kit, type Link, type Unit } from '../job/records';
-import { networkOf, radioOf } from '../network/feeds';
+import { networkOf } from '../network/feeds';
+import { radioOf } from '../network/hops';
 import { buildScene, type Scene } from '../propagation/scene';
 
 /** A way to feed a unit over the air, with what it would bring. */

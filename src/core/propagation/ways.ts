@@ -11,7 +11,8 @@ import { makeReceived, mostWays, receive } from './receive';
 
 /** One line of an explanation; the lines of a value add up to it. */
 export interface Term {
-  kind: 'sent' | 'aerial' | 'mount' | 'distance' | 'crossing' | 'turn' | 'others';
+  /** `leaf`: what is passed at the turn itself, a door's or window's leaf. */
+  kind: 'sent' | 'aerial' | 'mount' | 'distance' | 'crossing' | 'turn' | 'leaf' | 'others';
   label: string;
   /** dBm for what is sent, else dB; losses are negative. */
   db: number;
@@ -116,7 +117,7 @@ function wayOver(reach: Reach, gates: readonly number[], to: Place, b: number): 
     const own = key[g] as number;
     if (own >= 0)
       terms.push({
-        kind: 'crossing',
+        kind: 'leaf',
         label: `${scene.keyNames[own] ?? 'opening'}, in the turn`,
         db: toDb(passOf(scene, own, cosineAt(scene, g, ...l.u, ...next.u), b)),
         id,
@@ -126,22 +127,29 @@ function wayOver(reach: Reach, gates: readonly number[], to: Place, b: number): 
   return { points, gainDb: terms.reduce((sum, t) => sum + t.db, 0), terms: withoutTrifles(terms) };
 }
 
-/** What a leg crosses, from its start outwards. */
-function crossed({ scene }: Reach, p: Place, q: Place, b: number, hits: Crossings): Term[] {
+/** What a straight leg crosses in a band (0 … 2), from its start outwards; `at`: where on it, 0 … 1. */
+export function crossed(
+  { scene }: Pick<Reach, 'scene'>,
+  p: Place,
+  q: Place,
+  b: number,
+  hits: Crossings,
+): (Term & { at: number })[] {
   crossings(scene, ...p, ...q, hits);
   const order = Array.from({ length: hits.count }, (_, i) => i).sort(
     (i, k) => (hits.at[i] as number) - (hits.at[k] as number),
   );
-  return order.map((i): Term => {
+  return order.map((i) => {
     const key = hits.key[i] as number;
     const cosine = hits.cosine[i] as number;
     const deg = Math.round((Math.acos(cosine) * 180) / Math.PI);
     return {
-      kind: 'crossing',
+      kind: 'crossing' as const,
       label: `${scene.keyNames[key] ?? 'crossing'}${deg >= 20 ? `, at ${deg}°` : ''}`,
       db: toDb(passOf(scene, key, cosine, b)),
       id: scene.shapes.ids[hits.item[i] as number] ?? null,
       spreadDb: scene.spread[key * 3 + b] as number,
+      at: hits.at[i] as number,
     };
   });
 }

@@ -7,6 +7,7 @@ import { ImportButton } from '@/ui/readings/ImportButton';
 import { takeSimulatedRuns } from '@/ui/readings/readingActions';
 import { RunForm } from '@/ui/readings/RunForm';
 import { RunTable } from '@/ui/readings/RunTable';
+import { CutPanel } from '@/ui/cut/CutPanel';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Ledger } from '@/ui/shell/Ledger';
@@ -22,6 +23,7 @@ export function BeforeStage() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const proofs = useProofs();
+  const cut = useJob((s) => s.cut);
   const bad = proofs.filter((p) => p.found === 'dead' || p.found === 'short');
   const untested = proofs.filter((p) => p.found === 'untested').map((p) => p.spotId);
   return (
@@ -46,7 +48,7 @@ export function BeforeStage() {
           <Sheet stage="before" />
         </div>
         <Legend shortBefore={false} />
-        <Ledger stage="found" />
+        {cut ? <CutPanel scenario="found" /> : <Ledger stage="found" />}
       </main>
       <Inspector
         empty={

@@ -3,6 +3,7 @@
 import { find } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
 import { type Mark, plannedMark } from '@/ui/marks';
+import { CutPanel } from '@/ui/cut/CutPanel';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Ledger } from '@/ui/shell/Ledger';
@@ -11,6 +12,7 @@ import { Section } from '@/ui/shell/Section';
 import { StageHead } from '@/ui/shell/StageHead';
 import { useJob } from '@/ui/store/JobProvider';
 import { RecordPanel } from '@/ui/why/RecordPanel';
+import { StoreyAreas } from '@/ui/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
 import { KitShelf } from './KitShelf';
 import { PlanTotals } from './PlanTotals';
@@ -23,6 +25,7 @@ export function PlanStage() {
   const planned = useJob((s) => s.planned);
   const tool = useJob((s) => s.tool);
   const kitId = useJob((s) => s.kitId);
+  const cut = useJob((s) => s.cut);
   const here = job.spots.filter((s) => s.storeyId === storeyId);
   const markOf = (s: Spot) => {
     const p = planned?.find((q) => q.spotId === s.id);
@@ -43,26 +46,31 @@ export function PlanStage() {
         <StageHead
           mark={count(here, 'short') ? 'short' : count(here, 'thin') ? 'thin' : 'met'}
           summary={
-            tool === 'unit' && kit
-              ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
-              : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
+            tool === 'cut'
+              ? 'Click two places: the house is cut open between them. Esc leaves it.'
+              : tool === 'unit' && kit
+                ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
+                : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
           }
         />
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
           <Sheet stage="plan" />
         </div>
         <Legend shortBefore />
-        <Ledger stage="planned" />
+        {cut ? <CutPanel scenario="planned" /> : <Ledger stage="planned" />}
       </main>
       <Inspector
         empty={
-          <Hint title="Plan">
-            <p>
-              Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see
-              what that does to every need; drop it on a storey in the section to move it there.
-            </p>
-            <p>Choose a spot to see why it gets what it gets.</p>
-          </Hint>
+          <>
+            <Hint title="Plan">
+              <p>
+                Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see
+                what that does to every need; drop it on a storey in the section to move it there.
+              </p>
+              <p>Choose a spot to see why it gets what it gets.</p>
+            </Hint>
+            <StoreyAreas />
+          </>
         }
       >
         <PlanInspector />

@@ -7,8 +7,9 @@ import { changeUnit } from '@/core/plan/changeUnit';
 import { PegIcon } from '@/ui/sheet/Peg';
 import { removeSelected } from '@/ui/shell/actions';
 import { markText, plannedMark, StatusMark } from '@/ui/marks';
-import { Button, Choice, Field, NumberInput, PartHead, TextInput } from '@/ui/primitives';
+import { Button, Choice, Field, PartHead, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { UnitHold } from '@/ui/unit/UnitHold';
 import { lengthText, parseLength, rateText, sureText } from '@/ui/units';
 import { UnitLink } from './UnitLink';
 
@@ -135,18 +136,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
         {place('xM', 'East of the corner')}
         {place('yM', 'South of the corner')}
         {place('heightM', 'Height above floor')}
-        <Field label="Leaning" note="0 upright, 180 upside down">
-          {(id) => (
-            <NumberInput
-              id={id}
-              value={unit.tiltDeg}
-              unit="°"
-              min={0}
-              max={180}
-              onChange={(tiltDeg) => save({ ...unit, tiltDeg }, `Turn ${unit.letter}`)}
-            />
-          )}
-        </Field>
+        <UnitHold job={job} unit={unit} save={save} />
         <Button className="mt-3 w-full" onClick={() => removeSelected(store)}>
           <Trash2 size={15} /> Take {unit.letter} out of the plan
         </Button>

@@ -7,6 +7,7 @@ import type { Link, Unit } from '@/core/job/records';
 import { linkOf } from '@/core/network/feeds';
 import type { AirLink } from '@/core/plan/placeUnit';
 import { Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
+import { LossTerms } from '@/ui/why/LossTerms';
 import { LinkStroke } from '@/ui/sheet/LinkLines';
 import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
@@ -137,6 +138,20 @@ export function UnitLink({ unit }: { unit: Unit }) {
           );
         })}
       </ul>
+      {rate?.air && (
+        <details className="mt-1">
+          <summary className="cursor-pointer py-1 font-semibold text-action">
+            Why −{Math.abs(rate.air.downDbm).toFixed(0)} dBm here
+          </summary>
+          <LossTerms
+            terms={rate.air.terms}
+            total={{ label: 'Arrives', db: rate.air.downDbm, spreadDb: rate.air.spreadDb }}
+          />
+          <p className="mt-1 text-[12px] text-muted">
+            Back at {letter(link?.fromUnitId ?? '')}: −{Math.abs(rate.air.upDbm).toFixed(1)} dBm.
+          </p>
+        </details>
+      )}
       {others.length > 0 && (
         <Field label="Or a cable from">
           {(id) => (

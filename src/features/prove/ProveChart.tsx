@@ -1,11 +1,12 @@
 'use client';
 
-import { useEffect, useRef, useState } from 'react';
+import { useRef } from 'react';
 import { find } from '@/core/job/job';
 import type { Reading } from '@/core/job/records';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { goTo } from '@/ui/shell/actions';
 import { MarkShape, markText, StatusMark, verdictWords } from '@/ui/marks';
+import { useWidth } from '@/ui/useWidth';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { needText, rateText } from '@/ui/units';
 
@@ -21,14 +22,7 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
   const job = useJob((s) => s.job);
   const selectedId = useJob((s) => s.selectedId);
   const ref = useRef<HTMLDivElement>(null);
-  const [width, setWidth] = useState(380);
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const observer = new ResizeObserver(() => setWidth(element.clientWidth));
-    observer.observe(element);
-    return () => observer.disconnect();
-  }, []);
+  const width = useWidth(ref) || 380;
   const most = Math.max(
     job.info.planDownMbps,
     ...job.readings.map((r) => r.downMbps ?? 0),

@@ -4,6 +4,7 @@ import { find } from '@/core/job/job';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { BuildingFields, saver } from './fields/BuildingFields';
 import { HouseholdFields } from './fields/HouseholdFields';
+import { NeighbourFields } from './fields/NeighbourFields';
 import { RulesFields } from './fields/RulesFields';
 import { StoreyFields } from './fields/StoreyFields';
 import { Missing } from './Missing';
@@ -22,6 +23,7 @@ export function PlaceInspector() {
       {building && building.kind !== 'outdoors' && <BuildingFields job={job} record={building} save={save} />}
       <HouseholdFields job={job} save={save} />
       <RulesFields job={job} save={save} />
+      <NeighbourFields job={job} save={save} />
     </div>
   );
 }

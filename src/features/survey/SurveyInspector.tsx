@@ -24,7 +24,7 @@ import { ThingFields } from './fields/ThingFields';
 import { UnitFields } from './fields/UnitFields';
 import { WallFields } from './fields/WallFields';
 import { ActivityPicker } from './ActivityPicker';
-import { NameField } from './inputs';
+import { NameField } from '@/ui/inputs';
 
 /** What is selected, to be corrected. Every change is saved at once and can be undone. */
 export function SurveyInspector() {

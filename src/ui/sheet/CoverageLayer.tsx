@@ -1,8 +1,7 @@
 import { memo } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
-import type { Layer } from '@/core/coverage/field';
-import type { Point, Room } from '@/core/job/records';
-import type { RoomField } from '@/workers/protocol';
+import type { Id, Point, Room } from '@/core/job/records';
+import type { RoomField, SheetLayer } from '@/workers/protocol';
 import { regionPath } from '@/ui/sheet/paths';
 
 /** Tints of one hue, palest at the lowest level. */
@@ -15,12 +14,18 @@ const bandPath = (band: Isoband) => band.rings.map(ringPath).join('');
 interface Props {
   rooms: readonly Room[];
   fields: readonly RoomField[];
-  /** Id prefix of clip paths and the short hatch. */
+  /** Id prefix of clip paths and the hatches. */
   prefix: string;
+  /** Units in the order of their tints: layer «units». */
+  unitIds?: readonly Id[];
 }
 
+/** The tint of a unit's ground in layer «units»: every other step of the one hue, so that neighbours differ. */
+export const unitTint = (unitIds: readonly Id[], id: Id): string =>
+  tints[[0, 3, 1, 5, 2, 6, 4][Math.max(0, unitIds.indexOf(id)) % 7] ?? 0] ?? '#e9f0f3';
+
 /** One layer over the rooms of a storey: tints at and above each level; below the first level, the short hatch. */
-export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix }: Props) {
+export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix, unitIds }: Props) {
   return (
     <g data-testid="coverage">
       {fields.map((field) => {
@@ -33,18 +38,32 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
               <path d={regionPath(room)} clipRule="evenodd" />
             </clipPath>
             <path d={regionPath(room)} fillRule="evenodd" fill={`url(#${prefix}-short)`} data-id={room.id} />
-            {field.bands.map((band, i) => (
+            {field.bands.map((band, i) => {
+              const unitId = field.unitIds[i];
+              return (
+                <path
+                  key={unitId ?? band.level}
+                  d={bandPath(band)}
+                  fill={unitId ? unitTint(unitIds ?? [], unitId) : (tints[i] ?? '#6b9fbb')}
+                  fillRule="evenodd"
+                  stroke={!unitId && i === 0 ? '#b4532a' : '#2a6285'}
+                  strokeWidth={!unitId && i === 0 ? 1.6 : 0.9}
+                  vectorEffect="non-scaling-stroke"
+                  data-id={room.id}
+                />
+              );
+            })}
+            {field.cling && (
               <path
-                key={band.level}
-                d={bandPath(band)}
-                fill={tints[i] ?? '#6b9fbb'}
+                d={bandPath(field.cling)}
+                fill={`url(#${prefix}-cling)`}
                 fillRule="evenodd"
-                stroke={i === 0 ? '#b4532a' : '#2a6285'}
-                strokeWidth={i === 0 ? 1.6 : 0.9}
+                stroke="#b9801a"
+                strokeWidth={1.2}
                 vectorEffect="non-scaling-stroke"
                 data-id={room.id}
               />
-            ))}
+            )}
             {field.metBefore && (
               <path
                 d={bandPath(field.metBefore)}
@@ -63,7 +82,7 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
 });
 
 /** Text of an isoline. */
-export function levelText(layer: Layer, level: number): string {
+export function levelText(layer: SheetLayer, level: number): string {
   if (layer === 'headroom') return level === 0 ? '0' : `+${level}`;
   return layer === 'signal' ? `−${Math.abs(level)}` : `${Math.round(level * 100)} %`;
 }
@@ -72,7 +91,7 @@ export function levelText(layer: Layer, level: number): string {
 export function isolineLabels(
   field: RoomField,
   room: Room,
-  layer: Layer,
+  layer: Exclude<SheetLayer, 'units'>,
   inside: (x: number, y: number) => number,
 ): { x: number; y: number; text: string }[] {
   const labels: { x: number; y: number; text: string }[] = [];

@@ -1,5 +1,6 @@
 'use client';
 
+import { fromSite } from '@/core/geometry/place';
 import { find } from '@/core/job/job';
 import type { Link } from '@/core/job/records';
 import { useJob } from '@/ui/store/JobProvider';
@@ -109,28 +110,51 @@ function Away({ x, y, text }: { x: number; y: number; text: string }) {
   );
 }
 
-/** From a chosen spot to the unit that serves it. */
+/** The ways from the unit that serves a chosen spot: the strongest strong, others faint, a dot at each turn. */
 export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
-  const job = useJob((s) => s.job);
-  const spot = useJob((s) => find(s.job, 'spot', s.selectedId));
+  const place = useJob((s) => find(s.job, 'spot', s.selectedId) ?? find(s.job, 'fixedDevice', s.selectedId));
   const predictions = useJob((s) => (stage === 'plan' ? s.planned : s.found));
-  const dragged = useJob((s) => s.dragged);
-  if (!spot || stage === 'survey') return null;
-  const unitId = predictions?.find((p) => p.spotId === spot.id)?.unitId;
-  const unit = dragged && dragged.id === unitId ? dragged : find(job, 'unit', unitId);
-  const [p, q] = [space.place(spot), unit ? space.place(unit) : null];
-  if (!p || !q || !unit || !space.onSheet(spot.storeyId)) return null;
-  const [ax, ay] = px(...p);
-  const [bx, by] = px(...q);
+  const fixed = useJob((s) => s.fixed);
+  if (!place || stage === 'survey' || !space.onSheet(place.storeyId)) return null;
+  const ways = [...(predictions ?? []), ...(fixed ?? [])].find((p) => p.spotId === place.id)?.ways ?? [];
+  const floor = space.storey.floorZM;
+  const here = (z: number) => space.isSite || (z > floor - 0.3 && z < floor + space.storey.heightM + 0.3);
   return (
-    <g pointerEvents="none">
-      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={4} />
-      <path
-        d={`M${ax} ${ay}L${bx} ${by}`}
-        stroke="#1d4f7a"
-        strokeWidth={1.4}
-        strokeDasharray={space.onSheet(unit.storeyId) ? undefined : '6 4'}
-      />
+    <g pointerEvents="none" data-testid="rays">
+      {[...ways].reverse().map((way, i) => {
+        const strongest = i === ways.length - 1;
+        const points = way.points.map(([x, y]) => px(...fromSite(space.building, x, y)));
+        return (
+          <g key={i} opacity={strongest ? 1 : 0.55}>
+            {points.slice(1).map(([bx, by], k) => {
+              const [ax, ay] = points[k] ?? [bx, by];
+              const level = here(way.points[k]?.[2] ?? 0) && here(way.points[k + 1]?.[2] ?? 0);
+              return (
+                <g key={k}>
+                  <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={strongest ? 4 : 3} />
+                  <path
+                    d={`M${ax} ${ay}L${bx} ${by}`}
+                    stroke="#1d4f7a"
+                    strokeWidth={strongest ? 1.6 : 1}
+                    strokeDasharray={level ? undefined : '6 4'}
+                  />
+                </g>
+              );
+            })}
+            {points.slice(1, -1).map(([x, y], k) => (
+              <circle
+                key={k}
+                cx={x}
+                cy={y}
+                r={strongest ? 3.4 : 2.4}
+                fill="#fffdf8"
+                stroke="#1d4f7a"
+                strokeWidth={1.4}
+              />
+            ))}
+          </g>
+        );
+      })}
     </g>
   );
 }

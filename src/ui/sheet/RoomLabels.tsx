@@ -4,9 +4,8 @@ import { inRegion } from '@/core/geometry/region';
 import { boundsOf } from '@/core/geometry/place';
 import type { Job } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
-import type { Layer } from '@/core/coverage/field';
 import type { Id, Point, Room } from '@/core/job/records';
-import type { RoomField } from '@/workers/protocol';
+import type { RoomField, SheetLayer } from '@/workers/protocol';
 import { needText } from '@/ui/units';
 import { isolineLabels } from './CoverageLayer';
 import type { SheetSpace } from './sheetSpace';
@@ -176,7 +175,7 @@ export const IsolineLabels = memo(function IsolineLabels({
 }: {
   rooms: readonly Room[];
   fields: readonly RoomField[];
-  layer: Layer;
+  layer: SheetLayer;
   px: ToPx;
   scale: number;
 }) {
@@ -184,7 +183,7 @@ export const IsolineLabels = memo(function IsolineLabels({
     () =>
       fields.flatMap((field) => {
         const room = rooms.find((r) => r.id === field.roomId);
-        if (!room) return [];
+        if (!room || layer === 'units') return [];
         const inside = (x: number, y: number) =>
           inPolygon(room.outline, x, y) ? distanceToEdge(room.outline, x, y) : 0;
         return isolineLabels(field, room, layer, inside);

@@ -6,7 +6,8 @@ import { find } from '@/core/job/job';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
 import { CoverageLayer } from './CoverageLayer';
-import { Hatches, ShortHatch } from './hatches';
+import { ClingHatch, Hatches, ShortHatch } from './hatches';
+import { CutLine } from './CutLine';
 import { LinkLines, RayLine } from './LinkLines';
 import { IsolineLabels, RoomLabels } from './RoomLabels';
 import { FixedDeviceMarks, ServiceMarks, SpotMarks, UnitPegs } from './Marks';
@@ -41,6 +42,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
   const answer = useJob((s) => s.answer);
   const tool = useJob((s) => s.tool);
   const space = useMemo(() => sheetSpace(job, storeyId), [job, storeyId]);
+  const unitIds = useMemo(() => job.units.map((u) => u.id), [job.units]);
   const typed = useJob((s) => s.typedRoom);
   // a room that is typed outside the building is brought into view
   const box = useMemo((): Box => {
@@ -73,6 +75,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           <Hatches prefix={prefix} />
           <defs>
             <ShortHatch id={`${prefix}-short`} scale={view.scale} />
+            <ClingHatch id={`${prefix}-cling`} scale={view.scale} />
           </defs>
           <GridDots
             view={view}
@@ -101,7 +104,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
                 vectorEffect="non-scaling-stroke"
               />
             )}
-            {shown && <CoverageLayer rooms={rooms} fields={shown.rooms} prefix={prefix} />}
+            {shown && <CoverageLayer rooms={rooms} fields={shown.rooms} prefix={prefix} unitIds={unitIds} />}
             {space.drawn.map(({ storey, transform }) => (
               <g key={storey.id} transform={transform}>
                 <StoreyThings
@@ -159,6 +162,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
             <ServiceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
             <LinkLines space={space} px={px} stage={stage} />
             <RayLine space={space} px={px} stage={stage} />
+            <CutLine space={space} px={px} />
             <SpotMarks space={space} px={px} stage={stage} moved={pointer.movedSpot} />
             <UnitPegs space={space} px={px} stage={stage} />
             {stage === 'survey' && (

@@ -4,7 +4,7 @@ import type { ToPx } from './RoomLabels';
 
 /** What a tool has begun, in sheet metres. */
 export type Ghost =
-  | { kind: 'room' | 'measure' | 'scale'; a: Point; b: Point; done?: boolean }
+  | { kind: 'room' | 'measure' | 'scale' | 'cut'; a: Point; b: Point; done?: boolean }
   | { kind: 'route'; points: readonly Point[]; b: Point };
 
 /** The room, route or measure being drawn, with its lengths. */

@@ -79,6 +79,16 @@ export function ShortHatch({ id, scale }: { id: string; scale: number }) {
   );
 }
 
+/** The same for where a phone may cling to the wrong unit. */
+export function ClingHatch({ id, scale }: { id: string; scale: number }) {
+  const step = 9 / scale;
+  return (
+    <pattern id={id} width={step} height={step} patternUnits="userSpaceOnUse" patternTransform="rotate(45)">
+      <rect width={step} height={step * 0.2} fill="#b9801a" />
+    </pattern>
+  );
+}
+
 /** A small sample of a hatch for legends and lists. */
 export function HatchSwatch({
   hatch,

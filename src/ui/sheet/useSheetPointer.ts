@@ -31,6 +31,9 @@ type Mode =
   | { kind: 'unit'; unit: Unit; x: number; y: number; moved: boolean }
   | { kind: 'spot'; spot: Spot; x: number; y: number; moved: boolean };
 
+/** A cut drawn by hand is looked along at table height, m. */
+const cutHeightM = 1;
+
 const round = (v: number) => Math.round(v * 100) / 100;
 
 /** Pointer on the sheet, as a small state machine: idle → pressing → dragging, or a tool's two clicks. */
@@ -133,14 +136,18 @@ export function useSheetPointer({
     } else if (tool === 'route') {
       const points = ghost?.kind === 'route' ? ghost.points : [];
       setGhost({ kind: 'route', points: [...points, [round(at[0]), round(at[1])]], b: at });
-    } else if (tool === 'room' || tool === 'measure' || tool === 'scale') {
+    } else if (tool === 'room' || tool === 'measure' || tool === 'scale' || tool === 'cut') {
       const snap = snapPoint(job, storeyId, at, reachM, null);
-      const b: Point = tool === 'scale' ? at : [snap.x, snap.y];
+      const b: Point = tool === 'scale' || tool === 'cut' ? at : [snap.x, snap.y];
       if (!ghost || ghost.kind === 'route' || ghost.done) setGhost({ kind: tool, a: b, b });
       else if (tool === 'room') {
         apply(putDown(state, b, { from: ghost.a }));
         setGhost(null);
         set({ tool: 'select' });
+      } else if (tool === 'cut') {
+        const end = ([xM, yM]: Point) => ({ storeyId, xM: round(xM), yM: round(yM), heightM: cutHeightM });
+        setGhost(null);
+        set({ tool: 'select', cut: { kind: 'line', a: end(ghost.a), b: end(b) } });
       } else setGhost({ ...ghost, b, done: true });
     } else {
       apply(putDown(state, at, { wallId: idAt(event) }));
@@ -228,7 +235,7 @@ export function useSheetPointer({
     else if (ghost && !ghost.done) {
       const at = metres(event);
       const snap = snapPoint(store.getState().job, store.getState().storeyId, at, reachM, null);
-      setGhost({ ...ghost, b: ghost.kind === 'scale' ? at : [snap.x, snap.y] });
+      setGhost({ ...ghost, b: ghost.kind === 'scale' || ghost.kind === 'cut' ? at : [snap.x, snap.y] });
     }
     if (m.kind === 'idle') return;
     if (m.kind === 'pinch') {

@@ -88,6 +88,17 @@ export const commands: Command[] = [
   },
   tool('measure', 'Measure', 'm'),
   {
+    id: 'tool-cut',
+    name: 'Cut the house between two places',
+    keys: 'X',
+    group: 'Tools',
+    match: plain('x'),
+    run: (s, go) => {
+      if (!/\/(plan|before)$/.test(window.location.pathname)) go('plan');
+      s.getState().set({ tool: 'cut' });
+    },
+  },
+  {
     id: 'tool-unit',
     name: 'Place a unit',
     keys: 'U',
@@ -168,5 +179,12 @@ export const commands: Command[] = [
     keys: '',
     group: 'Sheet',
     run: (s) => s.getState().set({ layer: 'certainty' }),
+  },
+  {
+    id: 'layer-units',
+    name: 'Show which unit serves where',
+    keys: '',
+    group: 'Sheet',
+    run: (s) => s.getState().set({ layer: 'units' }),
   },
 ];

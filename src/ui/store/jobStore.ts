@@ -40,6 +40,9 @@ export interface ToolChoice {
 }
 export type SaveState = { kind: 'saved' } | { kind: 'saving' } | { kind: 'failed'; message: string };
 
+/** A cut through the house: along the chosen spot's strongest way, or straight between two places. */
+export type Cut = { kind: 'way' } | { kind: 'line'; a: PlaceIn; b: PlaceIn };
+
 export interface JobState {
   job: Job;
   revision: number;
@@ -75,8 +78,8 @@ export interface JobState {
   fixed: Prediction[] | null;
   /** How the rooms fare as areas, by storey, as far as worked out. */
   areas: Readonly<Record<Id, StoreyAreas>>;
-  /** Ends of the cut that is shown or being made. */
-  cut: readonly PlaceIn[];
+  /** The cut that is shown under the sheet. */
+  cut: Cut | null;
 
   commit(edit: Edit): boolean;
   undo(): void;
@@ -183,7 +186,7 @@ export function makeJobStore(initial: InitialJob) {
       found: null,
       fixed: null,
       areas: {},
-      cut: [],
+      cut: null,
       commit(edit) {
         try {
           const whole = withRooms(get().job, edit);

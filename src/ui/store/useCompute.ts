@@ -10,7 +10,9 @@ import { messageOf } from './api';
 
 /**
  * Keeps predictions and coverage up to date: one question at a time goes to the worker, always the
- * newest, so that a drag is followed as fast as the worker answers and never queues up.
+ * newest, so that a drag is followed as fast as the worker answers and never queues up. Coarse while
+ * something moves or nothing is shown yet, then fine; when nothing is asked, the rooms of all storeys
+ * are worked out as areas, the shown one first.
  */
 export function useCompute(scenario: Scenario, wantField: boolean): void {
   const store = useJobStore();
@@ -23,6 +25,7 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
   const busy = useRef(false);
   const next = useRef<(() => Promise<void>) | null>(null);
   const sentJob = useRef<unknown>(null);
+  const areasFor = useRef<unknown>(null);
 
   useEffect(() => {
     const started = startCompute();
@@ -40,6 +43,7 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
 
   useEffect(() => {
     if (!storeyId) return;
+    const { set } = store.getState();
     const request: FieldRequest = {
       storeyId,
       scenario,
@@ -47,6 +51,7 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
       band,
       moved: dragged,
       shortBefore: scenario === 'planned' && wantField,
+      quality: dragged ? 'coarse' : 'fine',
     };
     const pump = async () => {
       if (busy.current) return;
@@ -64,19 +69,38 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
       }
     };
     next.current = async () => {
-      const api = worker.current?.api;
-      if (!api) return;
       const current = worker.current;
-      if (sentJob.current !== job) {
+      const api = current?.api;
+      if (!api) return;
+      const gone = () => worker.current !== current;
+      const fresh = sentJob.current !== job;
+      if (fresh) {
         await api.setJob([...job.byId.values()]);
         sentJob.current = job;
-        const [found, planned] = [await api.predict('found'), await api.predict('planned')];
-        if (worker.current !== current) return;
-        store.getState().set({ found, planned });
+      }
+      if (!dragged && store.getState().answer?.request.storeyId !== storeyId) {
+        const rough = await api.field({ ...request, quality: 'coarse' });
+        if (gone()) return;
+        set({ answer: rough });
       }
       const answer = await api.field(request);
-      if (worker.current !== current) return;
-      store.getState().set({ answer, [scenario]: answer.predictions });
+      if (gone()) return;
+      set({ answer, [scenario]: answer.predictions });
+      if (fresh) {
+        const other = scenario === 'found' ? 'planned' : 'found';
+        const [rest, fixed] = [await api.predict(other), await api.predictFixed(scenario)];
+        if (gone()) return;
+        set({ [other]: rest, fixed });
+      }
+      if (dragged || areasFor.current === job) return;
+      const order = [storeyId, ...job.storeys.map((s) => s.id).filter((id) => id !== storeyId)];
+      for (const id of order) {
+        if (next.current) return;
+        const areas = await api.areas(id, scenario);
+        if (gone()) return;
+        set({ areas: { ...store.getState().areas, [id]: areas } });
+      }
+      areasFor.current = job;
     };
     void pump();
   }, [store, job, storeyId, scenario, layer, band, dragged, wantField]);

@@ -1,47 +1,51 @@
 import type { Term } from '@/core/propagation/ways';
 
 const one = (db: number) => (Math.abs(db) < 0.05 ? '0.0' : Math.abs(db).toFixed(1));
+const signed = (db: number) => `${db < 0 ? '−' : '+'}${one(db)}`;
 
-/** The terms of a predicted signal, from what is sent to what arrives; they add up. */
+/** The terms of a predicted signal, from what is sent to what arrives; they add up to the total. */
 export function LossTerms({
   terms,
-  rssiDbm,
-  spreadDb,
+  total,
+  numbered = false,
 }: {
   terms: readonly Term[];
-  rssiDbm: number;
-  spreadDb: number;
+  /** In dBm what arrives, with its spread; or in dB what a way loses. */
+  total: { label: string; db: number; spreadDb?: number };
+  /** Number what is crossed, as the cut does. */
+  numbered?: boolean;
 }) {
   const most = Math.max(...terms.map((t) => Math.abs(t.db)));
+  const numbers = new Map(terms.filter((t) => numbered && t.kind === 'crossing').map((t, i) => [t, i + 1]));
   return (
     <table className="w-full border-collapse">
       <tbody>
         {terms.map((t, i) => (
           <tr key={i} className="h-[25.5px] border-b border-rule">
-            <td className="pr-2">{t.label}</td>
+            <td className="py-0.5 pr-2 leading-tight">
+              {numbers.has(t) && <b>{numbers.get(t)} </b>}
+              {t.label}
+            </td>
             <td className="w-16">
               <svg width={60} height={8} aria-hidden="true">
                 <rect
                   width={Math.max(1.5, (Math.abs(t.db) / most) * 60)}
                   height={8}
-                  fill={i === 0 ? '#1d4f7a' : '#b0cddc'}
+                  fill={t.kind === 'sent' ? '#1d4f7a' : t.kind === 'turn' ? '#fffdf8' : '#b0cddc'}
                   stroke="#1f2a37"
                   strokeWidth={0.7}
                 />
               </svg>
             </td>
-            <td className="w-14 text-right font-semibold">
-              {i === 0 ? '' : t.db < 0 ? '−' : '+'}
-              {one(t.db)}
-            </td>
+            <td className="w-14 text-right font-semibold">{t.kind === 'sent' ? one(t.db) : signed(t.db)}</td>
           </tr>
         ))}
         <tr className="h-8 border-t-[1.5px] border-ink font-bold">
-          <td>Arrives</td>
-          <td className="text-right font-normal text-muted" colSpan={1}>
-            ±{spreadDb.toFixed(1)}
+          <td>{total.label}</td>
+          <td className="text-right font-normal text-muted">
+            {total.spreadDb === undefined ? '' : `±${total.spreadDb.toFixed(1)}`}
           </td>
-          <td className="text-right whitespace-nowrap">−{Math.abs(rssiDbm).toFixed(1)}</td>
+          <td className="text-right whitespace-nowrap">{signed(total.db).replace('+', '')}</td>
         </tr>
       </tbody>
     </table>

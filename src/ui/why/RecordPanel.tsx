@@ -3,11 +3,13 @@
 import { find, type Job } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
 import { regionArea } from '@/core/geometry/region';
-import type { AnyRecord } from '@/core/job/records';
+import type { AnyRecord, Id } from '@/core/job/records';
 import { PartHead } from '@/ui/primitives';
 import { HatchSwatch } from '@/ui/sheet/hatches';
 import { useJob } from '@/ui/store/JobProvider';
 import { areaText, lengthText, needText } from '@/ui/units';
+import { RoomWhy } from './RoomWhy';
+import { SpotWhy } from './SpotWhy';
 import { WallLossTable } from './WallLossTable';
 
 /** Length of a wall, m. */
@@ -57,6 +59,13 @@ export function recordTitle(job: Job, r: AnyRecord): { title: string; line: stri
   }
 }
 
+/** What a fixed device gets over the air, as itself. */
+function FixedWhy({ id }: { id: Id }) {
+  const job = useJob((s) => s.job);
+  const prediction = useJob((s) => s.fixed?.find((p) => p.spotId === id));
+  return prediction ? <SpotWhy job={job} prediction={prediction} /> : null;
+}
+
 /** What is selected when it is part of the house: to read, with its loss. */
 export function RecordPanel() {
   const job = useJob((s) => s.job);
@@ -83,6 +92,8 @@ export function RecordPanel() {
             <WallLossTable assembly={assembly} />
           </>
         )}
+        {record.type === 'room' && <RoomWhy room={record} />}
+        {record.type === 'fixedDevice' && <FixedWhy id={record.id} />}
         {record.type === 'obstacle' && (
           <>
             <PartHead right="dB at 2.4 / 5 / 6 GHz">Loss</PartHead>

@@ -1,11 +1,14 @@
 'use client';
 
-import type { Job } from '@/core/job/job';
+import { Scissors } from 'lucide-react';
+import { find, type Job } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import { testDevice } from '@/core/network/predict';
-import { PartHead } from '@/ui/primitives';
+import type { Way } from '@/core/propagation/ways';
+import { Button, PartHead } from '@/ui/primitives';
 import { markText, plannedMark, StatusMark } from '@/ui/marks';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { needText, rateText, sureText } from '@/ui/units';
 import { Chain } from './Chain';
 import { LossTerms } from './LossTerms';
@@ -47,7 +50,7 @@ export function SpotHead({
 /** Why a spot gets what it gets: the chain from the street and the losses on the way. */
 export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction }) {
   const letters = new Map(job.units.map((u) => [u.id, u.letter]));
-  const device = testDevice(job)?.name ?? 'Device';
+  const device = (find(job, 'fixedDevice', prediction.spotId) ?? testDevice(job))?.name ?? 'Device';
   const status = plannedMark(prediction.met, prediction.certainty);
   const { need } = prediction;
   return (
@@ -108,9 +111,9 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
           </PartHead>
           <LossTerms
             terms={prediction.terms}
-            rssiDbm={prediction.rssiDbm}
-            spreadDb={prediction.spreadDb ?? 0}
+            total={{ label: 'Arrives', db: prediction.rssiDbm, spreadDb: prediction.spreadDb ?? 0 }}
           />
+          <OtherWays prediction={prediction} />
           <p className="mt-1.5 text-[12px] text-muted">
             ± is one standard deviation: people and furniture, differences between units, and how far each
             wall may be from its value.
@@ -120,6 +123,53 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
     </div>
   );
 }
+
+/** What else is known of the signal: the other ways, the way back, noise, and the house cut open along it. */
+function OtherWays({ prediction: { ways, backDbm, noise, band, unitId } }: { prediction: Prediction }) {
+  const store = useJobStore();
+  const cut = useJob((s) => s.cut);
+  const letter = useJob((s) => s.job.units.find((u) => u.id === unitId)?.letter);
+  return (
+    <>
+      {ways.length > 1 && (
+        <ol className="mt-1.5 text-[12px] text-muted">
+          {ways.map((w, i) => (
+            <li key={i} className="flex justify-between gap-2 border-b border-rule py-0.5">
+              <span className="truncate">{wayWords(w)}</span>
+              <span className="whitespace-nowrap">{minus(w.gainDb)} dB</span>
+            </li>
+          ))}
+        </ol>
+      )}
+      {backDbm !== null && letter && (
+        <p className="mt-1.5 text-[12px] text-muted">
+          {letter} hears the device at {minus(backDbm, 0)} dBm: devices send weaker than units.
+        </p>
+      )}
+      {band === '2.4' && noise.from && (
+        <p className="mt-1.5 text-[12px] text-ochre-text">
+          {noise.from.name} lifts the noise here by {noise.riseDb} dB, {Math.round(noise.duty * 100)} % of the
+          time while it runs.
+        </p>
+      )}
+      <Button
+        className="mt-2 w-full"
+        aria-pressed={cut?.kind === 'way'}
+        onClick={() => store.getState().set({ cut: cut?.kind === 'way' ? null : { kind: 'way' } })}
+      >
+        <Scissors size={15} /> {cut?.kind === 'way' ? 'Close the cut' : 'See it from the side'}
+      </Button>
+    </>
+  );
+}
+
+const minus = (v: number, digits = 1) => `−${Math.abs(v).toFixed(digits)}`;
+
+/** «straight», or what the way turns at. */
+const wayWords = (w: Way): string => {
+  const turns = w.terms.filter((t) => t.kind === 'turn');
+  return turns.length ? turns.map((t) => t.label.replace(/^Turn of /, '')).join(', then ') : 'straight';
+};
 
 const shortWords = (p: Prediction): string => {
   if (p.unitId === null) return 'No unit reaches this spot';

@@ -4,9 +4,9 @@ import { putOne } from '@/core/job/edits';
 import type { AnyRecord, Building } from '@/core/job/records';
 import { Choice, Field, PartHead } from '@/ui/primitives';
 import { MakeButton } from '../MakeButton';
-import { LengthField, NameField, NumberField } from '../inputs';
+import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
-import { WordChoice } from './WordChoice';
+import { WordChoice } from '@/ui/WordChoice';
 
 /** A building: where it stands on the site, how it is turned, and its roof. */
 export function BuildingFields({ job, record: b, save }: FieldsProps<'building'>) {

@@ -4,9 +4,9 @@ import { PartHead } from '@/ui/primitives';
 import { needOf } from '@/core/job/needs';
 import { needText } from '@/ui/units';
 import { ActivityPicker } from '../ActivityPicker';
-import { LengthField, NameField, NumberField } from '../inputs';
+import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import type { FieldsProps } from './shared';
-import { TickField, WordChoice } from './WordChoice';
+import { TickField, WordChoice } from '@/ui/WordChoice';
 
 export const standardWords = {
   ht: 'n (Wi-Fi 4)',

@@ -2,9 +2,9 @@
 
 import { boundsOf } from '@/core/geometry/place';
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { LengthField } from '../inputs';
+import { LengthField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
-import { WordChoice } from './WordChoice';
+import { WordChoice } from '@/ui/WordChoice';
 
 /** A stairwell or hatch in the floor of its storey. */
 export function FloorOpeningFields({ job, record: f, save }: FieldsProps<'floorOpening'>) {

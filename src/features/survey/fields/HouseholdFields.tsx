@@ -5,9 +5,9 @@ import type { Job } from '@/core/job/job';
 import { freshId } from '@/core/job/fresh';
 import { bands, type AnyRecord, type Device } from '@/core/job/records';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
-import { NameField, NumberField } from '../inputs';
+import { NameField, NumberField } from '@/ui/inputs';
 import { standardWords } from './FixedDeviceFields';
-import { WordChoice } from './WordChoice';
+import { WordChoice } from '@/ui/WordChoice';
 
 type Save = (next: AnyRecord, what: string) => void;
 

@@ -5,7 +5,7 @@ import { find } from '@/core/job/job';
 import { slideOpening } from '@/core/survey/wallEdits';
 import { Choice, Field, PartHead } from '@/ui/primitives';
 import { MakeButton } from '../MakeButton';
-import { LengthField } from '../inputs';
+import { LengthField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 
 export function OpeningFields({ job, record: o, save }: FieldsProps<'opening'>) {

@@ -4,7 +4,7 @@ import { Ruler } from 'lucide-react';
 import { turnedPicture } from '@/core/survey/underlay';
 import { Button, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
-import { LengthField, NameField, NumberField } from '../inputs';
+import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import type { FieldsProps } from './shared';
 
 /** The picture under the drawing: its scale, turn and how much of it shows. */

@@ -4,9 +4,9 @@ import { find } from '@/core/job/job';
 import { Field, PartHead, TextInput } from '@/ui/primitives';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
-import { LengthField, NameField, NumberField } from '../inputs';
+import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import type { FieldsProps } from './shared';
-import { WordChoice } from './WordChoice';
+import { WordChoice } from '@/ui/WordChoice';
 
 /** A way for cables: a duct, attic, cellar, crawl space or cavity. */
 export function RouteFields({ job, record: r, save }: FieldsProps<'route'>) {

@@ -8,10 +8,9 @@ import type { CableRun, Service } from '@/core/job/records';
 import { coaxTree } from '@/core/survey/coaxTree';
 import { Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
-import { LengthField, NameField, NumberField } from '../inputs';
+import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import type { FieldsProps } from './shared';
-import { chosen } from './shared';
-import { TickField, WordChoice } from './WordChoice';
+import { chosen, TickField, WordChoice } from '@/ui/WordChoice';
 
 const breakers = {
   unknown: 'not known',

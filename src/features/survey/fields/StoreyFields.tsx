@@ -10,9 +10,9 @@ import { Button, Choice, Field, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { newWallAssembly } from '@/ui/sheet/useWallTool';
 import { MakeButton } from '../MakeButton';
-import { LengthField, NameField } from '../inputs';
+import { LengthField, NameField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
-import { WordChoice } from './WordChoice';
+import { WordChoice } from '@/ui/WordChoice';
 
 /** A storey: its heights and floor; and adding the next storey or building. */
 export function StoreyFields({ job, record: s, save }: FieldsProps<'storey'>) {

@@ -2,9 +2,9 @@
 
 import { bands } from '@/core/job/records';
 import { PartHead } from '@/ui/primitives';
-import { LengthField, NameField, NumberField } from '../inputs';
+import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import type { FieldsProps } from './shared';
-import { WordChoice } from './WordChoice';
+import { WordChoice } from '@/ui/WordChoice';
 
 export function ThingFields({ record: o, save }: FieldsProps<'obstacle'>) {
   const what = (v: string) => `${v} of ${o.name.toLowerCase()}`;

@@ -1,7 +1,8 @@
 'use client';
 
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { LengthField, NameField } from '../inputs';
+import { LengthField, NameField } from '@/ui/inputs';
+import { UnitHold } from '@/ui/unit/UnitHold';
 import type { FieldsProps } from './shared';
 
 export function UnitFields({ job, record: u, save }: FieldsProps<'unit'>) {
@@ -40,6 +41,7 @@ export function UnitFields({ job, record: u, save }: FieldsProps<'unit'>) {
         max={2000}
         onChange={(yM) => save({ ...u, yM }, `Move ${u.letter}`)}
       />
+      <UnitHold job={job} unit={u} save={save} />
     </>
   );
 }

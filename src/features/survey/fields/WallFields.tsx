@@ -13,7 +13,7 @@ import { useJobStore } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
 import { WallLossTable } from '@/ui/why/WallLossTable';
 import { MakeButton } from '../MakeButton';
-import { LengthField } from '../inputs';
+import { LengthField } from '@/ui/inputs';
 import { LayeredCut } from '../LayeredCut';
 import { assemblyOptions, type FieldsProps } from './shared';
 

@@ -10,11 +10,3 @@ export interface FieldsProps<T extends RecordType> {
 
 export const assemblyOptions = (job: Job, uses: Assembly['use'][]) =>
   job.assemblies.filter((a) => uses.includes(a.use)).map((a) => ({ value: a.id, text: a.name }));
-
-/** Options from words by value. */
-export const optionsOf = <T extends string>(words: Record<T, string>): { value: T; text: string }[] =>
-  (Object.keys(words) as T[]).map((value) => ({ value, text: words[value] }));
-
-/** The option that was chosen, as its own type. */
-export const chosen = <T extends string>(words: Record<T, string>, value: string): T | undefined =>
-  (Object.keys(words) as T[]).find((k) => k === value);

@@ -1,7 +1,14 @@
 'use client';
 
 import { Choice, Field } from '@/ui/primitives';
-import { chosen, optionsOf } from './shared';
+
+/** Options from words by value. */
+export const optionsOf = <T extends string>(words: Record<T, string>): { value: T; text: string }[] =>
+  (Object.keys(words) as T[]).map((value) => ({ value, text: words[value] }));
+
+/** The option that was chosen, as its own type. */
+export const chosen = <T extends string>(words: Record<T, string>, value: string): T | undefined =>
+  (Object.keys(words) as T[]).find((k) => k === value);
 
 /** One of a few words, in a labelled line. */
 export function WordChoice<T extends string>({

@@ -1,0 +1,164 @@
+/** One link between two units: what it carries, and why. */
+import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
+import { patternGain } from '../propagation/pattern';
+import { keptReach, type Reach } from '../propagation/reach';
+import { makeReceived, receive } from '../propagation/receive';
+import type { Scene } from '../propagation/scene';
+import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
+import { type Air, goodputIn } from '../wifi/airTime';
+import { commonMode, type RadioMode } from '../wifi/radioLink';
+import { type Noise, noNoise } from './disturbance';
+import { wiredMbps } from './wired';
+
+/** A unit with its kit and its place in space. */
+export interface PlacedUnit {
+  unit: Unit;
+  kit: Kit;
+  at: [number, number, number];
+  axis: [number, number, number];
+  /** What the way it is held costs, dB ≥ 0, by band; see `mountLossDb`. */
+  mountDb: readonly number[];
+}
+
+export interface UnitAir {
+  channel: number;
+  /** Was chosen by Nestle, since none is set: the quietest. */
+  chosen: boolean;
+  busyShare: number;
+  noise: Noise;
+}
+
+/** One link on the way from the street to a unit. */
+export interface Hop {
+  link: Link;
+  from: PlacedUnit;
+  to: PlacedUnit;
+  /** Alone, at the mean signal, Mbps. */
+  downMbps: number;
+  upMbps: number;
+  /** Wireless only. */
+  wireless: {
+    band: Band;
+    downDbm: number;
+    upDbm: number;
+    spreadDb: number;
+    mode: RadioMode;
+    /** The air at the far end, and at the near end for what comes back. */
+    downAir: Air;
+    upAir: Air;
+    /** How the signal goes, strongest way first. */
+    ways: Way[];
+    /** What is sent first, then each gain or loss; they add up to downDbm. */
+    terms: Term[];
+  } | null;
+}
+
+/** Wired framing and TCP leave 1460 of 1538 bytes (standard: Ethernet). */
+export const wiredShare = 1460 / 1538;
+
+/** How far a unit's radios of one use reach. */
+export const reachOfUnit = (scene: Scene, { kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
+  keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) });
+
+/** The radio that a unit uses on a band, undefined when it has none. */
+export const radioOf = (kit: Kit, band: Band, use: Radio['use']): Radio | undefined =>
+  kit.radios.find((r) => r.band === band && r.use === use);
+
+/** What a signal from a unit at a place differs by from the computed one, dB; the simulated house uses it. */
+export type SignalOffset = (unit: Unit, at: readonly [number, number, number]) => number;
+
+/** What the way a unit is held costs, as a term; none where it costs nothing. @param band 0 … 2. */
+export function mountTerm({ unit, mountDb }: PlacedUnit, band: number): Term[] {
+  const db = mountDb[band] ?? 0;
+  return db > 0
+    ? [{ kind: 'mount', label: `${unit.letter} is in a cupboard`, db: -db, id: unit.id, spreadDb: 0 }]
+    : [];
+}
+
+/**
+ * One link worked out, or in words why there is none.
+ * @param offset what the signal differs by from the computed one, dB.
+ */
+export function hopOf(
+  scene: Scene,
+  link: Link,
+  placed: ReadonlyMap<Id, PlacedUnit>,
+  airs: ReadonlyMap<Id, Record<Band, UnitAir>>,
+  offset: SignalOffset,
+): Hop | string {
+  const from = placed.get(link.fromUnitId);
+  const to = placed.get(link.unitId);
+  if (!from || !to) return `the unit that feeds ${to?.unit.letter ?? 'it'} is not part of this network`;
+  if (link.medium !== 'wireless' || link.band === null) {
+    const rate = Math.min(wiredMbps(link), from.kit.portMbps, to.kit.portMbps) * wiredShare;
+    return { link, from, to, downMbps: rate, upMbps: rate, wireless: null };
+  }
+  const use = link.radio === 'dedicated' ? 'backhaul' : 'access';
+  const [a, b] = [radioOf(from.kit, link.band, use), radioOf(to.kit, link.band, use)];
+  if (!a || !b) {
+    const lacks = a ? to : from;
+    return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
+  }
+  const i = bands.indexOf(link.band);
+  const reach = reachOfUnit(scene, from, use);
+  const received = makeReceived();
+  receive(reach, ...to.at, received);
+  const ways = waysTo(reach, to.at, link.band)
+    .map((w) => heardBy(to, b, w))
+    .sort((p, q) => q.gainDb - p.gainDb);
+  const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
+  const gains = gain + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
+  const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
+  const mode = commonMode(a, b, link.band);
+  // both ends are on the channel of the one that feeds; a radio of its own keeps clear of neighbours
+  const near = airs.get(from.unit.id)?.[link.band];
+  const share = use === 'backhaul' ? 1 : 1 - (near?.busyShare ?? 0);
+  const downAir = { share, ...(airs.get(to.unit.id)?.[link.band].noise ?? noNoise) };
+  const upAir = { share, ...(near?.noise ?? noNoise) };
+  return {
+    link,
+    from,
+    to,
+    downMbps: goodputIn(downAir, downDbm, mode),
+    upMbps: goodputIn(upAir, upDbm, mode),
+    wireless: {
+      band: link.band,
+      downDbm,
+      upDbm,
+      spreadDb: received.spreadDb[i] ?? 0,
+      mode,
+      downAir,
+      upAir,
+      ways,
+      terms: [
+        { kind: 'sent', label: `Sent by ${from.unit.letter}`, db: a.eirpDbm, id: from.unit.id, spreadDb: 0 },
+        ...mountTerm(from, i),
+        ...termsOfWays(ways),
+        ...mountTerm(to, i),
+        {
+          kind: 'aerial',
+          label: `Aerial of ${to.unit.letter}, at its best`,
+          db: b.gainDbi,
+          id: to.unit.id,
+          spreadDb: 0,
+        },
+      ],
+    },
+  };
+}
+
+/** A way as the aerial of the unit at its end hears it, from the direction in which it arrives. */
+function heardBy(to: PlacedUnit, radio: Radio, way: Way): Way {
+  const [last, before] = [way.points.at(-1), way.points.at(-2)];
+  if (!last || !before) return way;
+  const back = before.map((v, k) => v - (last[k] ?? 0));
+  const d = Math.hypot(...back) || 1;
+  const cosine = back.reduce((sum, v, k) => sum + (v / d) * (to.axis[k] ?? 0), 0);
+  const db = patternGain(radio.pattern, cosine);
+  const label = `Aerial of ${to.unit.letter}, this direction`;
+  return {
+    ...way,
+    gainDb: way.gainDb + db,
+    terms: [...way.terms, { kind: 'aerial', label, db, id: to.unit.id, spreadDb: 0 }],
+  };
+}
