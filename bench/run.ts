@@ -6,11 +6,8 @@ import type { Unit } from '@/core/job/records';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
-import { makeCrossings } from '@/core/propagation/crossings';
-import { makePathLoss, pathLoss } from '@/core/propagation/pathLoss';
-import { buildScene } from '@/core/propagation/scene';
-import { random } from '@/core/statistics/random';
 import { makeCompute } from '@/workers/compute';
+import { growth, quayHouseRays, workerMemory } from './engine';
 import { surveyCore, surveyFrames } from './survey';
 import { dragFigures } from './drag';
 
@@ -33,16 +30,16 @@ const records = [...job.byId.values()];
 const unit = job.units.find((u): u is Unit => u.storeyId === 'first' && u.planned);
 if (!unit) throw new Error('no unit on the first floor');
 const ask = (storeyId: string, moved: Unit | null = null) =>
-  ({ storeyId, scenario: 'planned', layer: 'headroom', band: '5', moved, shortBefore: true }) as const;
-
-const scene = buildScene(job);
-const hits = makeCrossings(scene);
-const loss = makePathLoss();
-const r = random(1);
-const points = Array.from(
-  { length: 4000 },
-  () => [r.uniform() * 14, r.uniform() * 9, r.uniform() * 8 - 2] as const,
-);
+  ({
+    storeyId,
+    scenario: 'planned',
+    layer: 'headroom',
+    band: '5',
+    moved,
+    shortBefore: true,
+    quality: moved ? 'coarse' : 'fine',
+    network: true,
+  }) as const;
 
 const warm = makeCompute();
 warm.setJob(records);
@@ -63,8 +60,11 @@ bench
   .add('predictions of all 14 spots', () => {
     warm.predict('planned');
   })
-  .add('4000 straight paths, 3 bands each', () => {
-    for (const [x, y, z] of points) pathLoss(scene, [4, 5, 4.2], x, y, z, hits, loss);
+  .add('a unit dropped: all rooms of all storeys as areas', () => {
+    moves++;
+    const moved = { ...unit, xM: 2 + (moves % 400) / 100 };
+    warm.setJob(records.map((r) => (r.id === moved.id ? moved : r)));
+    for (const s of job.storeys) warm.areas(s.id, 'planned');
   });
 await bench.run();
 console.table(
@@ -74,6 +74,9 @@ console.table(
     'p99 ms': t.result && 'latency' in t.result ? Number(t.result.latency.p99.toFixed(2)) : 'failed',
   })),
 );
+console.table(await quayHouseRays(job));
+console.table(await growth());
+console.table(workerMemory());
 console.table(await surveyCore());
 console.table(await surveyFrames());
 console.table(await dragFigures());

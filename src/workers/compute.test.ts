@@ -14,6 +14,7 @@ const ask = {
   moved: null,
   shortBefore: true,
   quality: 'fine',
+  network: true,
 } as const;
 
 test('every room of the storey gets its bands, nested from low to high', () => {
@@ -31,7 +32,7 @@ test('every room of the storey gets its bands, nested from low to high', () => {
     for (const band of room.bands)
       for (const ring of band.rings) for (const [x, y] of ring) expect(Number.isFinite(x + y)).toBe(true);
   }
-  expect(answer.predictions).toHaveLength(job.spots.length);
+  expect(answer.network?.predictions).toHaveLength(job.spots.length);
 });
 
 test('a moved unit answers as if it had been stored there, and leaves the stored one alone', () => {
@@ -44,7 +45,7 @@ test('a moved unit answers as if it had been stored there, and leaves the stored
   stored.setJob(records.map((r) => (r.id === unit.id ? unit : r)));
   const fresh = stored.field({ ...ask, storeyId: 'loft-ground' });
   expect(dragged.rooms).toEqual(fresh.rooms);
-  expect(dragged.predictions).toEqual(fresh.predictions);
+  expect(dragged.network?.predictions).toEqual(fresh.network?.predictions);
   expect(compute.field({ ...ask, storeyId: 'loft-ground' }).rooms).toEqual(before.rooms);
 });
 
@@ -94,11 +95,11 @@ test('coarse answers the same question with fewer nodes and no reasons', () => {
   compute.setJob(records);
   const fine = compute.field(ask);
   const coarse = compute.field({ ...ask, quality: 'coarse' });
-  expect(coarse.predictions.map((p) => [p.rssiDbm, p.certainty])).toEqual(
-    fine.predictions.map((p) => [p.rssiDbm, p.certainty]),
+  expect(coarse.network?.predictions.map((p) => [p.rssiDbm, p.certainty])).toEqual(
+    fine.network?.predictions.map((p) => [p.rssiDbm, p.certainty]),
   );
-  expect(coarse.predictions.every((p) => p.terms.length === 0)).toBe(true);
-  expect(fine.predictions.some((p) => p.terms.length > 3)).toBe(true);
+  expect(coarse.network?.predictions.every((p) => p.terms.length === 0)).toBe(true);
+  expect(fine.network?.predictions.some((p) => p.terms.length > 3)).toBe(true);
 });
 
 test('a cut shows what its way crosses, in order and in three bands', () => {

@@ -35,6 +35,7 @@ import {
   indoorStepM,
   layerLevels,
   type LinkAnswer,
+  type NetworkAnswer,
   outdoorStepM,
   type PlaceIn,
   type RoomArea,
@@ -188,7 +189,6 @@ export function makeCompute() {
 
   function field(request: FieldRequest): FieldAnswer {
     const start = performance.now();
-    const { scene } = state();
     const { job, network } = networkFor(request.scenario, request.moved);
     const device = testDevice(job);
     const rooms = device
@@ -196,17 +196,24 @@ export function makeCompute() {
           roomField(groundOf(job, network, device, grid), request),
         )
       : [];
-    const predictions = predictJob(job, scene, network, { why: request.quality === 'fine' });
     return {
       request,
       rooms,
+      network: request.network ? networkAnswer(job, network, request) : null,
+      tookMs: performance.now() - start,
+    };
+  }
+
+  function networkAnswer(job: Job, network: Network, { scenario, quality }: FieldRequest): NetworkAnswer {
+    const predictions = predictJob(job, state().scene, network, { why: quality === 'fine' });
+    return {
+      scenario,
       predictions,
       load: loadOf(job, network, predictions),
       links: [...new Map(network.feeds.flatMap((f) => f.hops.map((h) => [h.link.id, h])))].map(
         ([linkId, h]) => linkAnswer(linkId, h),
       ),
       unfed: network.unfed.map((u) => ({ unitId: u.unit.id, why: u.why })),
-      tookMs: performance.now() - start,
     };
   }
 

@@ -25,6 +25,8 @@ export interface FieldRequest {
   shortBefore: boolean;
   /** Coarse while something moves: a wider grid, and no reasons with the predictions. */
   quality: 'coarse' | 'fine';
+  /** Also answer for the network: all spots, the load and the links. */
+  network: boolean;
 }
 
 export interface RoomField {
@@ -41,13 +43,20 @@ export interface RoomField {
 export interface FieldAnswer {
   request: FieldRequest;
   rooms: RoomField[];
+  /** null when it was not asked for. */
+  network: NetworkAnswer | null;
+  /** Time spent in the worker, ms. */
+  tookMs: number;
+}
+
+/** How a network does as a whole. */
+export interface NetworkAnswer {
+  scenario: Scenario;
   predictions: Prediction[];
   load: Load;
   /** What each link alone allows, Mbps. */
   links: LinkAnswer[];
   unfed: { unitId: Id; why: string }[];
-  /** Time spent in the worker, ms. */
-  tookMs: number;
 }
 
 export interface LinkAnswer {
@@ -97,7 +106,7 @@ export interface CutAnswer {
 export interface ComputeApi {
   /** Takes the records of a job; what did not change is kept. */
   setJob(records: AnyRecord[]): Promise<void>;
-  /** Coverage of one storey and the predictions of all spots. */
+  /** Coverage of one storey and, if asked for, how the network does. */
   field(request: FieldRequest): Promise<FieldAnswer>;
   /** How the rooms of a storey fare: for all storeys in turn while nothing else is asked. */
   areas(storeyId: Id, scenario: Scenario): Promise<StoreyAreas>;

@@ -1,6 +1,6 @@
 import { find, type Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
-import { bands, type Device, type Id } from '../job/records';
+import { type Band, bands, type Device, type Id } from '../job/records';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace, type Scene } from '../propagation/scene';
 import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
@@ -17,7 +17,7 @@ import {
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './feeds';
-import { mountTerm, reachOfUnit } from './hops';
+import { mountTerm, reachOfUnit, type UnitAir } from './hops';
 
 export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
 
@@ -40,7 +40,9 @@ export interface Prediction {
   need: Need;
   /** null: no unit reaches the spot at all. */
   unitId: Id | null;
-  band: '2.4' | '5' | '6' | null;
+  band: Band | null;
+  /** The unit and band that signal, terms and ways are of: those joined, or the strongest where none reaches. */
+  heard: { unitId: Id; band: Band } | null;
   rssiDbm: number | null;
   /** What the unit hears of the device, dBm: phones send weaker. */
   backDbm: number | null;
@@ -63,6 +65,8 @@ export interface Prediction {
   ways: Way[];
   /** At the spot, at 2.4 GHz. */
   noise: Noise;
+  /** The channel, and what neighbours take of it; null when nothing is joined. */
+  air: Pick<UnitAir, 'channel' | 'chosen' | 'busyShare'> | null;
 }
 
 type Place = [number, number, number];
@@ -136,6 +140,7 @@ export function predictAt(
       need,
       unitId: null,
       band: null,
+      heard: best ? heardOf(best) : null,
       rssiDbm: best?.rssiDbm ?? null,
       backDbm: best ? best.rssiDbm + best.access.upMinusDownDb : null,
       spreadDb: best?.spreadDb ?? null,
@@ -149,6 +154,7 @@ export function predictAt(
       limitText: 'no unit reaches',
       chain: [],
       noise,
+      air: null,
       ...(best && why ? explain(scene, best, at) : { terms: [], ways: [] }),
     };
   const { access } = joined;
@@ -160,6 +166,7 @@ export function predictAt(
     need,
     unitId: access.feed.unit.id,
     band: access.band,
+    heard: heardOf(joined),
     rssiDbm: joined.rssiDbm,
     backDbm: joined.rssiDbm + access.upMinusDownDb,
     spreadDb: joined.spreadDb,
@@ -172,6 +179,7 @@ export function predictAt(
     ...limitOf(chain, latencyMs, need),
     chain,
     noise,
+    air: access.air,
     ...(why ? explain(scene, joined, at) : { terms: [], ways: [] }),
   };
 }
@@ -201,6 +209,7 @@ export function predictJob(
 
 const capped = (device: Device, mbps: number) => Math.min(mbps, device.capMbps ?? Infinity);
 
+const heardOf = ({ access }: Option) => ({ unitId: access.feed.unit.id, band: access.band });
 const works = (o: Option): boolean => o.down > 0 && o.up > 0;
 
 /**
@@ -272,15 +281,12 @@ function chainOf(job: Job, access: Access, option: Option, device: Device, noise
   const { standard, widthMHz, streams } = access.radio;
   const unitAlone =
     (1 - access.air.busyShare) * radioLink(option.rssiDbm, { standard, widthMHz, streams }).goodputMbps;
-  const busy =
-    access.air.busyShare > 0 ? `, ${Math.round(access.air.busyShare * 100)} % taken by neighbours` : '';
-  const noisy = band === '2.4' && noise.from ? `, ${noise.from.words} ${Math.round(noise.duty * 100)} %` : '';
   const top = (1 - access.air.busyShare) * (rateLadder(access.mode).at(-1)?.goodputMbps ?? 0);
   const deviceIsWhy = unitAlone > access1 * 1.05 && access1 >= top * 0.999;
   steps.push({
     kind: deviceIsWhy ? 'device' : 'air',
     label: deviceIsWhy ? `${device.name}, ${device.streams} streams` : `Air from ${feed.unit.letter}`,
-    detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm${busy}${noisy}`,
+    detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm`,
     mbps: access1,
     unitId: null,
     isLimit: false,

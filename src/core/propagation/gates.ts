@@ -28,6 +28,8 @@ export interface Gates {
   legTo: Int32Array;
   /** 3 per leg: share that passes what the leg crosses. */
   legPass: Float64Array;
+  /** 4 per leg: its direction, and its length, m. */
+  legWay: Float64Array;
 }
 
 /** A scene before its gates are known. */
@@ -203,6 +205,7 @@ function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
   const legStart = new Int32Array(n + 1);
   const legTo: number[] = [];
   const legPass: number[] = [];
+  const legWay: number[] = [];
   const pass = [1, 1, 1];
   const { panels, blocks } = scene.shapes;
   const isBlock = (i: number) => i >= panels && i < panels + blocks;
@@ -212,7 +215,8 @@ function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
       if (i === k || (same && !isBlock(item[i] as number))) continue;
       const [px, py, pz] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
       const [qx, qy, qz] = [at[k * 3] as number, at[k * 3 + 1] as number, at[k * 3 + 2] as number];
-      if (Math.hypot(qx - px, qy - py, qz - pz) > longestLegM) continue;
+      const d = Math.max(1e-6, Math.hypot(qx - px, qy - py, qz - pz));
+      if (d > longestLegM) continue;
       crossings(scene as Scene, px, py, pz, qx, qy, qz, hits);
       pass.fill(1);
       for (let h = 0; h < hits.count; h++)
@@ -221,8 +225,14 @@ function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
       if (Math.max(...pass) < leastPass) continue;
       legTo.push(k);
       legPass.push(...pass);
+      legWay.push((qx - px) / d, (qy - py) / d, (qz - pz) / d, d);
     }
     legStart[i + 1] = legTo.length;
   }
-  return { legStart, legTo: Int32Array.from(legTo), legPass: Float64Array.from(legPass) };
+  return {
+    legStart,
+    legTo: Int32Array.from(legTo),
+    legPass: Float64Array.from(legPass),
+    legWay: Float64Array.from(legWay),
+  };
 }

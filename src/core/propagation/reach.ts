@@ -164,7 +164,7 @@ function worth(p0: number, p1: number, p2: number, length: number): number {
 /** The states with so many turns: as with one turn less, or by one more turn where that is better. */
 function improve(reach: Reach, turns: number): void {
   const { scene, power, length, lastLeg, arrives, from } = reach;
-  const { n, at, legStart, legTo, legPass, key } = scene.gates;
+  const { n, legStart, legTo, legPass, legWay, key } = scene.gates;
   const [old, now] = [(turns - 1) * n, turns * n];
   for (const [values, each] of [
     [power, 3],
@@ -186,28 +186,32 @@ function improve(reach: Reach, turns: number): void {
   }
   for (let g = 0; g < n; g++) {
     const o = (old + g) * 3;
-    const x = at[g * 3] as number;
-    const y = at[g * 3 + 1] as number;
-    const z = at[g * 3 + 2] as number;
-    const ux = arrives[o] as number;
-    const uy = arrives[o + 1] as number;
-    const uz = arrives[o + 2] as number;
+    const q0 = power[o] as number;
+    const q1 = power[o + 1] as number;
+    const q2 = power[o + 2] as number;
+    const sofar = length[old + g] as number;
     const d1 = lastLeg[old + g] as number;
     const end = legStart[g + 1] as number;
     for (let leg = legStart[g] as number; leg < end; leg++) {
       const k = legTo[leg] as number;
-      let p0 = (power[o] as number) * (legPass[leg * 3] as number);
-      let p1 = (power[o + 1] as number) * (legPass[leg * 3 + 1] as number);
-      let p2 = (power[o + 2] as number) * (legPass[leg * 3 + 2] as number);
-      const dx = (at[k * 3] as number) - x;
-      const dy = (at[k * 3 + 1] as number) - y;
-      const dz = (at[k * 3 + 2] as number) - z;
-      const d = Math.sqrt(dx * dx + dy * dy + dz * dz);
-      const far = (length[old + g] as number) + d;
+      const d = legWay[leg * 4 + 3] as number;
+      let p0 = q0 * (legPass[leg * 3] as number);
+      let p1 = q1 * (legPass[leg * 3 + 1] as number);
+      let p2 = q2 * (legPass[leg * 3 + 2] as number);
+      const far = sofar + d;
       // even the gentlest turn would not be better
       if (worth(p0, p1, p2, far) * gentlest <= (best[k] as number)) continue;
-      const turn = Math.acos(turnCosine(scene, g, ux, uy, uz, dx / d, dy / d, dz / d));
-      const cosine = cosineAt(scene, g, ux, uy, uz, dx / d, dy / d, dz / d);
+      const ux = arrives[o] as number;
+      const uy = arrives[o + 1] as number;
+      const uz = arrives[o + 2] as number;
+      const vx = legWay[leg * 4] as number;
+      const vy = legWay[leg * 4 + 1] as number;
+      const vz = legWay[leg * 4 + 2] as number;
+      const bend = turnCosine(scene, g, ux, uy, uz, vx, vy, vz);
+      const most = mostPast(bend, d1, d);
+      if (worth(p0, p1, p2, far) * most * most * most <= (best[k] as number)) continue;
+      const turn = Math.acos(bend);
+      const cosine = cosineAt(scene, g, ux, uy, uz, vx, vy, vz);
       p0 *= past(turn, d1, d, 0) * passOf(scene, key[g] as number, cosine, 0);
       p1 *= past(turn, d1, d, 1) * passOf(scene, key[g] as number, cosine, 1);
       p2 *= past(turn, d1, d, 2) * passOf(scene, key[g] as number, cosine, 2);
@@ -220,9 +224,9 @@ function improve(reach: Reach, turns: number): void {
       power[to + 2] = p2;
       length[now + k] = far;
       lastLeg[now + k] = d;
-      arrives[to] = dx / d;
-      arrives[to + 1] = dy / d;
-      arrives[to + 2] = dz / d;
+      arrives[to] = vx;
+      arrives[to + 1] = vy;
+      arrives[to + 2] = vz;
       from[now + k] = old + g;
     }
   }

@@ -1,5 +1,5 @@
 /** Rates on air that others use or disturb. */
-import { type RadioMode, radioLink, rateLadder } from './radioLink';
+import { type RadioMode, radioLink, rateLadder, rssiFor } from './radioLink';
 
 /** The air at a receiver: what is left of its time, and noise that comes and goes. */
 export interface Air {
@@ -26,13 +26,17 @@ export function goodputIn(air: Air, rssiDbm: number, mode: RadioMode): number {
   return air.share * ((1 - air.duty) * clear + air.duty * noisy);
 }
 
-/** The least signal, dBm, at which a goodput is reached in this air; Infinity when it never is. */
+const known = new Map<string, number>();
+const mostKnown = 20_000;
+
+/** The least signal, dBm, at which a goodput is reached in this air; Infinity when it never is. Kept for the next time. */
 export function rssiForIn(air: Air, goodputMbps: number, mode: RadioMode): number {
-  const ladder = rateLadder(mode);
-  const noisy = air.duty > 0 && air.riseDb > 0;
-  const steps = noisy
-    ? [...ladder.map((s) => s.rssiDbm), ...ladder.map((s) => s.rssiDbm + air.riseDb)].sort((a, b) => a - b)
-    : ladder.map((s) => s.rssiDbm);
+  if (air.duty === 0 || air.riseDb === 0) return rssiFor(goodputMbps / air.share, mode);
+  const key = `${mode.standard} ${mode.widthMHz} ${mode.streams} ${goodputMbps} ${air.share} ${air.duty} ${air.riseDb}`;
+  const before = known.get(key);
+  if (before !== undefined) return before;
+  const ladder = rateLadder(mode).map((s) => s.rssiDbm);
+  const steps = [...ladder, ...ladder.map((dbm) => dbm + air.riseDb)].sort((a, b) => a - b);
   // goodput rises with the signal: bisect the steps
   let [low, high] = [0, steps.length];
   while (low < high) {
@@ -40,5 +44,8 @@ export function rssiForIn(air: Air, goodputMbps: number, mode: RadioMode): numbe
     if (goodputIn(air, steps[middle] as number, mode) >= goodputMbps) high = middle;
     else low = middle + 1;
   }
-  return steps[low] ?? Infinity;
+  if (known.size >= mostKnown) known.clear();
+  const least = steps[low] ?? Infinity;
+  known.set(key, least);
+  return least;
 }

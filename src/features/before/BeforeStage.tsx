@@ -7,6 +7,7 @@ import { ImportButton } from '@/ui/readings/ImportButton';
 import { takeSimulatedRuns } from '@/ui/readings/readingActions';
 import { RunForm } from '@/ui/readings/RunForm';
 import { RunTable } from '@/ui/readings/RunTable';
+import { CutButton } from '@/ui/cut/CutButton';
 import { CutPanel } from '@/ui/cut/CutPanel';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
@@ -43,6 +44,7 @@ export function BeforeStage() {
             </Button>
           )}
           <ImportButton phase="before" />
+          <CutButton />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
           <Sheet stage="before" />

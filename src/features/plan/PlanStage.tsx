@@ -3,6 +3,7 @@
 import { find } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
 import { type Mark, plannedMark } from '@/ui/marks';
+import { CutButton } from '@/ui/cut/CutButton';
 import { CutPanel } from '@/ui/cut/CutPanel';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
@@ -52,7 +53,9 @@ export function PlanStage() {
                 ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
                 : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
           }
-        />
+        >
+          <CutButton />
+        </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
           <Sheet stage="plan" />
         </div>

@@ -9,8 +9,8 @@ import { lengthText, rateText } from '@/ui/units';
 /** Parts, time, and whether everyone at once still fits. */
 export function PlanTotals() {
   const job = useJob((s) => s.job);
-  const load = useJob((s) => s.answer?.load);
-  const scenario = useJob((s) => s.answer?.request.scenario);
+  const load = useJob((s) => s.network?.load);
+  const scenario = useJob((s) => s.network?.scenario);
   const bill = useMemo(() => billOf(job), [job]);
   const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), {
     airtime: 0,

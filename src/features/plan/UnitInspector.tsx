@@ -18,7 +18,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const planned = useJob((s) => s.planned);
-  const unfed = useJob((s) => s.answer?.unfed.find((u) => u.unitId === unit.id));
+  const unfed = useJob((s) => s.network?.unfed.find((u) => u.unitId === unit.id));
   const kit = find(job, 'kit', unit.kitId);
   const storey = find(job, 'storey', unit.storeyId);
   const { lengths } = job.info;

@@ -19,11 +19,11 @@ const keyOf = (l: Pick<Link, 'fromUnitId' | 'medium' | 'radio' | 'band'>) =>
 /** The best ways over the air, from the worker, asked anew whenever it has a new answer. */
 function useAirLinks(unit: Unit): AirLink[] {
   const compute = useJob((s) => s.compute);
-  const answer = useJob((s) => s.answer);
+  const network = useJob((s) => s.network);
   const dragging = useJob((s) => s.dragged !== null);
   const [found, setFound] = useState<{ unitId: string; links: AirLink[] }>({ unitId: '', links: [] });
   useEffect(() => {
-    if (!compute || !answer || dragging) return;
+    if (!compute || !network || dragging) return;
     let live = true;
     compute.airLinks(unit.id).then(
       (links) => live && setFound({ unitId: unit.id, links: links.slice(0, 6) }),
@@ -32,7 +32,7 @@ function useAirLinks(unit: Unit): AirLink[] {
     return () => {
       live = false;
     };
-  }, [compute, answer, dragging, unit.id]);
+  }, [compute, network, dragging, unit.id]);
   return found.unitId === unit.id ? found.links : [];
 }
 
@@ -42,7 +42,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
   const job = useJob((s) => s.job);
   const kit = find(job, 'kit', unit.kitId);
   const link = linkOf(job, unit.id);
-  const rate = useJob((s) => s.answer?.links.find((l) => l.linkId === link?.id));
+  const rate = useJob((s) => s.network?.links.find((l) => l.linkId === link?.id));
   const options = useAirLinks(unit);
   const others = job.units.filter((u) => u.planned && u.id !== unit.id);
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';

@@ -86,7 +86,9 @@ export function CutDrawing({
   let lastX = -Infinity;
   let lift = 0;
   const numbers = crossed.map((c) => {
-    const [x, y] = px(c.sM, c.zM);
+    const [ownX, y] = px(c.sM, c.zM);
+    // clear of the peg at the start
+    const x = 'peg' in from ? Math.max(ownX, left + 20) : ownX;
     lift = x - lastX < 17 ? lift + 1 : 0;
     lastX = x;
     return { x, y: y - 13 - lift * 16 };

@@ -49,7 +49,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
     };
   }, [compute, cut, way, job]);
   if (!cut) return null;
-  const unit = find(job, 'unit', prediction?.unitId);
+  const unit = find(job, 'unit', prediction?.heard?.unitId);
   const title =
     cut.kind === 'line'
       ? 'Cut between two places'
@@ -104,9 +104,9 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
           )}
         </div>
         <div className="w-[300px] shrink-0 overflow-auto border-l border-rule px-3 pb-2 max-[699px]:hidden">
-          {way && prediction?.band && (
+          {way && prediction?.heard && (
             <>
-              <p className="py-1 text-[12px] text-muted">Strongest way, dB at {prediction.band} GHz</p>
+              <p className="py-1 text-[12px] text-muted">Strongest way, dB at {prediction.heard.band} GHz</p>
               <LossTerms numbered terms={way.terms} total={{ label: 'This way', db: way.gainDb }} />
             </>
           )}

@@ -44,6 +44,7 @@ function usePairs(job: Job, storeyIds: Id[]): { pairs: Map<Id, Pair>; error: str
               moved: null,
               shortBefore: false,
               quality: 'fine',
+              network: false,
             });
           pairs.set(storeyId, { before: (await ask('found')).rooms, after: (await ask('planned')).rooms });
         }

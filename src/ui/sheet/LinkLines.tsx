@@ -34,7 +34,7 @@ export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string 
 export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
   const job = useJob((s) => s.job);
   const dragged = useJob((s) => s.dragged);
-  const answer = useJob((s) => s.answer);
+  const network = useJob((s) => s.network);
   if (stage === 'survey') return null;
   const moved = (id: string) => (dragged?.id === id ? dragged : find(job, 'unit', id));
   return (
@@ -70,7 +70,7 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
         const [nx, ny] = length ? [-(by - ay) / length, (bx - ax) / length] : [0, 0];
         const sign = ny > 0 ? -1 : 1;
         const [cx, cy] = [(ax + bx) / 2 + nx * bend * sign, (ay + by) / 2 + ny * bend * sign];
-        const rate = answer?.links.find((l) => l.linkId === link.id)?.downMbps;
+        const rate = network?.links.find((l) => l.linkId === link.id)?.downMbps;
         const leaves = !fromHere || !toHere;
         return (
           <g key={link.id} opacity={leaves ? 0.55 : 1}>

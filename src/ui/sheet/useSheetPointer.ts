@@ -45,7 +45,7 @@ export function useSheetPointer({
   panBy,
   zoomAt,
 }: {
-  ref: RefObject<SVGSVGElement | null>;
+  ref: RefObject<HTMLElement | null>;
   view: View;
   space: SheetSpace | null;
   stage: SheetStage;
@@ -172,12 +172,12 @@ export function useSheetPointer({
     return () => window.removeEventListener('keydown', enter);
   }, [store]);
 
-  function onClick(event: MouseEvent<SVGSVGElement>) {
+  function onClick(event: MouseEvent<HTMLElement>) {
     if (tapped.current) toolClick(event);
     tapped.current = false;
   }
 
-  function onPointerDown(event: PointerEvent<SVGSVGElement>) {
+  function onPointerDown(event: PointerEvent<HTMLElement>) {
     if (event.button !== 0 || !space) return;
     fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
     const [a, b] = [...fingers.current.values()];
@@ -225,7 +225,7 @@ export function useSheetPointer({
     else mode.current = { kind: 'pan', id, ...start };
   }
 
-  function onPointerMove(event: PointerEvent<SVGSVGElement>) {
+  function onPointerMove(event: PointerEvent<HTMLElement>) {
     if (fingers.current.has(event.pointerId))
       fingers.current.set(event.pointerId, { x: event.clientX, y: event.clientY });
     const m = mode.current;
@@ -280,7 +280,7 @@ export function useSheetPointer({
     }
   }
 
-  function onPointerUp(event: PointerEvent<SVGSVGElement>) {
+  function onPointerUp(event: PointerEvent<HTMLElement>) {
     fingers.current.delete(event.pointerId);
     const m = mode.current;
     mode.current = { kind: 'idle' };
@@ -316,7 +316,7 @@ export function useSheetPointer({
     if (commit(changed.edit)) set({ selectedId: changed.id });
   }
 
-  function onPointerCancel(event: PointerEvent<SVGSVGElement>) {
+  function onPointerCancel(event: PointerEvent<HTMLElement>) {
     fingers.current.delete(event.pointerId);
     mode.current = { kind: 'idle' };
     setMovedSpot(null);

@@ -15,7 +15,7 @@ const [least, most] = [2, 400];
 const clampScale = (s: number) => Math.min(most, Math.max(least, s));
 
 /** Pan and zoom of a sheet. Fits `box` when `key` changes or the sheet's size does, until it is moved by hand. */
-export function useView(ref: RefObject<SVGSVGElement | null>, box: Box, key: string) {
+export function useView(ref: RefObject<HTMLElement | null>, box: Box, key: string) {
   const [size, setSize] = useState({ width: 0, height: 0 });
   const [view, setView] = useState<View>({ scale: 40, x: 0, y: 0 });
   const touched = useRef('');

@@ -1,9 +1,8 @@
 'use client';
 
-import { Scissors } from 'lucide-react';
 import type { Layer } from '@/core/coverage/field';
 import { bands, type Id } from '@/core/job/records';
-import { Button, Segmented } from '@/ui/primitives';
+import { Segmented } from '@/ui/primitives';
 import { HatchSwatch } from '@/ui/sheet/hatches';
 import { levelText, tints, unitTint } from '@/ui/sheet/CoverageLayer';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
@@ -21,7 +20,6 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
   const store = useJobStore();
   const layer = useJob((s) => s.layer);
   const band = useJob((s) => s.band);
-  const tool = useJob((s) => s.tool);
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
   const here = job.assemblies
@@ -75,15 +73,6 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
           </span>
         ))}
       </div>
-      <Button
-        className="ml-auto"
-        look={tool === 'cut' ? 'action' : 'plain'}
-        aria-pressed={tool === 'cut'}
-        title="See the house cut open between two places (X)"
-        onClick={() => store.getState().set({ tool: tool === 'cut' ? 'select' : 'cut' })}
-      >
-        <Scissors size={15} /> Cut
-      </Button>
     </div>
   );
 }

@@ -7,7 +7,14 @@ import type { History } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Band, Id, Point, Route, Unit } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
-import type { ComputeApi, FieldAnswer, PlaceIn, SheetLayer, StoreyAreas } from '@/workers/protocol';
+import type {
+  ComputeApi,
+  FieldAnswer,
+  NetworkAnswer,
+  PlaceIn,
+  SheetLayer,
+  StoreyAreas,
+} from '@/workers/protocol';
 import { withRooms } from '@/core/survey/rooms';
 import type { WallDraft } from '@/ui/sheet/wallDraft';
 import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
@@ -72,6 +79,8 @@ export interface JobState {
   /** The computing worker, once it runs. */
   compute: Remote<ComputeApi> | null;
   answer: FieldAnswer | null;
+  /** How the network of the stage does as a whole; a moment older than `answer` while a unit is dragged. */
+  network: NetworkAnswer | null;
   planned: Prediction[] | null;
   found: Prediction[] | null;
   /** Fixed devices on Wi-Fi, as planned. */
@@ -182,6 +191,7 @@ export function makeJobStore(initial: InitialJob) {
       dropStoreyId: null,
       compute: null,
       answer: null,
+      network: null,
       planned: null,
       found: null,
       fixed: null,

@@ -1,12 +1,22 @@
 'use client';
 
-import { useEffect, useRef } from 'react';
+import { type RefObject, useEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import type { Scenario } from '@/core/network/feeds';
 import { startCompute } from '@/workers/client';
-import type { FieldRequest } from '@/workers/protocol';
-import { useJob, useJobStore } from './JobProvider';
+import type { ComputeApi, FieldRequest } from '@/workers/protocol';
+import type { Remote } from 'comlink';
+import { useJobStore } from './JobProvider';
 import { messageOf } from './api';
+import type { JobState, JobStore } from './jobStore';
+
+/** While a unit is dragged the coverage follows each move, the ledger and the rest only so often, ms. */
+const networkEveryMs = 250;
+/** They also follow when the pointer has rested so long, ms. */
+const restMs = 90;
+
+/** What an answer hangs on. */
+const causes = ['job', 'storeyId', 'layer', 'band', 'dragged'] as const satisfies (keyof JobState)[];
 
 /**
  * Keeps predictions and coverage up to date: one question at a time goes to the worker, always the
@@ -16,34 +26,60 @@ import { messageOf } from './api';
  */
 export function useCompute(scenario: Scenario, wantField: boolean): void {
   const store = useJobStore();
-  const job = useJob((s) => s.job);
-  const storeyId = useJob((s) => s.storeyId);
-  const layer = useJob((s) => s.layer);
-  const band = useJob((s) => s.band);
-  const dragged = useJob((s) => s.dragged);
-  const worker = useRef<ReturnType<typeof startCompute> | null>(null);
-  const busy = useRef(false);
-  const next = useRef<(() => Promise<void>) | null>(null);
-  const sentJob = useRef<unknown>(null);
-  const areasFor = useRef<unknown>(null);
-
+  const aim = useRef<Aim>({ scenario, wantField });
+  const pumping = useRef<ReturnType<typeof makePump> | null>(null);
   useEffect(() => {
-    const started = startCompute();
-    worker.current = started;
-    store.setState({ compute: started.api });
-    sentJob.current = null;
+    const { api, stop } = startCompute();
+    store.setState({ compute: api });
+    const pump = makePump(store, api, aim);
+    pumping.current = pump;
+    pump.ask();
+    // straight from the store: a frame is not waited for
+    const unsubscribe = store.subscribe((now, before) => {
+      if (causes.some((c) => now[c] !== before[c])) pump.ask();
+    });
     return () => {
-      started.stop();
+      unsubscribe();
+      pump.stop();
+      stop();
       store.setState({ compute: null });
-      worker.current = null;
-      busy.current = false;
-      next.current = null;
     };
   }, [store]);
-
+  // another stage asks another question of the same worker
   useEffect(() => {
+    aim.current = { scenario, wantField };
+    pumping.current?.ask();
+  }, [scenario, wantField]);
+}
+
+interface Aim {
+  scenario: Scenario;
+  wantField: boolean;
+}
+
+function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>) {
+  let busy = false;
+  let wanted = false;
+  let stopped = false;
+  let sentJob: unknown = null;
+  let areasFor = '';
+  let areasJob: unknown = null;
+  let networkAt = 0;
+  let rest: ReturnType<typeof setTimeout> | undefined;
+
+  async function take(request: FieldRequest) {
+    const answer = await api.field(request);
+    if (stopped) return;
+    const { network } = answer;
+    store.setState({ answer, ...(network && { network, [network.scenario]: network.predictions }) });
+    if (network) networkAt = performance.now();
+  }
+
+  /** Answers what is wanted now; gives way as soon as something newer is. */
+  async function work() {
+    const { job, storeyId, layer, band, dragged, answer } = store.getState();
+    const { scenario, wantField } = aim.current;
     if (!storeyId) return;
-    const { set } = store.getState();
     const request: FieldRequest = {
       storeyId,
       scenario,
@@ -52,56 +88,68 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
       moved: dragged,
       shortBefore: scenario === 'planned' && wantField,
       quality: dragged ? 'coarse' : 'fine',
+      network: !dragged || performance.now() - networkAt > networkEveryMs,
     };
-    const pump = async () => {
-      if (busy.current) return;
-      busy.current = true;
-      try {
-        while (next.current) {
-          const task = next.current;
-          next.current = null;
-          await task();
-        }
-      } catch (error) {
-        toast.error(`The computation stopped: ${messageOf(error)}`);
-      } finally {
-        busy.current = false;
+    const fresh = sentJob !== job;
+    if (fresh) {
+      await api.setJob([...job.byId.values()]);
+      sentJob = job;
+    }
+    if (!dragged && (answer?.request.storeyId !== storeyId || answer.request.scenario !== scenario))
+      await take({ ...request, quality: 'coarse', network: false });
+    await take(request);
+    if (stopped || wanted) return;
+    if (!request.network) {
+      // the pointer rests: the rest may follow
+      clearTimeout(rest);
+      rest = setTimeout(() => {
+        networkAt = 0;
+        ask();
+      }, restMs);
+    }
+    if (dragged) return;
+    if (fresh) {
+      const other = scenario === 'found' ? 'planned' : 'found';
+      const [predictions, fixed] = [await api.predict(other), await api.predictFixed(scenario)];
+      if (stopped) return;
+      store.setState({ [other]: predictions, fixed });
+    }
+    if (areasJob === job && areasFor === scenario) return;
+    for (const id of [storeyId, ...job.storeys.map((s) => s.id).filter((id) => id !== storeyId)]) {
+      if (wanted) return;
+      const areas = await api.areas(id, scenario);
+      if (stopped) return;
+      store.setState((s) => ({ areas: { ...s.areas, [id]: areas } }));
+    }
+    areasJob = job;
+    areasFor = scenario;
+  }
+
+  function ask() {
+    clearTimeout(rest);
+    wanted = true;
+    if (!busy) void run();
+  }
+
+  async function run() {
+    busy = true;
+    try {
+      while (wanted && !stopped) {
+        wanted = false;
+        await work();
       }
-    };
-    next.current = async () => {
-      const current = worker.current;
-      const api = current?.api;
-      if (!api) return;
-      const gone = () => worker.current !== current;
-      const fresh = sentJob.current !== job;
-      if (fresh) {
-        await api.setJob([...job.byId.values()]);
-        sentJob.current = job;
-      }
-      if (!dragged && store.getState().answer?.request.storeyId !== storeyId) {
-        const rough = await api.field({ ...request, quality: 'coarse' });
-        if (gone()) return;
-        set({ answer: rough });
-      }
-      const answer = await api.field(request);
-      if (gone()) return;
-      set({ answer, [scenario]: answer.predictions });
-      if (fresh) {
-        const other = scenario === 'found' ? 'planned' : 'found';
-        const [rest, fixed] = [await api.predict(other), await api.predictFixed(scenario)];
-        if (gone()) return;
-        set({ [other]: rest, fixed });
-      }
-      if (dragged || areasFor.current === job) return;
-      const order = [storeyId, ...job.storeys.map((s) => s.id).filter((id) => id !== storeyId)];
-      for (const id of order) {
-        if (next.current) return;
-        const areas = await api.areas(id, scenario);
-        if (gone()) return;
-        set({ areas: { ...store.getState().areas, [id]: areas } });
-      }
-      areasFor.current = job;
-    };
-    void pump();
-  }, [store, job, storeyId, scenario, layer, band, dragged, wantField]);
+    } catch (error) {
+      toast.error(`The computation stopped: ${messageOf(error)}`);
+    } finally {
+      busy = false;
+    }
+  }
+
+  return {
+    ask,
+    stop: () => {
+      stopped = true;
+      clearTimeout(rest);
+    },
+  };
 }

@@ -106,7 +106,7 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
       )}
       {prediction.terms.length > 0 && prediction.rssiDbm !== null && (
         <>
-          <PartHead right={prediction.band ? `dB at ${prediction.band} GHz` : 'dB'}>
+          <PartHead right={prediction.heard ? `dB at ${prediction.heard.band} GHz` : 'dB'}>
             Signal on the way
           </PartHead>
           <LossTerms
@@ -125,10 +125,10 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
 }
 
 /** What else is known of the signal: the other ways, the way back, noise, and the house cut open along it. */
-function OtherWays({ prediction: { ways, backDbm, noise, band, unitId } }: { prediction: Prediction }) {
+function OtherWays({ prediction: { ways, backDbm, noise, heard, air } }: { prediction: Prediction }) {
   const store = useJobStore();
   const cut = useJob((s) => s.cut);
-  const letter = useJob((s) => s.job.units.find((u) => u.id === unitId)?.letter);
+  const letter = useJob((s) => s.job.units.find((u) => u.id === heard?.unitId)?.letter);
   return (
     <>
       {ways.length > 1 && (
@@ -146,7 +146,13 @@ function OtherWays({ prediction: { ways, backDbm, noise, band, unitId } }: { pre
           {letter} hears the device at {minus(backDbm, 0)} dBm: devices send weaker than units.
         </p>
       )}
-      {band === '2.4' && noise.from && (
+      {air && air.busyShare > 0 && (
+        <p className="mt-1.5 text-[12px] text-ochre-text">
+          Neighbours take {Math.round(air.busyShare * 100)} % of channel {air.channel}
+          {air.chosen ? ', the quietest there is' : ''}.
+        </p>
+      )}
+      {heard?.band === '2.4' && noise.from && (
         <p className="mt-1.5 text-[12px] text-ochre-text">
           {noise.from.name} lifts the noise here by {noise.riseDb} dB, {Math.round(noise.duty * 100)} % of the
           time while it runs.

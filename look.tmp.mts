@@ -1,0 +1,10 @@
+import { chromium } from 'playwright-core';
+import { chromiumLaunch } from './bin/chromium';
+const browser = await chromium.launch(chromiumLaunch);
+const page = await browser.newPage({ viewport: { width: 1280, height: 800 } });
+page.on('console', (m) => m.type() === 'error' && console.log('console', m.text()));
+page.on('pageerror', (e) => console.log('pageerror', e.message));
+const base = 'http://127.0.0.1:4390';
+const steps = await import(process.argv[2]!);
+await steps.default(page, base, async (n: string) => { await page.waitForTimeout(500); await page.screenshot({ path: `/tmp/s/${n}.png` }); });
+await browser.close();
