@@ -6,13 +6,14 @@ import { makeRecord } from '@/core/job/make';
 import type { AnyRecord } from '@/core/job/records';
 import { crossings, makeCrossings } from '@/core/propagation/crossings';
 import { passAll } from '@/core/propagation/passOf';
-import { reachOf, type Sender } from '@/core/propagation/reach';
+import { reachOf } from '@/core/propagation/reach';
 import { makeReceived, receive } from '@/core/propagation/receive';
-import { buildScene, type Scene } from '@/core/propagation/scene';
+import { buildScene } from '@/core/propagation/scene';
 import { random } from '@/core/statistics/random';
 import { makeCompute } from '@/workers/compute';
 import { naiveCrossings } from './naiveCrossings';
 import { gridJob } from './survey';
+import type { Scene, Sender } from '@/core/propagation/model';
 
 type Place = readonly [number, number, number];
 const sender = (at: Place): Sender => ({

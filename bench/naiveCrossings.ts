@@ -3,7 +3,7 @@
  * or packed arrays, so it is what the fast one is tested and measured against.
  */
 import { inPolygon } from '@/core/geometry/polygon';
-import type { Scene } from '@/core/propagation/scene';
+import type { Scene } from '@/core/propagation/model';
 
 type Place = readonly [number, number, number];
 const dot = (a: Place, b: Place) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];

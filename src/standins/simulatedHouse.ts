@@ -10,9 +10,10 @@ import { noiseAt } from '@/core/network/disturbance';
 import { type Network, networkOf } from '@/core/network/feeds';
 import { reachOfUnit, type SignalOffset } from '@/core/network/hops';
 import { makeReceived, receive, shadowingDb, unitOffsetDb } from '@/core/propagation/receive';
-import { buildScene, placeInSpace, type Scene } from '@/core/propagation/scene';
+import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { random, seedOf } from '@/core/statistics/random';
 import { rssiFor } from '@/core/wifi/radioLink';
+import type { Scene } from '@/core/propagation/model';
 
 /** What one simulated run shows. */
 export interface SimulatedRun {

@@ -26,7 +26,7 @@ import { airLinks, placeUnit } from '@/core/plan/placeUnit';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { cutAlong } from '@/core/propagation/elevation';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
-import { buildScene, placeInSpace, type Scene } from '@/core/propagation/scene';
+import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { crossed } from '@/core/propagation/ways';
 import {
   type CutAnswer,
@@ -43,6 +43,7 @@ import {
   type StoreyAreas,
   sureShare,
 } from './protocol';
+import type { Scene } from '@/core/propagation/model';
 
 /** Records that a scene is made from; when none of them changed, the scene is kept. */
 const sceneTypes = ['assembly', 'building', 'storey', 'wall', 'opening', 'floorOpening', 'obstacle'];

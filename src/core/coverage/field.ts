@@ -6,8 +6,9 @@ import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturb
 import type { Feed, Network } from '../network/feeds';
 import { radioOf, reachOfUnit } from '../network/hops';
 import { makeReceived, receive } from '../propagation/receive';
-import type { Scene } from '../propagation/scene';
+
 import type { RoomGrid } from './grid';
+import type { Scene } from '../propagation/model';
 
 /** What is drawn: headroom in dB, signal of the strongest unit in dBm, or the chance to meet the need. */
 export type Layer = 'headroom' | 'signal' | 'certainty';

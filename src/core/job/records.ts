@@ -27,7 +27,7 @@ import { activity, device, fixedDevice, kit, link, neighbour, reading, unit } fr
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';
 export { layerSchema, materialSchema, type Layer, type Material } from './houseRecords';
-export { mountSchema, standardSchema, type Mount, type Standard } from './networkRecords';
+export { standardSchema, type Mount, type Standard } from './networkRecords';
 
 /** Schemas by record type, in the order in which one may refer to an earlier one. */
 export const schemas = {

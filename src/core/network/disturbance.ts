@@ -2,8 +2,9 @@ import { get, type Job } from '../job/job';
 import type { Id, Obstacle } from '../job/records';
 import { keptReach } from '../propagation/reach';
 import { makeReceived, receive } from '../propagation/receive';
-import { placeInSpace, type Scene } from '../propagation/scene';
+import { placeInSpace } from '../propagation/scene';
 import { noiseFloorDbm } from '../wifi/airTime';
+import type { Scene } from '../propagation/model';
 
 /**
  * What disturbs 2.4 GHz while it runs (planning). A microwave oven leaks over most of the band in

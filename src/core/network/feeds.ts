@@ -2,7 +2,7 @@ import { get, type Job } from '../job/job';
 import { bands, type Band, type Id, type Link, type Unit } from '../job/records';
 import { mountLossDb } from '../propagation/mount';
 import { axisOf } from '../propagation/pattern';
-import { placeInSpace, type Scene } from '../propagation/scene';
+import { placeInSpace } from '../propagation/scene';
 import { normalFifths } from '../statistics/normal';
 import { goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
@@ -16,6 +16,7 @@ import {
   type UnitAir,
   wiredShare,
 } from './hops';
+import type { Scene } from '../propagation/model';
 
 /** Which network is looked at: the one found in the house, or the one planned. */
 export type Scenario = 'found' | 'planned';

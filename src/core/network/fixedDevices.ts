@@ -1,9 +1,10 @@
 import type { Job } from '../job/job';
 import { needOf } from '../job/needs';
 import type { Device, FixedDevice } from '../job/records';
-import { placeInSpace, type Scene } from '../propagation/scene';
+import { placeInSpace } from '../propagation/scene';
 import type { Network } from './feeds';
 import { type Prediction, predictAt } from './predict';
+import type { Scene } from '../propagation/model';
 
 /** What small devices send with (planning), dBm. */
 const txDbm = 14;

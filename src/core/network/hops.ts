@@ -1,14 +1,15 @@
 /** One link between two units: what it carries, and why. */
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
-import { keptReach, type Reach } from '../propagation/reach';
+import { keptReach } from '../propagation/reach';
 import { makeReceived, receive } from '../propagation/receive';
-import type { Scene } from '../propagation/scene';
+
 import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
 import { type Air, goodputIn } from '../wifi/airTime';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from './wired';
+import type { Reach, Scene } from '../propagation/model';
 
 /** A unit with its kit and its place in space. */
 export interface PlacedUnit {

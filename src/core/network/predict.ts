@@ -2,7 +2,7 @@ import { find, type Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
 import { type Band, bands, type Device, type Id } from '../job/records';
 import { makeReceived, receive } from '../propagation/receive';
-import { placeInSpace, type Scene } from '../propagation/scene';
+import { placeInSpace } from '../propagation/scene';
 import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
 import { radioLink, rateLadder, rssiFor } from '../wifi/radioLink';
 import {
@@ -18,6 +18,7 @@ import {
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './feeds';
 import { mountTerm, reachOfUnit, type UnitAir } from './hops';
+import type { Scene } from '../propagation/model';
 
 export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
 

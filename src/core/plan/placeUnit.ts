@@ -5,7 +5,8 @@ import { find, type Job, jobFromRecords } from '../job/job';
 import { bands, type Id, type Kit, type Link, type Unit } from '../job/records';
 import { networkOf } from '../network/feeds';
 import { radioOf } from '../network/hops';
-import { buildScene, type Scene } from '../propagation/scene';
+import { buildScene } from '../propagation/scene';
+import type { Scene } from '../propagation/model';
 
 /** A way to feed a unit over the air, with what it would bring. */
 export interface AirLink {

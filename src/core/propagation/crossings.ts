@@ -1,18 +1,5 @@
-import type { Scene } from './scene';
 import type { Shapes } from './shapes';
-
-/** What one straight path crosses; made once and filled again and again. */
-export interface Crossings {
-  count: number;
-  /** Item of each crossing: a wall, floor, box, door, hole; see Shapes. */
-  item: Int32Array;
-  /** Key of each crossing, see Scene. */
-  key: Int32Array;
-  /** Cosine of the angle of incidence, 0 … 1; 1 = at right angles. */
-  cosine: Float64Array;
-  /** Where on the path, 0 … 1. */
-  at: Float64Array;
-}
+import type { Crossings, Scene } from './model';
 
 /** Most crossings of one path; a path through more is not one that anybody measures. */
 const most = 512;

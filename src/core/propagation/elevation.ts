@@ -1,8 +1,9 @@
 /** A cut through the house along a way: what stands in it, unfolded onto distance and height. */
 import { inPolygon } from '../geometry/polygon';
 import type { Id, Point } from '../job/records';
-import type { Scene } from './scene';
+
 import type { Block, Panel, Slab } from './sceneParts';
+import type { Scene } from './model';
 
 type Place = readonly [number, number, number];
 

@@ -3,34 +3,12 @@
  * stairwells and hatches, free ends and outer corners of walls, edges of heavy obstacles. An edge
  * counts only where going round it can gain: what stands there costs more than a turn at its best.
  */
-import { type Crossings, crossings, makeCrossings } from './crossings';
+import { crossings, makeCrossings } from './crossings';
 import { grazingPower } from './knifeEdge';
 import { passOf } from './passOf';
-import type { Scene } from './scene';
-import type { Block, Panel, Slab } from './sceneParts';
 
-export interface Gates {
-  n: number;
-  /** 3 per gate, m: the place of the turn. */
-  at: Float64Array;
-  /** 3 per gate: unit vector along the edge. */
-  edge: Float64Array;
-  /** 3 per gate: normal of the plane passed in an opening; zero at a free edge. */
-  normal: Float64Array;
-  /** What is passed at the gate itself, for example a door's leaf; −1 = nothing. */
-  key: Int32Array;
-  /** Item that the path turns in or round; gates of one item are one way. */
-  item: Int32Array;
-  /** In words, after «turn at the». */
-  words: string[];
-  /** Legs from gate to gate worth following: of gate i, legStart[i] … legStart[i + 1]. */
-  legStart: Int32Array;
-  legTo: Int32Array;
-  /** 3 per leg: share that passes what the leg crosses. */
-  legPass: Float64Array;
-  /** 4 per leg: its direction, and its length, m. */
-  legWay: Float64Array;
-}
+import type { Block, Panel, Slab } from './sceneParts';
+import type { Crossings, Gates, Scene } from './model';
 
 /** A scene before its gates are known. */
 type Bare = Omit<Scene, 'gates'>;

@@ -1,5 +1,5 @@
 import type { Mount } from '../job/records';
-import type { Scene } from './scene';
+import type { Scene } from './model';
 
 /** A cupboard of wood with its door shut and things in it (planning), dB, by band. */
 const cupboardDb = [3, 5, 6] as const;

@@ -1,6 +1,6 @@
-import { type Crossings, crossings, makeCrossings } from './crossings';
+import { crossings, makeCrossings } from './crossings';
 import { passAll } from './passOf';
-import type { Scene } from './scene';
+import type { Crossings, Neighbourhood, Scene } from './model';
 
 /** Most gates that are tried as the last turn before a place. */
 export const mostNear = 8;
@@ -16,18 +16,6 @@ const samples = [
   [0.2, 0.8],
   [0.8, 0.8],
 ] as const;
-
-/** What is known of a cell of 1 m in plan and half a metre in height; kept by the scene. */
-export interface Neighbourhood {
-  /** Least x and y, and middle height, m. */
-  x: number;
-  y: number;
-  z: number;
-  /** The gates that best lead to it, best first. */
-  near: Int32Array;
-  /** Per gate: the largest share that passes from it to the cell in any band, or −1 where not yet asked. */
-  share: Float32Array;
-}
 
 /**
  * The neighbourhood of a place: of the gates within 20 m, the 8 from which most arrives there.

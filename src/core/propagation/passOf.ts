@@ -1,5 +1,4 @@
-import type { Crossings } from './crossings';
-import type { Scene } from './scene';
+import type { Crossings, Scene } from './model';
 
 /** Rows of a pass table: cosines 0, 1/256 … 1. */
 export const passSteps = 257;

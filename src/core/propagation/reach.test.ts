@@ -6,11 +6,12 @@ import { random } from '@/core/statistics/random';
 import { makeRecord } from '@/core/job/make';
 import { freeSpaceLoss, waveM } from './freeSpace';
 import { fresnelNu, knifeEdgeLoss } from './knifeEdge';
-import { reachOf, type Sender } from './reach';
+import { reachOf } from './reach';
 import { makeReceived, receive, shadowingDb, unitOffsetDb } from './receive';
-import { buildScene, type Scene } from './scene';
+import { buildScene } from './scene';
 import { assembly, brick, concrete, field, metal, wall } from './testScenes';
 import { termsOfWays, waysTo } from './ways';
+import type { Scene, Sender } from './model';
 
 type Place = [number, number, number];
 const everywhere = ['isotropic', 'isotropic', 'isotropic'] as const;

@@ -5,53 +5,16 @@
  * way; for any place, `receive` then adds one last turn and one last leg. Distance, crossings and
  * turns are worked out once and shared by the three bands.
  */
-import { type Crossings, crossings, makeCrossings } from './crossings';
+import { crossings, makeCrossings } from './crossings';
 import { waveM } from './freeSpace';
 import { fresnelNu, grazingPower, powerPast } from './knifeEdge';
 import { neighbourhoodOf } from './nearGates';
 import { passAll, passOf } from './passOf';
-import { type Pattern, patternPower } from './pattern';
-import type { Scene } from './scene';
+import { patternPower } from './pattern';
+import type { Reach, Scene, Sender } from './model';
 
 /** Turns before the last: a way has at most this many and one. */
 const turnsBefore = 2;
-
-/** One end of a path: where it is, where its top points, its aerial in each band (null: no radio there). */
-export interface Sender {
-  at: readonly [number, number, number];
-  axis: readonly [number, number, number];
-  patterns: readonly (Pattern | null)[];
-}
-
-/**
- * The best ways to all gates. A state is a gate after so many turns: state = turns × gates + gate;
- * those with the most turns allowed are the ones that count, the others are what they came from.
- */
-export interface Reach {
-  scene: Scene;
-  sender: Sender;
-  /** 3 per state: aerial × crossings × turns on the way to it, without free space. */
-  power: Float64Array;
-  /** Unfolded length, m, and its last leg. */
-  length: Float64Array;
-  lastLeg: Float64Array;
-  /** 3 per state: direction in which the way arrives. */
-  arrives: Float64Array;
-  /** State before; −1 = the unit itself. */
-  from: Int32Array;
-  /** First state that counts. */
-  first: number;
-  /** The gates that best lead away from the unit: tried as last turns everywhere, so that a turn near it is not missed far off. */
-  leading: Int32Array;
-  /** Per gate: the last place, by a running number, at which it was tried. */
-  tried: Int32Array;
-  places: number;
-  /** Keys crossed on the way to a gate, filled when asked for. */
-  keys: (Int32Array | undefined)[];
-  /** Scratch: the straight path's crossings, and those of one leg. */
-  hits: Crossings;
-  legHits: Crossings;
-}
 
 /** Cosine of the turn at a gate, seen along its edge; both directions are unit vectors. */
 export function turnCosine(

@@ -1,9 +1,10 @@
 import { crossings } from './crossings';
 import { nearestM, powerAt1m } from './freeSpace';
 import { grazingPower } from './knifeEdge';
-import { mostNear, type Neighbourhood, neighbourhoodOf, shareFrom } from './nearGates';
+import { mostNear, neighbourhoodOf, shareFrom } from './nearGates';
 import { passAll, passOf } from './passOf';
-import { aerial, cosineAt, mostPast, past, type Reach, turnCosine } from './reach';
+import { aerial, cosineAt, mostPast, past, turnCosine } from './reach';
+import type { Neighbourhood, Reach } from './model';
 
 /** Shadowing by people and furniture (planning, standard deviation), dB. */
 export const shadowingDb = 3.5;

@@ -1,49 +1,13 @@
-import { buildCellGrid, type CellGrid } from '../geometry/cellGrid';
+import { buildCellGrid } from '../geometry/cellGrid';
 import { toSite } from '../geometry/place';
 import { find, get, type Job } from '../job/job';
 import { bands, type Id, type Opening, type PerBand } from '../job/records';
 import { lossTable } from '../materials/assemblyLoss';
-import { type Gates, gatesOf } from './gates';
-import type { Neighbourhood } from './nearGates';
+import { gatesOf } from './gates';
 import { passSteps } from './passOf';
-import type { Reach } from './reach';
-import {
-  type Block,
-  boundsOfStanding,
-  floorSlabs,
-  obstacleBlock,
-  type Panel,
-  roofPanels,
-  type Slab,
-  wallPanel,
-} from './sceneParts';
-import { packShapes, type Shapes } from './shapes';
-
-/**
- * All that a radio path can cross, in site coordinates. A `key` is what a crossing is made of:
- * an assembly or one obstacle; the same key crossed twice is the same error twice. −1 = open.
- */
-export interface Scene {
-  panels: Panel[];
-  slabs: Slab[];
-  blocks: Block[];
-  shapes: Shapes;
-  /** Where walls, roofs and obstacles stand. */
-  cells: CellGrid;
-  /** Per key: name for people. */
-  keyNames: string[];
-  keyIds: Id[];
-  /** Share of power that passes: (key × passSteps + step of the cosine) × 3 bands. */
-  pass: Float64Array;
-  /** keys × 3 bands, dB. */
-  spread: Float64Array;
-  /** Edges that a path can turn round. */
-  gates: Gates;
-  /** Kept by `neighbourhoodOf`: the scene does not change, and neither do they. */
-  neighbourhoods: Map<number, Neighbourhood>;
-  /** Kept answers of `keptReach`. */
-  reaches: Map<string, Reach>;
-}
+import { boundsOfStanding, floorSlabs, obstacleBlock, roofPanels, wallPanel } from './sceneParts';
+import { packShapes } from './shapes';
+import type { Neighbourhood, Reach, Scene } from './model';
 
 export interface SceneOptions {
   /** dB added to each crossing of an assembly or obstacle (by id), for a hidden truth or what was learned. */

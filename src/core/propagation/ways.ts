@@ -2,12 +2,13 @@
 import type { Id } from '../job/records';
 import { bandMiddleGHz } from '../materials/wallLoss';
 import { bands, type Band } from '../job/records';
-import { type Crossings, crossings, makeCrossings } from './crossings';
+import { crossings, makeCrossings } from './crossings';
 import { freeSpaceLoss } from './freeSpace';
 import { passOf } from './passOf';
 import { patternPower } from './pattern';
-import { cosineAt, past, type Reach, turnCosine } from './reach';
+import { cosineAt, past, turnCosine } from './reach';
 import { makeReceived, mostWays, receive } from './receive';
+import type { Crossings, Reach } from './model';
 
 /** One line of an explanation; the lines of a value add up to it. */
 export interface Term {

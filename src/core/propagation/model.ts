@@ -1,0 +1,117 @@
+/** The engine's data: a house in space, the edges that a path can turn round, and what a unit reaches. */
+import type { CellGrid } from '../geometry/cellGrid';
+import type { Id } from '../job/records';
+import type { Pattern } from './pattern';
+import type { Block, Panel, Slab } from './sceneParts';
+import type { Shapes } from './shapes';
+
+/** What one straight path crosses; made once and filled again and again. */
+export interface Crossings {
+  count: number;
+  /** Item of each crossing: a wall, floor, box, door, hole; see Shapes. */
+  item: Int32Array;
+  /** Key of each crossing, see Scene. */
+  key: Int32Array;
+  /** Cosine of the angle of incidence, 0 … 1; 1 = at right angles. */
+  cosine: Float64Array;
+  /** Where on the path, 0 … 1. */
+  at: Float64Array;
+}
+
+export interface Gates {
+  n: number;
+  /** 3 per gate, m: the place of the turn. */
+  at: Float64Array;
+  /** 3 per gate: unit vector along the edge. */
+  edge: Float64Array;
+  /** 3 per gate: normal of the plane passed in an opening; zero at a free edge. */
+  normal: Float64Array;
+  /** What is passed at the gate itself, for example a door's leaf; −1 = nothing. */
+  key: Int32Array;
+  /** Item that the path turns in or round; gates of one item are one way. */
+  item: Int32Array;
+  /** In words, after «turn at the». */
+  words: string[];
+  /** Legs from gate to gate worth following: of gate i, legStart[i] … legStart[i + 1]. */
+  legStart: Int32Array;
+  legTo: Int32Array;
+  /** 3 per leg: share that passes what the leg crosses. */
+  legPass: Float64Array;
+  /** 4 per leg: its direction, and its length, m. */
+  legWay: Float64Array;
+}
+
+/** What is known of a cell of 1 m in plan and half a metre in height; kept by the scene. */
+export interface Neighbourhood {
+  /** Least x and y, and middle height, m. */
+  x: number;
+  y: number;
+  z: number;
+  /** The gates that best lead to it, best first. */
+  near: Int32Array;
+  /** Per gate: the largest share that passes from it to the cell in any band, or −1 where not yet asked. */
+  share: Float32Array;
+}
+
+/** One end of a path: where it is, where its top points, its aerial in each band (null: no radio there). */
+export interface Sender {
+  at: readonly [number, number, number];
+  axis: readonly [number, number, number];
+  patterns: readonly (Pattern | null)[];
+}
+
+/**
+ * The best ways to all gates. A state is a gate after so many turns: state = turns × gates + gate;
+ * those with the most turns allowed are the ones that count, the others are what they came from.
+ */
+export interface Reach {
+  scene: Scene;
+  sender: Sender;
+  /** 3 per state: aerial × crossings × turns on the way to it, without free space. */
+  power: Float64Array;
+  /** Unfolded length, m, and its last leg. */
+  length: Float64Array;
+  lastLeg: Float64Array;
+  /** 3 per state: direction in which the way arrives. */
+  arrives: Float64Array;
+  /** State before; −1 = the unit itself. */
+  from: Int32Array;
+  /** First state that counts. */
+  first: number;
+  /** The gates that best lead away from the unit: tried as last turns everywhere, so that a turn near it is not missed far off. */
+  leading: Int32Array;
+  /** Per gate: the last place, by a running number, at which it was tried. */
+  tried: Int32Array;
+  places: number;
+  /** Keys crossed on the way to a gate, filled when asked for. */
+  keys: (Int32Array | undefined)[];
+  /** Scratch: the straight path's crossings, and those of one leg. */
+  hits: Crossings;
+  legHits: Crossings;
+}
+
+/**
+ * All that a radio path can cross, in site coordinates. A `key` is what a crossing is made of:
+ * an assembly or one obstacle; the same key crossed twice is the same error twice. −1 = open.
+ */
+export interface Scene {
+  panels: Panel[];
+  slabs: Slab[];
+  blocks: Block[];
+  shapes: Shapes;
+  /** Where walls, roofs and obstacles stand. */
+  cells: CellGrid;
+  /** Per key: name for people. */
+  keyNames: string[];
+  keyIds: Id[];
+  /** Share of power that passes: (key × passSteps + step of the cosine) × 3 bands. */
+  pass: Float64Array;
+  /** keys × 3 bands, dB. */
+  spread: Float64Array;
+  /** Edges that a path can turn round. */
+  gates: Gates;
+  /** Kept by `neighbourhoodOf`: the scene does not change, and neither do they. */
+  neighbourhoods: Map<number, Neighbourhood>;
+  /** Kept answers of `keptReach`. */
+  reaches: Map<string, Reach>;
+}
