@@ -5,19 +5,19 @@ import { expect, openLedger, placeOnSheet, test } from './server';
 test('survey: a wall made of something else changes its loss, and with it the plan', async ({ page }) => {
   await page.goto('/jobs/quay-house/survey');
   await openLedger(page);
-  const planned = page.locator('tr[data-spot="6"]').getByRole('cell').nth(5);
+  const planned = page.locator('tr[data-spot="7"]').getByRole('cell').nth(5);
   await expect(planned).toContainText('%');
   const before = await planned.textContent();
   const at = await placeOnSheet(page, 14);
-  await page.mouse.click(...at(5.05, 2.1));
+  await page.mouse.click(...at(5.05, 5.9));
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await expect(inspector).toContainText('One brick, plastered');
   await inspector.getByLabel('Made of', { exact: true }).selectOption({ label: 'Corrugated steel' });
   await expect(inspector.getByRole('heading', { name: 'Corrugated steel' })).toBeVisible();
   await expect(inspector.getByRole('row', { name: /5 GHz/ })).toContainText('28.0');
-  await expect(page.locator('tr[data-spot="6"]').getByRole('cell').nth(5)).not.toHaveText(before ?? '');
+  await expect(page.locator('tr[data-spot="7"]').getByRole('cell').nth(5)).not.toHaveText(before ?? '');
   await page.keyboard.press('Control+z');
-  await expect(page.locator('tr[data-spot="6"]').getByRole('cell').nth(5)).toHaveText(before ?? '');
+  await expect(page.locator('tr[data-spot="7"]').getByRole('cell').nth(5)).toHaveText(before ?? '');
 });
 
 test('survey: a length that is none, or too long, says why and keeps what was typed', async ({ page }) => {
@@ -150,8 +150,8 @@ test('the ledger sorts, filters and leads to the place', async ({ page }) => {
   await ledger.getByRole('radio', { name: /This storey/ }).click();
   expect((await numbers()).sort((a, b) => a - b)).toEqual([5, 6, 7, 8]);
   await ledger.getByRole('radio', { name: /To do/ }).click();
-  await ledger.locator('tbody tr[data-spot="12"]').click();
-  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /Boat shed/);
+  await ledger.locator('tbody tr[data-spot="11"]').click();
+  await expect(page.getByTestId('sheet')).toHaveAttribute('aria-label', /Net loft/);
 });
 
 test('on a phone the same job works: section, sheet, inspector as a drawer', async ({ browser }) => {

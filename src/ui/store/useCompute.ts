@@ -62,6 +62,8 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
   let wanted = false;
   let stopped = false;
   let sentJob: unknown = null;
+  let othersFor = '';
+  let othersJob: unknown = null;
   let areasFor = '';
   let areasJob: unknown = null;
   let networkAt = 0;
@@ -90,8 +92,7 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       quality: dragged ? 'coarse' : 'fine',
       network: !dragged || performance.now() - networkAt > networkEveryMs,
     };
-    const fresh = sentJob !== job;
-    if (fresh) {
+    if (sentJob !== job) {
       await api.setJob([...job.byId.values()]);
       sentJob = job;
     }
@@ -108,11 +109,13 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       }, restMs);
     }
     if (dragged) return;
-    if (fresh) {
+    if (othersJob !== job || othersFor !== scenario) {
       const other = scenario === 'found' ? 'planned' : 'found';
       const [predictions, fixed] = [await api.predict(other), await api.predictFixed(scenario)];
       if (stopped) return;
       store.setState({ [other]: predictions, fixed });
+      othersJob = job;
+      othersFor = scenario;
     }
     if (areasJob === job && areasFor === scenario) return;
     for (const id of [storeyId, ...job.storeys.map((s) => s.id).filter((id) => id !== storeyId)]) {
