@@ -34,7 +34,7 @@ export async function dragFigures(): Promise<object[]> {
         },
         true,
       );
-      const layer = document.querySelector('[data-testid="coverage"]');
+      const layer = document.querySelector('[data-testid="coverage-moving"]');
       if (layer)
         new MutationObserver(() => {
           if (!state.dragPending) return;

@@ -1,12 +1,31 @@
 import { contours } from 'd3-contour';
-import type { Point } from '../job/records';
 import type { RoomGrid } from './grid';
 
 /** The part of a room where a layer is at least `level`, as rings in building coordinates, m. */
 export interface Isoband {
   level: number;
-  /** Outer rings and holes; drawn with the even–odd rule and clipped by the room. */
-  rings: Point[][];
+  /** Outer rings and holes one after the other, x, y each; drawn with the even–odd rule and clipped by the room. */
+  points: Float32Array;
+  /** Where each ring starts in `points`, counted in points; one more at the end. */
+  starts: Int32Array;
+}
+
+/** Packs rings of [column, row] of a lattice as a band, in building coordinates. */
+function bandOf(
+  level: number,
+  rings: readonly (readonly number[][])[],
+  { x0, y0, stepM }: RoomGrid,
+): Isoband {
+  const starts = new Int32Array(rings.length + 1);
+  rings.forEach((ring, i) => (starts[i + 1] = (starts[i] as number) + ring.length));
+  const points = new Float32Array(2 * (starts[rings.length] as number));
+  let n = 0;
+  for (const ring of rings)
+    for (const [column = 0, row = 0] of ring) {
+      points[n++] = x0 + (column - 0.5) * stepM;
+      points[n++] = y0 + (row - 0.5) * stepM;
+    }
+  return { level, points, starts };
 }
 
 /**
@@ -35,20 +54,11 @@ function localMean({ columns, inside }: RoomGrid, values: Float32Array): Float32
  * @param values one per node inside the room.
  */
 export function isobands(grid: RoomGrid, values: Float32Array, levels: readonly number[]): Isoband[] {
-  const { columns, rows, stepM } = grid;
-  if (values.length === 0) return levels.map((level) => ({ level, rings: [] }));
-  const full = spread(grid, localMean(grid, localMean(grid, values)));
+  const { columns, rows } = grid;
+  if (values.length === 0) return levels.map((level) => bandOf(level, [], grid));
+  const full = Array.from(spread(grid, localMean(grid, localMean(grid, values))));
   const shapes = contours().size([columns, rows]).smooth(true);
-  return levels.map((level) => ({
-    level,
-    rings: shapes
-      .contour(Array.from(full), level)
-      .coordinates.flatMap((polygon) =>
-        polygon.map((ring) =>
-          ring.map(([i = 0, k = 0]): Point => [grid.x0 + (i - 0.5) * stepM, grid.y0 + (k - 0.5) * stepM]),
-        ),
-      ),
-  }));
+  return levels.map((level) => bandOf(level, shapes.contour(full, level).coordinates.flat(), grid));
 }
 
 /** Values on the whole lattice: inside as given, outside grown from the nearest ones inside. */

@@ -118,7 +118,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
                     Crossed, dB
                   </th>
                   {bands.map((b) => (
-                    <th key={b} scope="col" className="w-11 text-right font-semibold">
+                    <th key={b} scope="col" className="w-[53px] text-right font-semibold">
                       {b} GHz
                     </th>
                   ))}

@@ -1,6 +1,6 @@
 import { memo } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
-import type { Id, Point, Room } from '@/core/job/records';
+import type { Id, Room } from '@/core/job/records';
 import type { RoomField, SheetLayer } from '@/workers/protocol';
 import { regionPath } from '@/ui/sheet/paths';
 
@@ -8,8 +8,13 @@ import { regionPath } from '@/ui/sheet/paths';
 export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5a91af', '#4a83a3'];
 
 const round = (v: number) => Math.round(v * 1000) / 1000;
-const ringPath = (ring: readonly Point[]) => `M${ring.map(([x, y]) => `${round(x)} ${round(y)}`).join('L')}Z`;
-const bandPath = (band: Isoband) => band.rings.map(ringPath).join('');
+function bandPath({ points, starts }: Isoband): string {
+  let path = '';
+  for (let r = 0; r + 1 < starts.length; r++)
+    for (let i = starts[r] as number; i < (starts[r + 1] as number); i++)
+      path += `${i === starts[r] ? (r ? 'ZM' : 'M') : 'L'}${round(points[2 * i] as number)} ${round(points[2 * i + 1] as number)}`;
+  return path && `${path}Z`;
+}
 
 interface Props {
   rooms: readonly Room[];
@@ -100,15 +105,14 @@ export function isolineLabels(
   const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
   for (const band of field.bands.slice(1)) {
     let best = { x: 0, y: 0, score: 0.55 };
-    for (const ring of band.rings)
-      for (let i = 0; i < ring.length; i += 2) {
-        const [x, y] = ring[i] ?? [0, 0];
-        const edge = inside(x, y);
-        if (edge < 0.35) continue;
-        const apart = Math.min(...[centre, ...labels].map((l) => Math.hypot(l.x - x, l.y - y)));
-        const score = Math.min(apart, edge * 3);
-        if (score > best.score) best = { x, y, score };
-      }
+    for (let i = 0; i < band.points.length; i += 4) {
+      const [x, y] = [band.points[i] as number, band.points[i + 1] as number];
+      const edge = inside(x, y);
+      if (edge < 0.35) continue;
+      const apart = Math.min(...[centre, ...labels].map((l) => Math.hypot(l.x - x, l.y - y)));
+      const score = Math.min(apart, edge * 3);
+      if (score > best.score) best = { x, y, score };
+    }
     if (best.score > 0.55) labels.push({ x: best.x, y: best.y, text: levelText(layer, band.level) });
   }
   return labels;

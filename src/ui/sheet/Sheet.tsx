@@ -3,6 +3,7 @@
 import { useCallback, useId, useMemo, useRef } from 'react';
 import { boundsOf } from '@/core/geometry/place';
 import { useJob } from '@/ui/store/JobProvider';
+import { MovingPlane } from './MovingPlane';
 import { ScaleQuestion } from './ScaleQuestion';
 import { SheetMenu } from './SheetMenu';
 import { BasePlane, CoveragePlane, LivePlane, StillPlane } from './SheetPlanes';
@@ -48,6 +49,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
         >
           <BasePlane {...shared} preview={preview} />
           <CoveragePlane {...{ job, space, stage, view, px, prefix }} />
+          <MovingPlane space={space} view={view} size={size} />
           <StillPlane {...shared} preview={preview} />
           <LivePlane {...shared} preview={preview} ghost={ghost} movedSpot={movedSpot} />
         </div>

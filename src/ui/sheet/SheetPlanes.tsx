@@ -46,9 +46,9 @@ export interface PlaneProps {
 }
 
 /** One plane; where nothing is drawn the pointer falls through to the plane below. */
-function Plane({ children }: { children: ReactNode }) {
+function Plane({ children, hidden = false }: { children: ReactNode; hidden?: boolean }) {
   return (
-    <svg className="sheet-plane">
+    <svg className="sheet-plane" style={hidden ? { visibility: 'hidden' } : undefined}>
       <g pointerEvents="auto">{children}</g>
     </svg>
   );
@@ -95,7 +95,7 @@ export const BasePlane = memo(function BasePlane({
   );
 });
 
-/** What the worker answered, over the rooms; its values stay away while something moves. */
+/** What the worker answered, over the rooms; hidden while the moving plane shows what a dragged unit does. */
 export const CoveragePlane = memo(function CoveragePlane({
   job,
   space,
@@ -108,8 +108,9 @@ export const CoveragePlane = memo(function CoveragePlane({
   const answer = useJob((s) => (stage !== 'survey' && s.answer?.request.storeyId === id ? s.answer : null));
   const rooms = useMemo(() => job.rooms.filter((r) => r.storeyId === id), [job.rooms, id]);
   const unitIds = useMemo(() => job.units.map((u) => u.id), [job.units]);
+  const moving = useJob((s) => s.moving !== null);
   return (
-    <Plane>
+    <Plane hidden={moving}>
       <defs>
         <ShortHatch id={`${prefix}-short`} scale={view.scale} />
         <ClingHatch id={`${prefix}-cling`} scale={view.scale} />
@@ -119,15 +120,13 @@ export const CoveragePlane = memo(function CoveragePlane({
           <g transform={inMetres(view)}>
             <CoverageLayer rooms={rooms} fields={answer.rooms} prefix={prefix} unitIds={unitIds} />
           </g>
-          {!answer.request.moved && (
-            <IsolineLabels
-              rooms={rooms}
-              fields={answer.rooms}
-              layer={answer.request.layer}
-              px={px}
-              scale={view.scale}
-            />
-          )}
+          <IsolineLabels
+            rooms={rooms}
+            fields={answer.rooms}
+            layer={answer.request.layer}
+            px={px}
+            scale={view.scale}
+          />
         </>
       )}
     </Plane>

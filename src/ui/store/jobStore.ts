@@ -79,6 +79,8 @@ export interface JobState {
   /** The computing worker, once it runs. */
   compute: Remote<ComputeApi> | null;
   answer: FieldAnswer | null;
+  /** The coverage with the dragged unit where it is just now; null while nothing is dragged. */
+  moving: FieldAnswer | null;
   /** How the network of the stage does as a whole; a moment older than `answer` while a unit is dragged. */
   network: NetworkAnswer | null;
   planned: Prediction[] | null;
@@ -191,6 +193,7 @@ export function makeJobStore(initial: InitialJob) {
       dropStoreyId: null,
       compute: null,
       answer: null,
+      moving: null,
       network: null,
       planned: null,
       found: null,

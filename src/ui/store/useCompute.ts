@@ -11,7 +11,7 @@ import { messageOf } from './api';
 import type { JobState, JobStore } from './jobStore';
 
 /** While a unit is dragged the coverage follows each move, the ledger and the rest only so often, ms. */
-const networkEveryMs = 250;
+const networkEveryMs = 500;
 /** They also follow when the pointer has rested so long, ms. */
 const restMs = 90;
 
@@ -73,7 +73,8 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
     const answer = await api.field(request);
     if (stopped) return;
     const { network } = answer;
-    store.setState({ answer, ...(network && { network, [network.scenario]: network.predictions }) });
+    const shown = answer.request.moved ? { moving: answer } : { answer, moving: null };
+    store.setState({ ...shown, ...(network && { network, [network.scenario]: network.predictions }) });
     if (network) networkAt = performance.now();
   }
 
