@@ -22,6 +22,27 @@ test('values of the contract', () => {
     phyMbps: 0,
     goodputMbps: 0,
   });
+  expect(value('poe-port', { type: 'at', deviceW: 20, lengthM: 75, cable: 'cat6' })).toEqual({
+    ok: true,
+    currentA: expect.closeTo(0.42012, 5),
+    sourceW: expect.closeTo(21.0061, 4),
+    cableLossW: expect.closeTo(1.0061, 4),
+    deviceV: expect.closeTo(47.6053, 4),
+  });
+  const splitters = [{ ways: 4, rated: false, between: 'out-out' }];
+  const segments = [
+    { cable: 'rg6', lengthM: 18 },
+    { cable: 'rg59', lengthM: 7 },
+  ];
+  expect(value('coax-path', { segments, splitters })).toEqual({
+    lossDb: expect.closeTo(40.913, 3),
+    mbps: 2500,
+  });
+  const mains = { lengthM: 12, taps: 3, extraDb: 0, noise: 'quiet', topMHz: 86, mimo: false };
+  expect(value('powerline', mains)).toEqual({
+    phyMbps: expect.closeTo(552.3, 1),
+    goodputMbps: expect.any(Number),
+  });
   expect(value('verdict', { needMbps: 10, before: [], after: [20, 20, 20, 20, 20] })).toEqual({
     verdict: 'cured',
     medianBefore: null,
@@ -35,6 +56,16 @@ test.each([
   ['wall-loss', { layers: [{ material: 'brck', thicknessMm: 1 }], band: '5' }, 'layers.0.material'],
   ['wall-loss', { layers: [{ material: 'brick', thicknessMm: 'thick' }], band: '5' }, 'layers.0.thicknessMm'],
   ['wall-loss', { layers: [] }, 'band'],
+  ['poe-port', { type: 'at+', deviceW: 20, lengthM: 75, cable: 'cat6' }, 'type'],
+  ['poe-port', { type: 'at', deviceW: -1, lengthM: 75, cable: 'cat6' }, 'deviceW'],
+  ['coax-path', { segments: [{ cable: 'rg6', lengthM: -1 }], splitters: [] }, 'segments.0.lengthM'],
+  [
+    'coax-path',
+    { segments: [], splitters: [{ ways: 5, rated: true, between: 'in-out' }] },
+    'splitters.0.ways',
+  ],
+  ['powerline', { lengthM: 1, taps: 0, extraDb: 0, noise: 'loud', topMHz: 86, mimo: false }, 'noise'],
+  ['powerline', { lengthM: 1, taps: 0, extraDb: 0, noise: 'quiet', topMHz: 50, mimo: false }, 'topMHz'],
   ['wall-loss', { ...brick, incidenceDeg: 90 }, 'incidenceDeg'],
   ['phy-rate', { standard: 'vht', widthMHz: 20, streams: 1, mcs: 9, guardIntervalUs: 0.4 }, 'mcs'],
   ['phy-rate', { standard: 'he', widthMHz: 80, streams: 9, mcs: 1, guardIntervalUs: 0.8 }, 'streams'],

@@ -1,6 +1,9 @@
 import { z } from 'zod';
 import { bandSchema, layerSchema, standardSchema } from '../job/records';
 import type { Problem } from '../job/references';
+import { coaxMHz, coaxPath, splitterWays } from '../media/coax';
+import { poePort } from '../media/poe';
+import { powerline, topsMHz } from '../media/powerline';
 import { wallLoss } from '../materials/wallLoss';
 import { verdictOf } from '../proof/verdict';
 import { linkRateMatches, phyRate, widthsOf } from '../wifi/phyRate';
@@ -46,16 +49,62 @@ const inputs = {
       path: ['widthMHz'],
       message: 'the standard has no channel of this width',
     }),
+  'poe-port': z.strictObject({
+    type: z.enum(['af', 'at', 'bt3', 'bt4']),
+    deviceW: z.number().min(0).max(1000),
+    lengthM: z.number().min(0).max(100_000),
+    cable: z.enum(['cat5e', 'cat6', 'cat6a']),
+  }),
+  'coax-path': z.strictObject({
+    frequencyMHz: z.number().min(5).max(3000).default(coaxMHz),
+    segments: z
+      .array(
+        z.strictObject({
+          cable: z.enum(['rg6', 'rg59', 'rg11']),
+          lengthM: z.number().min(0).max(100_000),
+        }),
+      )
+      .max(200),
+    splitters: z
+      .array(
+        z.strictObject({
+          ways: z.literal(splitterWays),
+          rated: z.boolean(),
+          between: z.enum(['in-out', 'out-out']),
+        }),
+      )
+      .max(100),
+  }),
+  powerline: z.strictObject({
+    lengthM: z.number().min(0).max(100_000),
+    taps: z.int().min(0).max(1000),
+    extraDb: z.number().min(0).max(1000),
+    noise: z.enum(['quiet', 'noisy']),
+    topMHz: z.literal(topsMHz),
+    mimo: z.boolean(),
+  }),
   verdict: z.strictObject({ needMbps: mbps, before: readings, after: readings, capMbps: mbps.optional() }),
 };
 
 export type CalcName = keyof typeof inputs;
-export const calcNames: CalcName[] = ['wall-loss', 'phy-rate', 'link-rate', 'radio-link', 'verdict'];
+export const calcNames: CalcName[] = [
+  'wall-loss',
+  'phy-rate',
+  'link-rate',
+  'radio-link',
+  'poe-port',
+  'coax-path',
+  'powerline',
+  'verdict',
+];
 
 export const calcUsage = `  wall-loss   layers, band or frequencyGHz, incidenceDeg = 0, leakDb?  → lossDb
   phy-rate    standard, widthMHz, streams, mcs, guardIntervalUs        → mbps
   link-rate   mbps as a device shows it                                → matches
   radio-link  rssiDbm, standard, widthMHz, streams                     → mcs, phyMbps, goodputMbps
+  poe-port    type, deviceW, lengthM, cable                            → ok, reason?, currentA, sourceW, …
+  coax-path   frequencyMHz = 1400, segments, splitters                 → lossDb, mbps
+  powerline   lengthM, taps, extraDb, noise, topMHz, mimo              → phyMbps, goodputMbps
   verdict     needMbps, before, after, capMbps?                        → verdict, medians, pProven, pBetter`;
 
 function compute(name: CalcName, input: unknown): unknown {
@@ -73,6 +122,14 @@ function compute(name: CalcName, input: unknown): unknown {
       const { rssiDbm, ...mode } = inputs[name].parse(input);
       return radioLink(rssiDbm, mode);
     }
+    case 'poe-port': {
+      const { type, deviceW, lengthM, cable } = inputs[name].parse(input);
+      return poePort(type, deviceW, lengthM, cable);
+    }
+    case 'coax-path':
+      return coaxPath(inputs[name].parse(input));
+    case 'powerline':
+      return powerline(inputs[name].parse(input));
     case 'verdict':
       return verdictOf(inputs[name].parse(input));
   }
