@@ -8,6 +8,7 @@ import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
 import { makeCompute } from '@/workers/compute';
 import { growth, quayHouseRays, workerMemory } from './engine';
+import { linkTables } from './links';
 import { surveyCore, surveyFrames } from './survey';
 import { dragFigures } from './drag';
 
@@ -77,6 +78,7 @@ console.table(
 console.table(await quayHouseRays(job));
 console.table(await growth());
 console.table(workerMemory());
+console.table(await linkTables(job));
 console.table(await surveyCore());
 console.table(await surveyFrames());
 console.table(await dragFigures());

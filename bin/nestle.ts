@@ -6,6 +6,7 @@ import { writePlanGeoJson } from '@/core/formats/planGeoJson';
 import { writePlanSvg } from '@/core/formats/planSvg';
 import { type Job, renameJob } from '@/core/job/job';
 import type { Problem } from '@/core/job/references';
+import { feedOptions } from '@/core/network/feedOptions';
 import { networkOf } from '@/core/network/feeds';
 import { predictJob } from '@/core/network/predict';
 import { buildScene } from '@/core/propagation/scene';
@@ -18,6 +19,7 @@ const help: Record<string, string> = {
   '': `nestle COMMAND …
 
   predict FILE         what each spot of a job file gets, as JSON
+  links FILE           every way to feed each planned unit, as JSON
   calc NAME            one computation: JSON in, JSON out
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database
@@ -28,6 +30,10 @@ const help: Record<string, string> = {
 
 Reads a job file and writes JSON: for each spot its need, best unit, band, rssiDbm, down, up,
 latency, certainty and limitedBy, for the planned network, or with --found for the one found.`,
+  links: `nestle links FILE
+
+Reads a job file and writes JSON: for each planned unit that needs a link every way to feed it, best
+first: medium, from, down, up, worst spot with certainty, cost, minutes, holes, cautions, whyNot.`,
   calc: `nestle calc NAME < in.json > out.json
 
 ${calcUsage}
@@ -86,6 +92,33 @@ function predict(args: string[]) {
       };
     }),
     unfed: network.unfed.map((u) => ({ unit: u.unit.letter, why: u.why })),
+  });
+}
+
+function links(args: string[]) {
+  const [file, ...rest] = args;
+  if (!file || rest.length) throw new UsageError('links needs one FILE');
+  const job = readJob(file);
+  const scene = buildScene(job);
+  const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
+  print({
+    job: job.info.name,
+    units: job.units
+      .filter((u) => u.planned && job.links.some((l) => l.unitId === u.id))
+      .map((u) => ({
+        unit: u.letter,
+        name: u.name,
+        ways: feedOptions(job, scene, u).map(({ link, also: _also, fromLetter, worst, ...way }) => ({
+          medium: link.medium,
+          from: fromLetter,
+          ...way,
+          worst: worst && {
+            spot: numbers.get(worst.spotId),
+            down: worst.downMbps,
+            certainty: worst.certainty,
+          },
+        })),
+      })),
   });
 }
 
@@ -154,6 +187,7 @@ function importJob(args: string[]) {
 
 const commands = new Map([
   ['predict', predict],
+  ['links', links],
   ['calc', runCalc],
   ['export', exportJob],
   ['import', importJob],

@@ -22,7 +22,8 @@ import type { Hop } from '@/core/network/hops';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
-import { airLinks, placeUnit } from '@/core/plan/placeUnit';
+import { feedOptions } from '@/core/network/feedOptions';
+import { placeUnit } from '@/core/plan/placeUnit';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { cutAlong } from '@/core/propagation/elevation';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
@@ -251,7 +252,7 @@ export function makeCompute() {
   // a unit just placed may be asked for before its job arrives: it has no ways yet
   const links = (unitId: Id) => {
     const unit = find(state().job, 'unit', unitId);
-    return unit ? airLinks(state().job, state().scene, unit) : [];
+    return unit ? feedOptions(state().job, state().scene, unit, networkFor('planned', null).network) : [];
   };
 
   const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
@@ -301,7 +302,7 @@ export function makeCompute() {
     areas,
     predict,
     predictFixed: fixed,
-    airLinks: links,
+    feedOptions: links,
     placeUnit: place,
     cut,
     cutBetween,

@@ -6,7 +6,7 @@ import type { Edit } from '@/core/job/edits';
 import type { AnyRecord, Band, Id, PerBand, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
-import type { AirLink } from '@/core/plan/placeUnit';
+import type { FeedOption } from '@/core/network/feedOptions';
 import type { CutPart } from '@/core/propagation/elevation';
 import type { Term } from '@/core/propagation/ways';
 import type { Prediction } from '@/core/network/predict';
@@ -113,8 +113,8 @@ export interface ComputeApi {
   /** The cut along points in space (site coordinates, m), or between places of the house. */
   cut(points: readonly (readonly [number, number, number])[]): Promise<CutAnswer>;
   cutBetween(a: PlaceIn, b: PlaceIn): Promise<CutAnswer>;
-  /** Ways to feed a unit over the air, best first. */
-  airLinks(unitId: Id): Promise<AirLink[]>;
+  /** Every way to feed a unit, best first. */
+  feedOptions(unitId: Id): Promise<FeedOption[]>;
   /** The edit that puts a new unit of a kit at a place, with its best link. */
   placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */

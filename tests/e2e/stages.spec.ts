@@ -114,11 +114,16 @@ test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ pag
   await sheet.click({ position: { x: box.width * 0.35, y: box.height * 0.6 } });
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await expect(inspector).toContainText('What feeds C');
-  const ways = inspector.getByRole('button', { name: /^Air from A/ });
-  await expect(ways.first()).toHaveAttribute('aria-pressed', 'true');
-  await ways.nth(1).click();
-  await expect(ways.nth(1)).toHaveAttribute('aria-pressed', 'true');
-  await inspector.getByLabel('Or a cable from').selectOption({ label: 'A, Pantry shelf' });
+  const ways = inspector.getByRole('list', { name: 'Ways to feed C' }).getByRole('button');
+  await expect(inspector.getByRole('button', { pressed: true })).toHaveCount(1);
+  // powerline: two sockets and their circuits, the worst spot beside it
+  await inspector.getByText(/more ways/).click();
+  const mains = inspector.getByRole('button', { name: /^Powerline adapter, two pairs of wires from A/ });
+  await expect(mains).toContainText(/worst spot \d+: \d+/);
+  await expect(mains).toContainText('through the consumer unit to another circuit, 12 dB');
+  await mains.click();
+  await expect(mains).toHaveAttribute('aria-pressed', 'true');
+  await ways.filter({ hasText: 'Ethernet, cat 6 from A' }).click();
   await expect(inspector).toContainText('Ethernet from A');
   await expect(inspector).toContainText('949');
   await inspector.getByLabel('Length').fill('140');

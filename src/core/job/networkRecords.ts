@@ -36,7 +36,7 @@ export const kit = z.strictObject({
   type: z.literal('kit'),
   id,
   name,
-  kind: z.enum(['main', 'node', 'outdoor', 'extender', 'router']),
+  kind: z.enum(['main', 'node', 'outdoor', 'extender', 'router', 'powerline', 'coax']),
   radios: z
     .array(
       z.strictObject({
@@ -52,6 +52,15 @@ export const kit = z.strictObject({
     )
     .max(8),
   portMbps: mbps,
+  /** Powerline adapter: top of its band, two pairs of wires, a socket in its face. */
+  mains: z
+    .strictObject({
+      topMHz: z.union([z.literal(30), z.literal(68), z.literal(86)]),
+      mimo: z.boolean(),
+      passThrough: z.boolean(),
+    })
+    .nullable()
+    .default(null),
   weatherproof: z.boolean(),
   priceEur: z.number().min(0).max(100_000),
   fitMinutes: z.number().min(0).max(1000),
@@ -94,12 +103,16 @@ export const link = z
     id,
     unitId: id,
     fromUnitId: id,
-    medium: z.enum(['ethernet', 'fibre', 'wireless']),
+    medium: z.enum(['ethernet', 'fibre', 'coax', 'powerline', 'wireless']),
     /** Wireless only: the access radio, or one that does nothing else. */
     radio: z.enum(['shared', 'dedicated']).nullable(),
     band: bandSchema.nullable(),
     lengthM: z.number().min(0).max(5000).nullable(),
     category: z.enum(['cat5e', 'cat6', 'cat6a']).nullable(),
+    /** Coax and powerline: the outlets or sockets at its two ends, and the kit of its adapters. */
+    fromServiceId: id.nullable().default(null),
+    toServiceId: id.nullable().default(null),
+    adapterKitId: id.nullable().default(null),
   })
   .superRefine((l, ctx) => {
     const wireless = l.medium === 'wireless';
@@ -115,6 +128,15 @@ export const link = z
         path: ['category'],
         message: 'an Ethernet link has a cable category and a length',
       });
+    const ends = l.fromServiceId !== null && l.toServiceId !== null && l.adapterKitId !== null;
+    if ((l.medium === 'coax' || l.medium === 'powerline') !== ends)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['fromServiceId'],
+        message: 'a coax or powerline link, and only that, has an outlet at each end and its adapters',
+      });
+    if (l.fromServiceId !== null && l.fromServiceId === l.toServiceId)
+      ctx.addIssue({ code: 'custom', path: ['toServiceId'], message: 'a link has two different outlets' });
     if (l.unitId === l.fromUnitId)
       ctx.addIssue({ code: 'custom', path: ['fromUnitId'], message: 'a unit cannot feed itself' });
   });

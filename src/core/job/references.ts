@@ -82,6 +82,9 @@ function referencesOf(r: AnyRecord): Reference[] {
       return [
         ['unitId', 'unit', r.unitId],
         ['fromUnitId', 'unit', r.fromUnitId],
+        ['fromServiceId', 'service', r.fromServiceId],
+        ['toServiceId', 'service', r.toServiceId],
+        ['adapterKitId', 'kit', r.adapterKitId],
       ];
     case 'reading':
       return [

@@ -74,15 +74,43 @@ const noiseDbmPerHz: Record<MainsNoise, (mhz: number) => number> = {
  */
 export function powerline(input: PowerlineInput): { phyMbps: number; goodputMbps: number } {
   const { lengthM, taps, noise, topMHz, mimo } = input;
+  const { mhz, quietSnrDb } = carriersOf(noise, topMHz);
+  const perMHz = 8.686 * 7.8e-10 * 1e6 * lengthM;
+  const fixed = tapDb * taps + input.extraDb + couplingDb + gapDb;
   let bits = 0;
-  const carriers = Math.floor((topMHz - firstMHz) / stepMHz);
-  for (let i = 0; i <= carriers; i++) {
-    const f = firstMHz + i * stepMHz;
-    if (notches.some(([low, high]) => f >= low && f <= high)) continue;
-    const lossDb = 8.686 * 7.8e-10 * f * 1e6 * lengthM + tapDb * taps + input.extraDb + couplingDb;
-    const snrDb = (f <= 30 ? sendUpTo30 : sendAbove30) - lossDb - noiseDbmPerHz[noise](f);
-    bits += Math.min(mostBits, Math.log2(1 + 10 ** ((snrDb - gapDb) / 10)));
+  for (let i = 0; i < mhz.length; i++) {
+    const db = (quietSnrDb[i] as number) - perMHz * (mhz[i] as number) - fixed;
+    bits += db >= fullDb ? mostBits : Math.log1p(Math.exp(db * perDb)) * perBit;
   }
-  const phyMbps = ((bits * stepMHz * 1e6 * codingShare) / 1e6) * (mimo ? mimoGain : 1);
+  const phyMbps = bits * stepMHz * codingShare * (mimo ? mimoGain : 1);
   return { phyMbps, goodputMbps: phyMbps * dataShare };
+}
+
+/** From here on a carrier is full: 12 bits, dB over the gap; and log2(1 + 10^(x/10)) by natural logarithms. */
+const fullDb = 10 * Math.log10(2 ** mostBits - 1);
+const perDb = Math.LN10 / 10;
+const perBit = 1 / Math.LN2;
+
+interface Carriers {
+  mhz: Float64Array;
+  /** Transmit power over noise, without any loss, dB. */
+  quietSnrDb: Float64Array;
+}
+const known = new Map<string, Carriers>();
+
+/** The carriers outside the notches; the same for every link of a kind. */
+function carriersOf(noise: MainsNoise, topMHz: TopMHz): Carriers {
+  const key = `${noise} ${topMHz}`;
+  const before = known.get(key);
+  if (before) return before;
+  const count = Math.floor((topMHz - firstMHz) / stepMHz) + 1;
+  const mhz = Float64Array.from({ length: count }, (_, i) => firstMHz + i * stepMHz).filter(
+    (f) => !notches.some(([low, high]) => f >= low && f <= high),
+  );
+  const carriers = {
+    mhz,
+    quietSnrDb: mhz.map((f) => (f <= 30 ? sendUpTo30 : sendAbove30) - noiseDbmPerHz[noise](f)),
+  };
+  known.set(key, carriers);
+  return carriers;
 }

@@ -3,7 +3,8 @@ import { tanneryLofts } from '@/../demo/make/tanneryLofts';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import type { Neighbour } from '../job/records';
-import { airLinks, placeUnit } from '../plan/placeUnit';
+import { placeUnit } from '../plan/placeUnit';
+import { feedOptions } from './feedOptions';
 import { buildScene } from '../propagation/scene';
 import { disturbersOf, noiseAt, noNoise } from './disturbance';
 import { networkOf } from './feeds';
@@ -108,7 +109,7 @@ test('the terms of a radio hop add up to what arrives, aerials and cupboards at 
   const kit = get(house, 'kit', 'kit-node');
   const placed = placeUnit(house, kit, { storeyId: 'first', xM: 4, yM: 5 });
   const job = applyEdit(house, placed.edit).job;
-  const [best] = airLinks(job, buildScene(job), placed.unit);
+  const best = feedOptions(job, buildScene(job), placed.unit).find((o) => o.link.medium === 'wireless');
   if (!best) throw new Error('no way over the air');
   const fed = applyEdit(
     applyEdit(job, putOne('x', best.link)).job,

@@ -36,7 +36,7 @@ export interface Feed extends PlacedUnit {
   hops: Hop[];
   /** At mean signals. */
   mean: Allowance;
-  /** Equally likely cases of the hops' signals; one case when all hops are wired. */
+  /** Equally likely cases of what is uncertain in the hops; one case when nothing is. */
   cases: Allowance[];
   /** The channel of each band's access radio, how busy neighbours keep it, and the noise at the unit. */
   air: Record<Band, UnitAir>;
@@ -48,6 +48,9 @@ export interface Network {
   unfed: { unit: Unit; why: string }[];
   /** What disturbs 2.4 GHz in the house. */
   disturbers: Disturber[];
+  /** All units of the scenario, fed or not, and the air at each. */
+  placed: ReadonlyMap<Id, PlacedUnit>;
+  airs: ReadonlyMap<Id, Record<Band, UnitAir>>;
 }
 
 const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
@@ -74,11 +77,12 @@ export function networkOf(
   const units = job.units.filter((u) => (scenario === 'found' ? u.found : u.planned));
   const placed = new Map(units.map((u) => [u.id, place(job, scene, u)]));
   const feeder = new Map(job.links.filter((l) => placed.has(l.unitId)).map((l) => [l.unitId, l]));
-  const network: Network = { feeds: [], unfed: [], disturbers: disturbersOf(job) };
-  const airs = new Map([...placed].map(([id, p]) => [id, airOf(job, scene, p, network.disturbers)]));
+  const disturbers = disturbersOf(job);
+  const airs = new Map([...placed].map(([id, p]) => [id, airOf(job, scene, p, disturbers)]));
+  const network: Network = { feeds: [], unfed: [], disturbers, placed, airs };
   const hopCache = new Map<Id, Hop | string>();
   const hop = (l: Link): Hop | string => {
-    const known = hopCache.get(l.id) ?? hopOf(scene, l, placed, airs, offset);
+    const known = hopCache.get(l.id) ?? hopOf(job, scene, l, placed, airs, offset);
     hopCache.set(l.id, known);
     return known;
   };
@@ -103,6 +107,21 @@ export function networkOf(
     }
   }
   return network;
+}
+
+/**
+ * How a unit would be fed over a link that is not in the network, from a unit that is fed and does not
+ * hang on it; or in words why it would not be.
+ */
+export function feedOver(job: Job, scene: Scene, network: Network, link: Link): Feed | string {
+  const parent = network.feeds.find((f) => f.unit.id === link.fromUnitId);
+  const unit = network.placed.get(link.unitId);
+  const air = network.airs.get(link.unitId);
+  if (!parent || !unit || !air) return 'the unit that would feed it is not fed itself';
+  const hop = hopOf(job, scene, link, network.placed, network.airs, () => 0);
+  if (typeof hop === 'string') return hop;
+  const hops = [...parent.hops, hop];
+  return { ...unit, hops, air, ...allowances(job, hops[0]?.from ?? parent, hops) };
 }
 
 /** What the air is at a unit, band by band. */
@@ -146,8 +165,11 @@ function allowance(
   let radios = 0;
   for (const h of hops) {
     if (!h.wireless) {
-      result.downMbps = Math.min(result.downMbps, h.downMbps);
-      result.upMbps = Math.min(result.upMbps, h.upMbps);
+      // weaker by so many deviations is more loss; the ports and adapters stay as they are
+      const off = h.wire ? -shift(radios++) * h.wire.spreadDb : 0;
+      const medium = h.wire && off !== 0 ? h.wire.mediumMbps(off) * wiredShare : Infinity;
+      result.downMbps = Math.min(result.downMbps, h.downMbps, medium);
+      result.upMbps = Math.min(result.upMbps, h.upMbps, medium);
       continue;
     }
     const { band, downDbm, upDbm, spreadDb, mode, downAir, upAir } = h.wireless;
@@ -175,7 +197,7 @@ function allowances(
   hops: readonly Hop[],
 ): { mean: Allowance; cases: Allowance[] } {
   const mean = allowance(job, main, hops, () => 0);
-  const radios = hops.filter((h) => h.wireless).length;
+  const radios = hops.filter((h) => h.wireless ?? h.wire).length;
   if (radios === 0) return { mean, cases: [mean] };
   // two hops vary apart; a third moves with the first, a fourth with the second
   const second = radios > 1 ? normalFifths : ([0] as const);

@@ -1,4 +1,5 @@
 /** One link between two units: what it carries, and why. */
+import { find, type Job } from '../job/job';
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
 import { keptReach } from '../propagation/reach';
@@ -9,6 +10,7 @@ import { type Air, goodputIn } from '../wifi/airTime';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from './wired';
+import { wireWay } from './wireWay';
 import type { Reach, Scene } from '../propagation/model';
 
 /** A unit with its kit and its place in space. */
@@ -52,6 +54,19 @@ export interface Hop {
     /** What is sent first, then each gain or loss; they add up to downDbm. */
     terms: Term[];
   } | null;
+  /** Coax and powerline: what the way through the house costs. */
+  wire: WireWay | null;
+}
+
+/** A way through the coax or the mains of the house. */
+export interface WireWay {
+  /** Loss, dB, and its spread (standard deviation). */
+  lossDb: number;
+  spreadDb: number;
+  /** What the medium alone lets through, Mbps, when the loss is so much higher, dB. */
+  mediumMbps(moreDb: number): number;
+  /** What costs something or is taken for granted, in words. */
+  words: string[];
 }
 
 /** Wired framing and TCP leave 1460 of 1538 bytes (standard: Ethernet). */
@@ -81,6 +96,7 @@ export function mountTerm({ unit, mountDb }: PlacedUnit, band: number): Term[] {
  * @param offset what the signal differs by from the computed one, dB.
  */
 export function hopOf(
+  job: Job,
   scene: Scene,
   link: Link,
   placed: ReadonlyMap<Id, PlacedUnit>,
@@ -91,8 +107,13 @@ export function hopOf(
   const to = placed.get(link.unitId);
   if (!from || !to) return `the unit that feeds ${to?.unit.letter ?? 'it'} is not part of this network`;
   if (link.medium !== 'wireless' || link.band === null) {
-    const rate = Math.min(wiredMbps(link), from.kit.portMbps, to.kit.portMbps) * wiredShare;
-    return { link, from, to, downMbps: rate, upMbps: rate, wireless: null };
+    const ports = Math.min(from.kit.portMbps, to.kit.portMbps);
+    const wire = link.medium === 'coax' || link.medium === 'powerline' ? wireWay(job, link) : null;
+    if (typeof wire === 'string') return wire;
+    const adapter = find(job, 'kit', link.adapterKitId)?.portMbps ?? Infinity;
+    const rate = Math.min(wire ? wire.mediumMbps(0) : wiredMbps(link), ports, adapter) * wiredShare;
+    if (wire && rate <= 0) return `nothing comes through the ${link.medium} to ${to.unit.letter}`;
+    return { link, from, to, downMbps: rate, upMbps: rate, wireless: null, wire };
   }
   const use = link.radio === 'dedicated' ? 'backhaul' : 'access';
   const [a, b] = [radioOf(from.kit, link.band, use), radioOf(to.kit, link.band, use)];
@@ -122,6 +143,7 @@ export function hopOf(
     to,
     downMbps: goodputIn(downAir, downDbm, mode),
     upMbps: goodputIn(upAir, upDbm, mode),
+    wire: null,
     wireless: {
       band: link.band,
       downDbm,

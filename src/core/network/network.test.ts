@@ -3,7 +3,8 @@ import { applyEdit, putOne } from '@/core/job/edits';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
 import { changeUnit, removeUnit } from '@/core/plan/changeUnit';
-import { airLinks, placeUnit } from '@/core/plan/placeUnit';
+import { placeUnit } from '@/core/plan/placeUnit';
+import { feedOptions } from './feedOptions';
 import { buildScene } from '@/core/propagation/scene';
 import { chanceMet, delivered } from './delivery';
 import { type Allowance, networkOf } from './feeds';
@@ -105,7 +106,9 @@ describe('planning by hand', () => {
 
   test('a placed unit takes the next letter and the best link over the air', () => {
     expect(placed.unit.letter).toBe('C');
-    const best = airLinks(job, scene, placed.unit)[0];
+    const best = feedOptions(next, scene, placed.unit).find(
+      (o) => o.link.medium === 'wireless' && o.whyNot === null,
+    );
     expect(next.links.find((l) => l.unitId === placed.unit.id)).toEqual(best?.link);
     expect(predict(next).find((p) => p.spotId === 'spot-3')?.met).toBe(true);
     expect(predict(job).find((p) => p.spotId === 'spot-3')?.met).toBe(false);

@@ -18,6 +18,7 @@ import {
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './feeds';
 import { mountTerm, reachOfUnit, type UnitAir } from './hops';
+import { mediumWords } from './mediumWords';
 import type { Scene } from '../propagation/model';
 
 export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
@@ -269,10 +270,12 @@ function chainOf(job: Job, access: Access, option: Option, device: Device, noise
     const pair = `${hop.from.unit.letter} to ${hop.to.unit.letter}`;
     steps.push({
       kind: hop.wireless ? 'hop' : 'wire',
-      label: hop.wireless ? `Air, ${pair}` : `${hop.link.medium === 'fibre' ? 'Fibre' : 'Ethernet'}, ${pair}`,
+      label: `${mediumWords[hop.link.medium]}, ${pair}`,
       detail: hop.wireless
         ? `${hop.wireless.band} GHz ${hop.link.radio === 'dedicated' ? 'own' : 'shared'}, −${Math.abs(hop.wireless.downDbm).toFixed(0)} dBm`
-        : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
+        : hop.wire
+          ? `${hop.wire.lossDb.toFixed(0)} dB on the way`
+          : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
       mbps: hop.downMbps,
       unitId: hop.to.unit.id,
       isLimit: false,

@@ -1,12 +1,6 @@
 import { find, type Job } from '../job/job';
+import { cablePrices } from '../network/feedOptions';
 import { cableLength } from '../network/wired';
-
-/** Hands-on minutes of a cable run: a fixed part, and so much a metre (planning). */
-const cableMinutes = 20;
-const cableMinutesPerM = 1.5;
-/** Cable and plugs, € a metre and a run (planning). */
-const cableEurPerM = 0.9;
-const cableEur = 6;
 
 export interface Bill {
   partsEur: number;
@@ -27,12 +21,18 @@ export function billOf(job: Job): Bill {
   }
   for (const l of job.links) {
     const [child, parent] = [find(job, 'unit', l.unitId), find(job, 'unit', l.fromUnitId)];
-    if (l.medium === 'wireless' || l.lengthM === null || !child?.planned || !parent?.planned) continue;
-    if (child.found && parent.found) continue;
+    if (!child?.planned || !parent?.planned || (child.found && parent.found)) continue;
+    const adapter = find(job, 'kit', l.adapterKitId);
+    if (adapter) {
+      bill.partsEur += 2 * adapter.priceEur;
+      bill.minutes += 2 * adapter.fitMinutes;
+    }
+    if ((l.medium !== 'ethernet' && l.medium !== 'fibre') || l.lengthM === null) continue;
+    const price = cablePrices[l.medium];
     const metres = cableLength(l.lengthM);
     bill.cableM += metres;
-    bill.partsEur += cableEur + metres * cableEurPerM;
-    bill.minutes += cableMinutes + l.lengthM * cableMinutesPerM;
+    bill.partsEur += price.eur + metres * price.eurPerM;
+    bill.minutes += price.minutes + l.lengthM * price.minutesPerM;
   }
   return bill;
 }

@@ -15,7 +15,7 @@ export function KitShelf() {
       </h2>
       <ul>
         {kits
-          .filter((k) => k.kind !== 'router')
+          .filter((k) => k.kind !== 'router' && k.radios.length > 0)
           .map((k) => (
             <li key={k.id} className="border-t border-rule">
               <button

@@ -112,7 +112,9 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             <Choice
               id={id}
               value={unit.kitId}
-              options={job.kits.map((k) => ({ value: k.id, text: k.name }))}
+              options={job.kits
+                .filter((k) => k.radios.length > 0)
+                .map((k) => ({ value: k.id, text: k.name }))}
               onChange={(kitId) => save({ ...unit, kitId }, `Make ${unit.letter} another kit`)}
             />
           )}

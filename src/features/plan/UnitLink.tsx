@@ -4,64 +4,59 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
+import type { FeedOption } from '@/core/network/feedOptions';
 import { linkOf } from '@/core/network/feeds';
-import type { AirLink } from '@/core/plan/placeUnit';
+import { mediumWords } from '@/core/network/mediumWords';
+import { StatusMark } from '@/ui/marks';
 import { Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
-import { LossTerms } from '@/ui/why/LossTerms';
-import { LinkStroke } from '@/ui/sheet/LinkLines';
+import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { rateText } from '@/ui/units';
+import { rateText, sureText } from '@/ui/units';
+import { LossTerms } from '@/ui/why/LossTerms';
 
-const keyOf = (l: Pick<Link, 'fromUnitId' | 'medium' | 'radio' | 'band'>) =>
-  [l.fromUnitId, l.medium, l.radio, l.band].join('|');
-
-/** The best ways over the air, from the worker, asked anew whenever it has a new answer. */
-function useAirLinks(unit: Unit): AirLink[] {
+/** The ways to feed a unit, from the worker, asked anew whenever it has a new answer. */
+function useFeedOptions(unit: Unit): FeedOption[] | null {
   const compute = useJob((s) => s.compute);
   const network = useJob((s) => s.network);
   const dragging = useJob((s) => s.dragged !== null);
-  const [found, setFound] = useState<{ unitId: string; links: AirLink[] }>({ unitId: '', links: [] });
+  const [found, setFound] = useState<{ unitId: string; options: FeedOption[] } | null>(null);
   useEffect(() => {
     if (!compute || !network || dragging) return;
     let live = true;
-    compute.airLinks(unit.id).then(
-      (links) => live && setFound({ unitId: unit.id, links: links.slice(0, 6) }),
+    compute.feedOptions(unit.id).then(
+      (options) => live && setFound({ unitId: unit.id, options }),
       (error: unknown) => live && toast.error(messageOf(error)),
     );
     return () => {
       live = false;
     };
   }, [compute, network, dragging, unit.id]);
-  return found.unitId === unit.id ? found.links : [];
+  return found?.unitId === unit.id ? found.options : null;
 }
 
-/** What feeds a unit: every way over the air computed, best first, and a cable that is measured by hand. */
+/** How many ways are shown before the rest is unfolded. */
+const shownFirst = 6;
+
+/** What feeds a unit: every medium computed side by side, best first; one click takes it. */
 export function UnitLink({ unit }: { unit: Unit }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const kit = find(job, 'kit', unit.kitId);
   const link = linkOf(job, unit.id);
   const rate = useJob((s) => s.network?.links.find((l) => l.linkId === link?.id));
-  const options = useAirLinks(unit);
-  const others = job.units.filter((u) => u.planned && u.id !== unit.id);
+  const options = useFeedOptions(unit);
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';
-  const take = (next: Link) =>
-    store
-      .getState()
-      .commit({ label: `Feed ${unit.letter} from ${letter(next.fromUnitId)}`, put: [next], remove: [] });
-  const cable = (fromUnitId: string): Link => ({
-    type: 'link',
-    id: link?.id ?? `link-${unit.id}`,
-    unitId: unit.id,
-    fromUnitId,
-    medium: 'ethernet',
-    radio: null,
-    band: null,
-    category: link?.category ?? 'cat6',
-    lengthM: link?.lengthM ?? 20,
-  });
   const isMain = (kit?.kind === 'main' || kit?.kind === 'router') && !link;
+  const take = (next: Link, also: FeedOption['also'] = []) =>
+    store.getState().commit({
+      label: `Feed ${unit.letter} from ${letter(next.fromUnitId)}`,
+      put: [...also, next],
+      remove: [],
+    });
+  const open = options?.filter((o) => o.whyNot === null) ?? [];
+  const shut = options?.filter((o) => o.whyNot !== null) ?? [];
+  const row = (o: FeedOption) => <OptionRow key={keyOf(o)} option={o} onTake={() => take(o.link, o.also)} />;
   return (
     <>
       <PartHead right="Mbps to here">
@@ -72,72 +67,31 @@ export function UnitLink({ unit }: { unit: Unit }) {
           Fed from the street: {rateText(job.info.planDownMbps)} / {rateText(job.info.planUpMbps)} Mbps.
         </p>
       )}
-      {link && link.medium !== 'wireless' && (
-        <div className="border-l-[3px] border-action bg-chosen px-3 py-1.5">
-          <p className="flex items-center justify-between font-semibold">
-            <span>
-              {link.medium === 'fibre' ? 'Fibre' : 'Ethernet'} from {letter(link.fromUnitId)}
-            </span>
-            <span>{rate ? rateText(rate.downMbps) : '–'}</span>
-          </p>
-          <Field label="Length">
-            {(id) => (
-              <NumberInput
-                id={id}
-                value={link.lengthM ?? 0}
-                unit="m"
-                min={0}
-                max={5000}
-                onChange={(lengthM) => take({ ...link, lengthM })}
-              />
-            )}
-          </Field>
-          {link.medium === 'ethernet' && (
-            <Field label="Cable">
-              {(id) => (
-                <Choice
-                  id={id}
-                  value={link.category ?? 'cat6'}
-                  options={[
-                    { value: 'cat5e', text: 'Cat 5e' },
-                    { value: 'cat6', text: 'Cat 6' },
-                    { value: 'cat6a', text: 'Cat 6a' },
-                  ]}
-                  onChange={(c) => take({ ...link, category: c === 'cat5e' || c === 'cat6a' ? c : 'cat6' })}
-                />
-              )}
-            </Field>
-          )}
-        </div>
+      {link && (link.medium === 'ethernet' || link.medium === 'fibre') && (
+        <CableFields link={link} rate={rate?.downMbps} from={letter(link.fromUnitId)} take={take} />
       )}
-      <ul>
-        {options.map((o) => {
-          const chosen = link !== undefined && keyOf(o.link) === keyOf(link);
-          return (
-            <li key={keyOf(o.link)}>
-              <button
-                type="button"
-                aria-pressed={chosen}
-                className={`flex min-h-[40px] w-full items-center gap-2.5 border-b border-rule px-1.5 text-left hover:bg-paper ${
-                  chosen ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''
-                }`}
-                onClick={() => take(o.link)}
-              >
-                <svg width={34} height={14} aria-hidden="true" className="shrink-0">
-                  <LinkStroke link={o.link} d="M3 11Q17 -1 31 11" />
-                </svg>
-                <span className="flex-1 leading-tight">
-                  <b>Air from {letter(o.link.fromUnitId)}</b>, {o.link.band} GHz
-                  <span className="block text-[12px] text-muted">
-                    {o.link.radio === 'dedicated' ? 'a radio of its own' : 'shares the radio with devices'}
-                  </span>
-                </span>
-                <span className="font-bold">{o.downMbps > 0 ? rateText(o.downMbps) : 'no link'}</span>
-              </button>
-            </li>
-          );
-        })}
-      </ul>
+      {!isMain && (
+        <>
+          {options === null && <p className="text-muted">Computing every way …</p>}
+          <ul aria-label={`Ways to feed ${unit.letter}`}>{open.slice(0, shownFirst).map(row)}</ul>
+          {open.length > shownFirst && (
+            <details>
+              <summary className="cursor-pointer py-1.5 font-semibold text-action">
+                {open.length - shownFirst} more ways
+              </summary>
+              <ul>{open.slice(shownFirst).map(row)}</ul>
+            </details>
+          )}
+          {shut.length > 0 && (
+            <details>
+              <summary className="cursor-pointer py-1.5 font-semibold text-action">
+                {shut.length} that won’t do, and why
+              </summary>
+              <ul>{shut.map(row)}</ul>
+            </details>
+          )}
+        </>
+      )}
       {rate?.air && (
         <details className="mt-1">
           <summary className="cursor-pointer py-1 font-semibold text-action">
@@ -152,21 +106,107 @@ export function UnitLink({ unit }: { unit: Unit }) {
           </p>
         </details>
       )}
-      {others.length > 0 && (
-        <Field label="Or a cable from">
+    </>
+  );
+}
+
+const keyOf = ({ link: l }: FeedOption) =>
+  [l.fromUnitId, l.medium, l.radio, l.band, l.adapterKitId].join('|');
+
+const minutesText = (m: number) =>
+  m >= 60 ? `${Math.floor(m / 60)} h ${String(Math.round(m % 60)).padStart(2, '0')}` : `${Math.round(m)} min`;
+
+function OptionRow({ option: o, onTake }: { option: FeedOption; onTake: () => void }) {
+  const spot = useJob((s) => find(s.job, 'spot', o.worst?.spotId));
+  const costs = [
+    o.costEur > 0 && `€${o.costEur.toFixed(0)}`,
+    o.minutes > 0 && minutesText(o.minutes),
+    o.holes > 0 && `${o.holes} ${o.holes === 1 ? 'hole' : 'holes'}`,
+  ].filter(Boolean);
+  return (
+    <li>
+      <button
+        type="button"
+        aria-pressed={o.taken}
+        disabled={o.whyNot !== null}
+        className={`flex min-h-12 w-full items-start gap-2.5 border-b border-rule px-1.5 py-1 text-left enabled:hover:bg-paper ${
+          o.taken ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''
+        }`}
+        onClick={onTake}
+      >
+        <LinkIcon link={o.link} />
+        <span className="min-w-0 flex-1 leading-tight">
+          <b>{o.label}</b> from {o.fromLetter}
+          {o.whyNot ? (
+            <span className="block text-[12px] text-rust-text">{o.whyNot}</span>
+          ) : (
+            <span className="block text-[12px] text-muted">
+              {spot && o.worst
+                ? `worst spot ${spot.number}: ${rateText(o.worst.downMbps)}, ${sureText(o.worst.certainty)} sure`
+                : 'no spot is nearest to it'}
+              {costs.length ? ` · ${costs.join(' · ')}` : ''}
+            </span>
+          )}
+          {!o.whyNot &&
+            o.cautions.map((c) => (
+              <span key={c} className="flex items-start gap-1 text-[12px] text-ochre-text">
+                <StatusMark mark="thin" size={11} /> {c}
+              </span>
+            ))}
+        </span>
+        <span className="font-bold">{o.downMbps > 0 ? rateText(o.downMbps) : 'none'}</span>
+      </button>
+    </li>
+  );
+}
+
+function CableFields({
+  link,
+  rate,
+  from,
+  take,
+}: {
+  link: Link;
+  rate: number | undefined;
+  from: string;
+  take: (link: Link) => void;
+}) {
+  return (
+    <div className="border-l-[3px] border-action bg-chosen px-3 py-1.5">
+      <p className="flex items-center justify-between font-semibold">
+        <span>
+          {mediumWords[link.medium]} from {from}
+        </span>
+        <span>{rate ? rateText(rate) : '–'}</span>
+      </p>
+      <Field label="Length">
+        {(id) => (
+          <NumberInput
+            id={id}
+            value={link.lengthM ?? 0}
+            unit="m"
+            min={0}
+            max={5000}
+            onChange={(lengthM) => take({ ...link, lengthM })}
+          />
+        )}
+      </Field>
+      {link.medium === 'ethernet' && (
+        <Field label="Cable">
           {(id) => (
             <Choice
               id={id}
-              value={link && link.medium !== 'wireless' ? link.fromUnitId : ''}
+              value={link.category ?? 'cat6'}
               options={[
-                { value: '', text: 'choose' },
-                ...others.map((u) => ({ value: u.id, text: `${u.letter}, ${u.name}` })),
+                { value: 'cat5e', text: 'Cat 5e' },
+                { value: 'cat6', text: 'Cat 6' },
+                { value: 'cat6a', text: 'Cat 6a' },
               ]}
-              onChange={(from) => from && take(cable(from))}
+              onChange={(c) => take({ ...link, category: c === 'cat5e' || c === 'cat6a' ? c : 'cat6' })}
             />
           )}
         </Field>
       )}
-    </>
+    </div>
   );
 }

@@ -1,12 +1,13 @@
 'use client';
 
+import { mediumWords } from '@/core/network/mediumWords';
 import { useEffect, useState } from 'react';
 import { find, type Job } from '@/core/job/job';
 import type { Id, Link } from '@/core/job/records';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { foundWords, markText, StatusMark, verdictWords } from '@/ui/marks';
 import { PegIcon } from '@/ui/sheet/Peg';
-import { LinkStroke } from '@/ui/sheet/LinkLines';
+import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { tints } from '@/ui/sheet/CoverageLayer';
 import { storeysInOrder } from '@/ui/shell/actions';
 import { messageOf } from '@/ui/store/api';
@@ -268,15 +269,11 @@ function Units() {
                 <span className="block text-[12.5px] text-muted">
                   {u.name}, {find(job, 'storey', u.storeyId)?.name.toLowerCase()}
                   {from
-                    ? `; ${link?.medium === 'wireless' ? 'by air' : link?.medium === 'fibre' ? 'fibre' : 'cable'} from ${from.letter}`
+                    ? `; ${link ? mediumWords[link.medium].toLowerCase() : ''} from ${from.letter}`
                     : '; from the street'}
                 </span>
               </span>
-              {link && (
-                <svg width={42} height={14} aria-hidden="true">
-                  <LinkStroke link={link} d={link.medium === 'wireless' ? 'M3 11Q21 -1 39 11' : 'M3 7H39'} />
-                </svg>
-              )}
+              {link && <LinkIcon link={link} />}
             </li>
           );
         })}

@@ -8,25 +8,76 @@ import { rateText } from '@/ui/units';
 import type { ToPx } from './RoomLabels';
 import type { SheetSpace, SheetStage } from './sheetSpace';
 
-/** How a link is drawn: Ethernet and fibre solid, over the air as dots on a light casing. */
+/**
+ * How a link is drawn along a path: Ethernet and fibre solid, coax double, over the air as dots on a
+ * light casing. Powerline is a zig-zag, so its path has to be one: see `zigzag`.
+ */
 export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string }) {
-  return link.medium === 'wireless' ? (
-    <>
-      <path d={d} fill="none" stroke="#fffdf8" strokeWidth={7} strokeLinecap="round" />
-      <path
-        d={d}
-        fill="none"
-        stroke="#1f2a37"
-        strokeWidth={3.2}
-        strokeLinecap="round"
-        strokeDasharray="0.1 7"
-      />
-    </>
-  ) : (
-    <>
-      <path d={d} fill="none" stroke="#fffdf8" strokeWidth={5} />
-      <path d={d} fill="none" stroke="#1f2a37" strokeWidth={2.2} />
-    </>
+  switch (link.medium) {
+    case 'wireless':
+      return (
+        <>
+          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={7} strokeLinecap="round" />
+          <path
+            d={d}
+            fill="none"
+            stroke="#1f2a37"
+            strokeWidth={3.2}
+            strokeLinecap="round"
+            strokeDasharray="0.1 7"
+          />
+        </>
+      );
+    case 'coax':
+      return (
+        <>
+          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={8} />
+          <path d={d} fill="none" stroke="#1f2a37" strokeWidth={5} />
+          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={2.2} />
+        </>
+      );
+    case 'powerline':
+      return (
+        <>
+          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={5} strokeLinejoin="round" />
+          <path d={d} fill="none" stroke="#1f2a37" strokeWidth={1.6} strokeLinejoin="round" />
+        </>
+      );
+    default:
+      return (
+        <>
+          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={5} />
+          <path d={d} fill="none" stroke="#1f2a37" strokeWidth={2.2} />
+        </>
+      );
+  }
+}
+
+/** A zig-zag from one place to another, px: teeth 12 long and 4 high. */
+function zigzag(ax: number, ay: number, bx: number, by: number): string {
+  const length = Math.hypot(bx - ax, by - ay);
+  const teeth = Math.max(1, Math.round(length / 6));
+  const [ux, uy] = length ? [(bx - ax) / length, (by - ay) / length] : [1, 0];
+  const points = Array.from({ length: teeth + 1 }, (_, i) => {
+    const along = (i / teeth) * length;
+    const side = i === 0 || i === teeth ? 0 : i % 2 ? 4 : -4;
+    return `${ax + ux * along - uy * side} ${ay + uy * along + ux * side}`;
+  });
+  return `M${points.join('L')}`;
+}
+
+/** A link's line as a small sign in lists, 34 × 14. */
+export function LinkIcon({ link }: { link: Pick<Link, 'medium'> }) {
+  const d =
+    link.medium === 'wireless'
+      ? 'M3 11Q17 -1 31 11'
+      : link.medium === 'powerline'
+        ? zigzag(2, 7, 32, 7)
+        : 'M2 7H32';
+  return (
+    <svg width={34} height={14} aria-hidden="true" className="mt-0.5 shrink-0">
+      <LinkStroke link={link} d={d} />
+    </svg>
   );
 }
 
@@ -74,7 +125,12 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
         const leaves = !fromHere || !toHere;
         return (
           <g key={link.id} opacity={leaves ? 0.55 : 1}>
-            <LinkStroke link={link} d={`M${ax} ${ay}Q${cx} ${cy} ${bx} ${by}`} />
+            <LinkStroke
+              link={link}
+              d={
+                link.medium === 'powerline' ? zigzag(ax, ay, bx, by) : `M${ax} ${ay}Q${cx} ${cy} ${bx} ${by}`
+              }
+            />
             {leaves && (
               <Away
                 x={fromHere ? bx : ax}

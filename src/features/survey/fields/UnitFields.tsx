@@ -15,7 +15,7 @@ export function UnitFields({ job, record: u, save }: FieldsProps<'unit'>) {
           <Choice
             id={id}
             value={u.kitId}
-            options={job.kits.map((k) => ({ value: k.id, text: k.name }))}
+            options={job.kits.filter((k) => k.radios.length > 0).map((k) => ({ value: k.id, text: k.name }))}
             onChange={(kitId) => save({ ...u, kitId }, `Kit of ${u.letter}`)}
           />
         )}

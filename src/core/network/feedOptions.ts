@@ -1,0 +1,246 @@
+/** Every way to feed a unit, computed side by side: what it gives, costs and breaks. */
+import { applyEdit, putOne } from '../job/edits';
+import { find, type Job } from '../job/job';
+import { spotNeed } from '../job/needs';
+import { bands, type AnyRecord, type Id, type Kit, type Link, type Unit } from '../job/records';
+import { kitLibrary } from '../kit/library';
+import { makeReceived, receive } from '../propagation/receive';
+import { placeInSpace } from '../propagation/scene';
+import type { Scene } from '../propagation/model';
+import { airPairings, feedsInCircle, linkTo } from '../plan/linkTo';
+import { cableEstimate } from './cableEstimate';
+import { accessesOf, accessRates, chanceMet, delivered, signalNeeded } from './delivery';
+import { noiseAt } from './disturbance';
+import { type Feed, feedOver, type Network, networkOf } from './feeds';
+import { reachOfUnit } from './hops';
+import { mediumWords } from './mediumWords';
+import { nearService } from './nearService';
+import { testDevice } from './predict';
+import { cableLength } from './wired';
+
+/** One row of a unit's table of media. */
+export interface FeedOption {
+  link: Link;
+  /** Records that taking it needs besides the link: adapters that the job's catalogue lacks. */
+  also: AnyRecord[];
+  fromLetter: string;
+  label: string;
+  /** To the unit, Mbps; 0 when nothing comes. */
+  downMbps: number;
+  upMbps: number;
+  /** The worst of the spots that this unit would serve, and what it then gets; null when it serves none. */
+  worst: { spotId: Id; downMbps: number; certainty: number } | null;
+  costEur: number;
+  minutes: number;
+  holes: number;
+  cautions: string[];
+  /** In words why it can't be taken; null when it can. */
+  whyNot: string | null;
+  taken: boolean;
+}
+
+/** Cable and plugs, € a metre and a run; minutes of a run, a metre and a hole (planning). */
+export const cablePrices = {
+  ethernet: { eurPerM: 0.9, eur: 6, minutes: 20, minutesPerM: 1.5, minutesPerHole: 12 },
+  fibre: { eurPerM: 1.1, eur: 88, minutes: 30, minutesPerM: 1.5, minutesPerHole: 12 },
+} as const;
+
+type Priced = Pick<FeedOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes' | 'cautions' | 'whyNot'>;
+
+/** Kits of a kind for adapters: the job's own, else the library's. */
+const adapterKits = (job: Job, kind: Kit['kind']): Kit[] => {
+  const own = job.kits.filter((k) => k.kind === kind);
+  return own.length ? own : kitLibrary.filter((k) => k.kind === kind);
+};
+
+function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] {
+  const cable = cableEstimate(job, scene, from, unit);
+  return (['ethernet', 'fibre'] as const).map((medium): Priced => {
+    const price = cablePrices[medium];
+    const metres = cableLength(cable.lengthM);
+    return {
+      link: linkTo(job, unit, from, {
+        medium,
+        lengthM: Math.round(cable.lengthM * 10) / 10,
+        category: medium === 'ethernet' ? 'cat6' : null,
+      }),
+      also: [],
+      costEur: price.eur + metres * price.eurPerM,
+      minutes: price.minutes + cable.lengthM * price.minutesPerM + cable.holes * price.minutesPerHole,
+      holes: cable.holes,
+      cautions: medium === 'fibre' ? cable.cautions.filter((c) => !c.startsWith('between')) : cable.cautions,
+      whyNot: cable.whyNot,
+    };
+  });
+}
+
+function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'powerline'): Priced[] {
+  const kind = medium === 'coax' ? 'coax' : 'socket';
+  const [a, b] = [nearService(job, from, kind), nearService(job, unit, kind)];
+  return adapterKits(job, medium).flatMap((kit): Priced[] => {
+    const rest = {
+      also: find(job, 'kit', kit.id) ? [] : [kit],
+      costEur: 2 * kit.priceEur,
+      minutes: 2 * kit.fitMinutes,
+      holes: 0,
+      cautions:
+        medium === 'coax'
+          ? ['a filter belongs where the coax enters']
+          : kit.mains?.passThrough
+            ? []
+            : ['its plug may block the socket beside it'],
+    };
+    if (!a || !b || a.id === b.id) {
+      if (medium === 'coax') return [];
+      const lacks = a ? unit : from;
+      const ends = { fromServiceId: null, toServiceId: null, adapterKitId: null };
+      const whyNot = a && b ? 'both would be in one socket' : `no socket near ${lacks.letter}`;
+      return [{ ...rest, link: linkTo(job, unit, from, { medium, ...ends }), whyNot }];
+    }
+    const ends = { fromServiceId: a.id, toServiceId: b.id, adapterKitId: kit.id };
+    return [{ ...rest, link: linkTo(job, unit, from, { medium, ...ends }), whyNot: null }];
+  });
+}
+
+function airOptions(job: Job, unit: Unit, from: Unit): Priced[] {
+  const [a, b] = [find(job, 'kit', from.kitId), find(job, 'kit', unit.kitId)];
+  if (!a || !b) return [];
+  return airPairings(a, b).map((p) => ({
+    link: linkTo(job, unit, from, { medium: 'wireless', ...p }),
+    also: [],
+    costEur: 0,
+    minutes: 0,
+    holes: 0,
+    cautions: p.radio === 'shared' ? ['shares its airtime with the devices'] : [],
+    whyNot: null,
+  }));
+}
+
+const labelOf = (link: Link, kit: Kit | undefined): string => {
+  if (link.medium !== 'wireless')
+    return kit ? kit.name : link.medium === 'ethernet' ? 'Ethernet, cat 6' : mediumWords[link.medium];
+  return `Air, ${link.band} GHz${link.radio === 'dedicated' ? ', a radio of its own' : ', shared'}`;
+};
+
+/** Same way, whatever its length: a table marks what is taken. */
+const sameWay = (a: Link, b: Link) =>
+  a.fromUnitId === b.fromUnitId &&
+  a.medium === b.medium &&
+  a.radio === b.radio &&
+  a.band === b.band &&
+  a.adapterKitId === b.adapterKitId;
+
+/**
+ * All ways to feed a unit from the planned units that do not hang on it: Ethernet, fibre, coax,
+ * powerline, a radio of its own, a shared radio. Best first; what can't be taken comes last, with why.
+ */
+export function feedOptions(
+  job: Job,
+  scene: Scene,
+  unit: Unit,
+  network = networkOf(job, scene, 'planned'),
+): FeedOption[] {
+  const present = job.links.find((l) => l.unitId === unit.id);
+  const serves = servedBy(job, scene, network, unit);
+  const rows = job.units
+    .filter((u) => u.planned && u.id !== unit.id && !feedsInCircle(job, unit.id, u.id))
+    .flatMap((from) =>
+      [
+        ...wiredOptions(job, scene, unit, from),
+        ...outletOptions(job, unit, from, 'coax'),
+        ...outletOptions(job, unit, from, 'powerline'),
+        ...airOptions(job, unit, from),
+      ].map((option): FeedOption => {
+        const row = {
+          ...option,
+          fromLetter: from.letter,
+          label: labelOf(option.link, kitOf(job, option)),
+          downMbps: 0,
+          upMbps: 0,
+          worst: null,
+          taken: present !== undefined && sameWay(present, option.link),
+        };
+        if (option.whyNot && option.link.fromServiceId === null && option.link.medium === 'powerline')
+          return row;
+        const withKits = option.also.length ? applyEdit(job, putOne('', ...option.also)).job : job;
+        const feed = feedOver(withKits, scene, network, option.link);
+        if (typeof feed === 'string') return { ...row, whyNot: option.whyNot ?? feed };
+        const hop = feed.hops.at(-1);
+        const rate = toUnit(feed);
+        return {
+          ...row,
+          ...rate,
+          whyNot: option.whyNot ?? (rate.downMbps > 0 && rate.upMbps > 0 ? null : 'too weak to join'),
+          worst: serves(feed),
+          cautions: [...option.cautions, ...(hop?.wire?.words ?? [])],
+        };
+      }),
+    );
+  const rank = (o: FeedOption) => (o.whyNot ? 1 : 0);
+  return rows.sort((a, b) => rank(a) - rank(b) || b.downMbps - a.downMbps || a.costEur - b.costEur);
+}
+
+const kitOf = (job: Job, { link, also }: Priced): Kit | undefined =>
+  find(job, 'kit', link.adapterKitId) ??
+  also.find((r): r is Kit => r.type === 'kit' && r.id === link.adapterKitId);
+
+/** What comes to a unit itself, its shared hops counted. */
+function toUnit(feed: Feed): { downMbps: number; upMbps: number } {
+  const shared = (way: 'sharedDown' | 'sharedUp') =>
+    Math.min(...bands.map((b) => (feed.mean[way][b] > 0 ? 1 / feed.mean[way][b] : Infinity)));
+  return {
+    downMbps: Math.min(feed.mean.downMbps, shared('sharedDown')),
+    upMbps: Math.min(feed.mean.upMbps, shared('sharedUp')),
+  };
+}
+
+/**
+ * What the spots nearest to a unit by signal get from it, for any way to feed it: the signals do not
+ * hang on the link and are worked out once.
+ */
+function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (feed: Feed) => FeedOption['worst'] {
+  const device = testDevice(job);
+  const received = makeReceived();
+  const signalOf = (feed: Feed | undefined, at: readonly [number, number, number]) => {
+    if (!feed || !device) return [];
+    receive(reachOfUnit(scene, feed, 'access'), ...at, received);
+    return accessesOf(feed, device, 0).map((access) => {
+      const b = bands.indexOf(access.band);
+      const dbm = access.radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      return { band: access.band, dbm, spreadDb: received.spreadDb[b] ?? 1 };
+    });
+  };
+  const strongest = (list: { dbm: number }[]) => Math.max(-Infinity, ...list.map((s) => s.dbm));
+  const others = network.feeds.filter((f) => f.unit.id !== unit.id);
+  const spots = job.spots.map((spot) => {
+    const at = placeInSpace(job, spot);
+    return { spot, at, rival: Math.max(-Infinity, ...others.map((f) => strongest(signalOf(f, at)))) };
+  });
+  let own: { spot: (typeof spots)[number]; signals: ReturnType<typeof signalOf> }[] | undefined;
+  return (feed) => {
+    if (!device) return null;
+    own ??= spots
+      .map((spot) => ({ spot, signals: signalOf(feed, spot.at) }))
+      .filter(({ spot, signals }) => strongest(signals) > spot.rival);
+    let worst: FeedOption['worst'] = null;
+    for (const { spot, signals } of own) {
+      const need = spotNeed(job, spot.spot);
+      const noise = noiseAt(scene, network.disturbers, ...spot.at);
+      let down = 0;
+      let certainty = 0;
+      for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+        const signal = signals.find((s) => s.band === access.band);
+        if (!signal) continue;
+        const rates = accessRates(access, signal.dbm, noise);
+        down = Math.max(down, delivered(feed.mean, access.band, rates.down, 'down'));
+        const thresholds = feed.cases.map((c) => signalNeeded(access, c, need, noise));
+        certainty = Math.max(certainty, chanceMet(thresholds, signal.dbm, signal.spreadDb));
+      }
+      const capped = Math.min(down, device.capMbps ?? Infinity);
+      const row = { spotId: spot.spot.id, downMbps: capped, certainty };
+      if (!worst || certainty < worst.certainty || (certainty === worst.certainty && capped < worst.downMbps))
+        worst = row;
+    }
+    return worst;
+  };
+}
