@@ -1,0 +1,17 @@
+import { putOne } from '../../job/edits';
+import { cables } from '../near';
+import type { SnagRule } from '../snag';
+
+/** Copper longer than 100 m (standard: Ethernet). */
+export const cableTooLong: SnagRule = ({ job }) =>
+  cables(job).flatMap(({ link, letter }) =>
+    link.medium === 'ethernet' && (link.lengthM ?? 0) > 100
+      ? {
+          what: `The cable to ${letter} is ${Math.round(link.lengthM ?? 0)} m long`,
+          why: 'Copper carries Ethernet 100 m and no farther. Fibre does, or a switch on the way.',
+          sure: 'certain',
+          recordId: link.id,
+          repair: putOne(`Fibre to ${letter}`, { ...link, medium: 'fibre', category: null }),
+        }
+      : [],
+  );

@@ -1,0 +1,18 @@
+import { cableEstimate } from '../../network/cableEstimate';
+import { cables } from '../near';
+import type { SnagRule } from '../snag';
+
+/** A cable where nothing may be drilled or seen. */
+export const drillingForbidden: SnagRule = ({ job, scene }) =>
+  cables(job).flatMap(({ link, letter, from, to }) => {
+    const { whyNot } = cableEstimate(job, scene, from, to);
+    return whyNot
+      ? {
+          what: `The cable to ${letter} needs what is forbidden`,
+          why: `${whyNot[0]?.toUpperCase() ?? ''}${whyNot.slice(1)}.`,
+          sure: 'likely',
+          recordId: link.id,
+          repair: null,
+        }
+      : [];
+  });

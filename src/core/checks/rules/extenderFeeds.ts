@@ -1,0 +1,16 @@
+import type { SnagRule } from '../snag';
+
+/** A plain extender cannot be a link of a mesh for another unit. */
+export const extenderFeeds: SnagRule = ({ network }) =>
+  network.feeds.flatMap(({ unit, hops }) => {
+    const via = hops.slice(1).find((h) => h.from.kit.kind === 'extender')?.from;
+    return via
+      ? {
+          what: `${unit.letter} hangs on the extender ${via.unit.letter}`,
+          why: 'An extender repeats; it is not made to feed another unit, and the rate is quartered.',
+          sure: 'certain',
+          recordId: unit.id,
+          repair: null,
+        }
+      : [];
+  });

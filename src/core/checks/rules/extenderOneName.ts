@@ -1,0 +1,16 @@
+import { putOne } from '../../job/edits';
+import type { SnagRule } from '../snag';
+
+/** A plain extender under the one network name: phones cling to the far unit (practice differs; see the job). */
+export const extenderOneName: SnagRule = ({ job, planned }) =>
+  planned.flatMap(({ unit, kit }) =>
+    kit.kind === 'extender' && job.info.networkNames === 'one'
+      ? {
+          what: `${unit.letter} is a plain extender, not part of a mesh`,
+          why: 'Nothing steers phones between it and the main unit: under one name they may cling to the far one.',
+          sure: 'likely',
+          recordId: unit.id,
+          repair: putOne('Give the extender a name of its own', { ...job.info, networkNames: 'two' }),
+        }
+      : [],
+  );

@@ -1,0 +1,15 @@
+import type { SnagRule } from '../snag';
+
+/** An indoor unit in the open. */
+export const indoorUnitOutside: SnagRule = ({ planned }) =>
+  planned.flatMap(({ unit, kit, outdoors }) =>
+    outdoors && !kit.weatherproof
+      ? {
+          what: `${unit.letter} stands outdoors and is not made for it`,
+          why: 'Rain and frost end it. An outdoor unit, or a place behind a window, is needed.',
+          sure: 'certain',
+          recordId: unit.id,
+          repair: null,
+        }
+      : [],
+  );

@@ -1,0 +1,21 @@
+import { placeInSpace } from '../../propagation/scene';
+import type { SnagRule } from '../snag';
+
+/** A main unit that is far from where the service enters (planning: 10 m). */
+export const mainFarFromEntry: SnagRule = ({ job, network }) => {
+  const entry = job.services.find((s) => s.kind === 'entry');
+  if (!entry) return [];
+  const [x, y, z] = placeInSpace(job, entry);
+  return network.feeds.flatMap(({ unit, hops, at }) => {
+    const metres = Math.hypot(at[0] - x, at[1] - y, at[2] - z);
+    return hops.length === 0 && metres > 10
+      ? {
+          what: `${unit.letter} is ${Math.round(metres)} m from where the service enters`,
+          why: 'The cable between them is not in the plan yet: lay it, or start from the entry.',
+          sure: 'possible',
+          recordId: unit.id,
+          repair: null,
+        }
+      : [];
+  });
+};

@@ -1,0 +1,16 @@
+import { nearService } from '../../network/nearService';
+import type { SnagRule } from '../snag';
+
+/** A unit without a socket within reach (planning: 6 m, same storey). */
+export const noSocket: SnagRule = ({ job, planned }) =>
+  planned.flatMap(({ unit, kit }) =>
+    kit.kind !== 'outdoor' && nearService(job, unit, 'socket') === null
+      ? {
+          what: `${unit.letter} has no socket within reach`,
+          why: 'Either one is missing in the survey, or the unit must be fed with power over its cable.',
+          sure: 'likely',
+          recordId: unit.id,
+          repair: null,
+        }
+      : [],
+  );

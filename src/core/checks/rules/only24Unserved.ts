@@ -1,0 +1,19 @@
+import type { SnagRule } from '../snag';
+
+/** Devices that know only 2.4 GHz, and no planned unit that has it. */
+export const only24Unserved: SnagRule = ({ job, planned }) => {
+  if (
+    planned.length === 0 ||
+    planned.some(({ kit }) => kit.radios.some((r) => r.band === '2.4' && r.use === 'access'))
+  )
+    return [];
+  return job.fixedDevices
+    .filter((d) => d.only24)
+    .map((d) => ({
+      what: `${d.name} knows only 2.4 GHz, and no planned unit sends there`,
+      why: 'It will not find the network.',
+      sure: 'certain' as const,
+      recordId: d.id,
+      repair: null,
+    }));
+};

@@ -1,0 +1,18 @@
+import { loadOf } from '../../network/load';
+import { predictJob } from '../../network/predict';
+import type { SnagRule } from '../snag';
+
+/** A channel or wire that cannot carry all needs at once (planning: airtime at most 80 %). */
+export const overloaded: SnagRule = ({ job, scene, network }) => {
+  const load = loadOf(job, network, predictJob(job, scene, network, { why: false }));
+  const letter = (id: string) => network.placed.get(id)?.unit.letter ?? '?';
+  return load.channels
+    .filter((c) => !c.fits)
+    .map((c) => ({
+      what: `With everyone at once the ${c.band} GHz channel of ${c.unitIds.map(letter).join(', ')} would be busy ${Math.round((c.airtime + c.busyShare) * 100)} % of the time`,
+      why: 'Spots far off use most of it: serve them from nearer, or give the link a radio or wire of its own.',
+      sure: 'likely' as const,
+      recordId: c.unitIds[0] ?? job.info.id,
+      repair: null,
+    }));
+};

@@ -1,0 +1,16 @@
+import { spotNeed } from '../../job/needs';
+import type { SnagRule } from '../snag';
+
+/** A spot without a need cannot be proven. */
+export const spotWithoutNeed: SnagRule = ({ job }) =>
+  job.spots.flatMap((spot) =>
+    spotNeed(job, spot).activities.length === 0
+      ? {
+          what: `Spot ${spot.number}, ${spot.name}, has no need`,
+          why: 'Without one there is nothing to meet and nothing to prove there.',
+          sure: 'certain',
+          recordId: spot.id,
+          repair: null,
+        }
+      : [],
+  );

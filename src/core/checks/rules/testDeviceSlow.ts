@@ -1,0 +1,21 @@
+import { spotNeed } from '../../job/needs';
+import { testDevice } from '../../network/predict';
+import type { SnagRule } from '../snag';
+
+/** A test device that cannot show what is needed. */
+export const testDeviceSlow: SnagRule = ({ job }) => {
+  const device = testDevice(job);
+  if (!device || device.capMbps === null) return [];
+  const most = Math.max(0, ...job.spots.map((s) => spotNeed(job, s).downMbps));
+  return device.capMbps < most
+    ? [
+        {
+          what: `${device.name} shows ${device.capMbps} Mbps at most, and ${most} are needed`,
+          why: 'A test with it ends at its own limit and proves nothing above.',
+          sure: 'certain',
+          recordId: device.id,
+          repair: null,
+        },
+      ]
+    : [];
+};

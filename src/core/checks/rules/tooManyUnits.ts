@@ -1,0 +1,18 @@
+import type { SnagRule } from '../snag';
+
+/** More than five units joined over the air (planning: makers advise five or six at most). */
+export const tooManyUnits: SnagRule = ({ job, network, planned }) => {
+  const overAir = network.feeds.filter((f) => f.hops.some((h) => h.wireless)).length;
+  const [first] = planned;
+  return overAir > 5 && first
+    ? [
+        {
+          what: `${overAir} units are joined over the air`,
+          why: 'Each one takes airtime from the others: two or three are usual, five or six the most that makers advise.',
+          sure: 'likely',
+          recordId: job.info.id,
+          repair: null,
+        },
+      ]
+    : [];
+};

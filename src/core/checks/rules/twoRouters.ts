@@ -1,0 +1,16 @@
+import type { SnagRule } from '../snag';
+
+/** A main unit behind the old router: two routers in a row. */
+export const twoRouters: SnagRule = ({ network }) =>
+  network.feeds.flatMap(({ unit, kit, hops }) => {
+    const router = hops[0]?.from;
+    return kit.kind === 'main' && router?.kit.kind === 'router'
+      ? {
+          what: `${unit.letter} would route behind ${router.unit.letter}, which routes already`,
+          why: 'Devices on one cannot see those on the other. Set the old one to bridge, or the new one to access point.',
+          sure: 'likely',
+          recordId: unit.id,
+          repair: null,
+        }
+      : [];
+  });

@@ -1,0 +1,17 @@
+import { inRegion } from '../../geometry/region';
+import type { SnagRule } from '../snag';
+
+/** A unit that stands in no room: inside a wall, or beside the house. */
+export const unitInNoRoom: SnagRule = ({ job, planned }) =>
+  planned.flatMap(({ unit }) => {
+    const rooms = job.rooms.filter((r) => r.storeyId === unit.storeyId);
+    return rooms.length > 0 && !rooms.some((r) => inRegion(r, unit.xM, unit.yM))
+      ? {
+          what: `${unit.letter} stands in no room`,
+          why: 'It is drawn inside a wall or beside the rooms: its signal is then computed from there.',
+          sure: 'likely',
+          recordId: unit.id,
+          repair: null,
+        }
+      : [];
+  });

@@ -1,0 +1,16 @@
+import { putOne } from '../../job/edits';
+import type { SnagRule } from '../snag';
+
+/** A unit with a dipole that lies on its side or hangs upside down. */
+export const unitTipped: SnagRule = ({ planned }) =>
+  planned.flatMap(({ unit, kit }) =>
+    unit.tiltDeg > 45 && kit.radios.some((r) => r.pattern === 'dipole')
+      ? {
+          what: `${unit.letter} ${unit.tiltDeg > 135 ? 'is upside down' : 'lies on its side'}`,
+          why: 'Its aerial sends least along its own axis: lying, two directions of the room hear up to 12 dB less.',
+          sure: unit.tiltDeg > 135 ? ('possible' as const) : ('likely' as const),
+          recordId: unit.id,
+          repair: putOne(`Put ${unit.letter} upright`, { ...unit, tiltDeg: 0 }),
+        }
+      : [],
+  );

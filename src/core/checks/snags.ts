@@ -1,0 +1,114 @@
+/** All checks of a plan, run on every edit. */
+import { get, type Job } from '../job/job';
+import type { Network } from '../network/feeds';
+import type { Scene } from '../propagation/model';
+import type { Snag, SnagRule, Sure } from './snag';
+import { adapterPortSlow } from './rules/adapterPortSlow';
+import { cableOld } from './rules/cableOld';
+import { cableTooLong } from './rules/cableTooLong';
+import { categoryLow } from './rules/categoryLow';
+import { channelNotAllowed } from './rules/channelNotAllowed';
+import { coaxBlocked } from './rules/coaxBlocked';
+import { coaxFilter } from './rules/coaxFilter';
+import { coaxNotJoined } from './rules/coaxNotJoined';
+import { coaxSplitter } from './rules/coaxSplitter';
+import { copperBetweenBuildings } from './rules/copperBetweenBuildings';
+import { drillingForbidden } from './rules/drillingForbidden';
+import { extenderFeeds } from './rules/extenderFeeds';
+import { extenderOneName } from './rules/extenderOneName';
+import { indoorUnitOutside } from './rules/indoorUnitOutside';
+import { mainFarFromEntry } from './rules/mainFarFromEntry';
+import { mainsBeyondSubBoard } from './rules/mainsBeyondSubBoard';
+import { mainsBlockedSocket } from './rules/mainsBlockedSocket';
+import { mainsOnStrip } from './rules/mainsOnStrip';
+import { mainsOtherPhase } from './rules/mainsOtherPhase';
+import { mainsTooMany } from './rules/mainsTooMany';
+import { noMain } from './rules/noMain';
+import { noSocket } from './rules/noSocket';
+import { only24Unserved } from './rules/only24Unserved';
+import { overloaded } from './rules/overloaded';
+import { portSlow } from './rules/portSlow';
+import { radarChannel } from './rules/radarChannel';
+import { reusedRouter } from './rules/reusedRouter';
+import { sameChannel } from './rules/sameChannel';
+import { sixGHzOutside } from './rules/sixGHzOutside';
+import { spotWithoutNeed } from './rules/spotWithoutNeed';
+import { testDeviceSlow } from './rules/testDeviceSlow';
+import { tooLoud } from './rules/tooLoud';
+import { tooManyHops } from './rules/tooManyHops';
+import { tooManyUnits } from './rules/tooManyUnits';
+import { twoRouters } from './rules/twoRouters';
+import { unitByMetal } from './rules/unitByMetal';
+import { unitByMicrowave } from './rules/unitByMicrowave';
+import { unitInCupboard } from './rules/unitInCupboard';
+import { unitInNoRoom } from './rules/unitInNoRoom';
+import { unitOnFloor } from './rules/unitOnFloor';
+import { unitTipped } from './rules/unitTipped';
+import { unitUnfed } from './rules/unitUnfed';
+
+/** The rules by name; each is a file of its own. */
+export const snagRules: Readonly<Record<string, SnagRule>> = {
+  adapterPortSlow,
+  cableOld,
+  cableTooLong,
+  categoryLow,
+  channelNotAllowed,
+  coaxBlocked,
+  coaxFilter,
+  coaxNotJoined,
+  coaxSplitter,
+  copperBetweenBuildings,
+  drillingForbidden,
+  extenderFeeds,
+  extenderOneName,
+  indoorUnitOutside,
+  mainFarFromEntry,
+  mainsBeyondSubBoard,
+  mainsBlockedSocket,
+  mainsOnStrip,
+  mainsOtherPhase,
+  mainsTooMany,
+  noMain,
+  noSocket,
+  only24Unserved,
+  overloaded,
+  portSlow,
+  radarChannel,
+  reusedRouter,
+  sameChannel,
+  sixGHzOutside,
+  spotWithoutNeed,
+  testDeviceSlow,
+  tooLoud,
+  tooManyHops,
+  tooManyUnits,
+  twoRouters,
+  unitByMetal,
+  unitByMicrowave,
+  unitInCupboard,
+  unitInNoRoom,
+  unitOnFloor,
+  unitTipped,
+  unitUnfed,
+};
+
+const rank: Record<Sure, number> = { certain: 0, likely: 1, possible: 2 };
+
+/** What is wrong with a plan, surest first. @param network the planned one. */
+export function snagsOf(job: Job, scene: Scene, network: Network): Snag[] {
+  const planned = [...network.placed.values()].map(({ unit, kit, at }) => ({
+    unit,
+    kit,
+    at,
+    outdoors: get(job, 'building', get(job, 'storey', unit.storeyId).buildingId).kind === 'outdoors',
+  }));
+  return Object.entries(snagRules)
+    .flatMap(([rule, check]) =>
+      check({ job, scene, network, planned }).map((found, i): Snag => ({
+        id: `${rule} ${found.recordId} ${i}`,
+        rule,
+        ...found,
+      })),
+    )
+    .sort((a, b) => rank[a.sure] - rank[b.sure]);
+}
