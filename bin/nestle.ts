@@ -1,5 +1,6 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { z } from 'zod';
+import { snagsOf } from '@/core/checks/snags';
 import { type CalcName, calc, calcNames, calcUsage } from '@/core/calc/calc';
 import { JobFileError, parseJobFile, problemsOf, readJobFile, writeJobFile } from '@/core/job/jobFile';
 import { writePlanGeoJson } from '@/core/formats/planGeoJson';
@@ -19,6 +20,7 @@ const help: Record<string, string> = {
   '': `nestle COMMAND …
 
   predict FILE         what each spot of a job file gets, as JSON
+  check FILE           the snags of a plan, as JSON
   links FILE           every way to feed each planned unit, as JSON
   calc NAME            one computation: JSON in, JSON out
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
@@ -30,6 +32,10 @@ const help: Record<string, string> = {
 
 Reads a job file and writes JSON: for each spot its need, best unit, band, rssiDbm, down, up,
 latency, certainty and limitedBy, for the planned network, or with --found for the one found.`,
+  check: `nestle check FILE
+
+Reads a job file and writes JSON: what the checks find in its plan, surest first: rule, what, why,
+sure, record, and whether one edit mends it.`,
   links: `nestle links FILE
 
 Reads a job file and writes JSON: for each planned unit that needs a link every way to feed it, best
@@ -92,6 +98,26 @@ function predict(args: string[]) {
       };
     }),
     unfed: network.unfed.map((u) => ({ unit: u.unit.letter, why: u.why })),
+  });
+}
+
+function check(args: string[]) {
+  const [file, ...rest] = args;
+  if (!file || rest.length) throw new UsageError('check needs one FILE');
+  const job = readJob(file);
+  const scene = buildScene(job);
+  print({
+    job: job.info.name,
+    snags: snagsOf(job, scene, networkOf(job, scene, 'planned')).map(
+      ({ rule, what, why, sure, recordId, repair }) => ({
+        rule,
+        what,
+        why,
+        sure,
+        record: recordId,
+        repair: repair?.label ?? null,
+      }),
+    ),
   });
 }
 
@@ -187,6 +213,7 @@ function importJob(args: string[]) {
 
 const commands = new Map([
   ['predict', predict],
+  ['check', check],
   ['links', links],
   ['calc', runCalc],
   ['export', exportJob],

@@ -1,4 +1,5 @@
 /** The computing behind the worker, without the worker: keeps what did not change between questions. */
+import { snagsOf } from '@/core/checks/snags';
 import {
   accessFields,
   certaintyLayer,
@@ -22,6 +23,7 @@ import type { Hop } from '@/core/network/hops';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
+import { type ChannelPlan, planChannels } from '@/core/network/channelPlan';
 import { feedOptions } from '@/core/network/feedOptions';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { makeCrossings } from '@/core/propagation/crossings';
@@ -246,6 +248,13 @@ export function makeCompute() {
   const predict = (scenario: Scenario) =>
     predictJob(state().job, state().scene, networkFor(scenario, null).network);
 
+  function channels(): ChannelPlan {
+    const { job, scene } = state();
+    const { network } = networkFor('planned', null);
+    const predictions = predictJob(job, scene, network, { why: false });
+    return planChannels(job, scene, network, loadOf(job, network, predictions));
+  }
+
   const fixed = (scenario: Scenario) =>
     predictFixed(state().job, state().scene, networkFor(scenario, null).network);
 
@@ -302,6 +311,8 @@ export function makeCompute() {
     areas,
     predict,
     predictFixed: fixed,
+    channels,
+    snags: () => snagsOf(state().job, state().scene, networkFor('planned', null).network),
     feedOptions: links,
     placeUnit: place,
     cut,

@@ -2,10 +2,12 @@
 import type { Isoband } from '@/core/coverage/isolines';
 import type { Layer } from '@/core/coverage/field';
 import type { Handover } from '@/core/coverage/roaming';
+import type { Snag } from '@/core/checks/snag';
 import type { Edit } from '@/core/job/edits';
 import type { AnyRecord, Band, Id, PerBand, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
+import type { ChannelPlan } from '@/core/network/channelPlan';
 import type { FeedOption } from '@/core/network/feedOptions';
 import type { CutPart } from '@/core/propagation/elevation';
 import type { Term } from '@/core/propagation/ways';
@@ -119,6 +121,10 @@ export interface ComputeApi {
   placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */
   predict(scenario: Scenario): Promise<Prediction[]>;
+  /** The channels in which the planned units take least of one another's time. */
+  channels(): Promise<ChannelPlan>;
+  /** What the checks find in the plan, surest first. */
+  snags(): Promise<Snag[]>;
   /** Predictions of the fixed devices that use Wi-Fi. */
   predictFixed(scenario: Scenario): Promise<Prediction[]>;
 }

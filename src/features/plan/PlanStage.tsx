@@ -15,8 +15,10 @@ import { useJob } from '@/ui/store/JobProvider';
 import { RecordPanel } from '@/ui/why/RecordPanel';
 import { StoreyAreas } from '@/ui/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
+import { Channels } from './Channels';
 import { KitShelf } from './KitShelf';
 import { PlanTotals } from './PlanTotals';
+import { Snags } from './Snags';
 import { UnitInspector } from './UnitInspector';
 
 /** Placing units by hand, with coverage, ledger and reasons following the pointer. */
@@ -72,7 +74,13 @@ export function PlanStage() {
               </p>
               <p>Choose a spot to see why it gets what it gets.</p>
             </Hint>
+            <div className="px-4">
+              <Snags />
+            </div>
             <StoreyAreas />
+            <div className="px-4 pb-4">
+              <Channels />
+            </div>
           </>
         }
       >

@@ -45,7 +45,7 @@ export function PlanTotals() {
             Everyone at once: {load.fits ? 'fits' : 'does not fit'}
             {busiest &&
               busiest.airtime > 0 &&
-              `, busiest channel ${Math.round(busiest.airtime * 100)} % (${letters}, ${busiest.band} GHz)`}
+              `, busiest channel ${busiest.airtime > 1 ? `needs ${busiest.airtime.toFixed(1)} times its time` : `${Math.round(busiest.airtime * 100)} %`} (${letters}, ${busiest.band} GHz)`}
             {!load.plan.fits &&
               `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
           </span>

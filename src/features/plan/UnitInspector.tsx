@@ -11,6 +11,7 @@ import { Button, Choice, Field, PartHead, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { UnitHold } from '@/ui/unit/UnitHold';
 import { lengthText, parseLength, rateText, sureText } from '@/ui/units';
+import { Snags } from './Snags';
 import { UnitLink } from './UnitLink';
 
 /** A unit: where it is, what feeds it, what hangs on it. */
@@ -62,6 +63,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             <StatusMark mark="short" /> {unfed.why}. Nothing works from here.
           </p>
         )}
+        <Snags about={[unit.id, ...job.links.filter((l) => l.unitId === unit.id).flatMap((l) => [l.id])]} />
         <UnitLink unit={unit} />
         <PartHead right={served.length ? 'Mbps · sure' : undefined}>Spots that {unit.letter} serves</PartHead>
         {served.length === 0 ? (

@@ -97,6 +97,16 @@ export function closeNextGap(store: JobStore): void {
     });
 }
 
+/** Mends the first snag that can be mended: of the selected record, else of all. */
+export function mendNext(store: JobStore): void {
+  const { snags, selectedId, commit, undo } = store.getState();
+  const can = (snags ?? []).filter((s) => s.repair !== null);
+  const snag = can.find((s) => s.recordId === selectedId) ?? can[0];
+  if (!snag?.repair) toast('No snag that can be mended with one key.');
+  else if (commit(snag.repair))
+    toast(`Mended: ${snag.repair.label}`, { action: { label: 'Undo', onClick: undo } });
+}
+
 /** Shows a record: its storey on the sheet, itself in the inspector. */
 export function goTo(store: JobStore, id: Id): void {
   const { job, storeyId, set } = store.getState();

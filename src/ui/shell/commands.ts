@@ -1,6 +1,6 @@
 import { stages } from '@/core/job/stages';
 import type { JobStore, Tool } from '@/ui/store/jobStore';
-import { closeNextGap, nudge, removeSelected, stepStorey } from './actions';
+import { closeNextGap, mendNext, nudge, removeSelected, stepStorey } from './actions';
 
 /** Everything that can be done by key; the command list and the help page are made from it. */
 export interface Command {
@@ -74,6 +74,14 @@ export const commands: Command[] = [
     group: 'Edit',
     match: plain('g'),
     run: (s) => closeNextGap(s),
+  },
+  {
+    id: 'mend',
+    name: 'Mend the next snag',
+    keys: 'F',
+    group: 'Edit',
+    match: plain('f'),
+    run: (s) => mendNext(s),
   },
   {
     id: 'room-line',

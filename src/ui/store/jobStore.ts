@@ -2,6 +2,7 @@
 import type { Remote } from 'comlink';
 import { toast } from 'sonner';
 import { createStore } from 'zustand/vanilla';
+import type { Snag } from '@/core/checks/snag';
 import { applyEdit, type Edit } from '@/core/job/edits';
 import type { History } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
@@ -87,6 +88,8 @@ export interface JobState {
   found: Prediction[] | null;
   /** Fixed devices on Wi-Fi, as planned. */
   fixed: Prediction[] | null;
+  /** What the checks find in the plan; null until they have run. */
+  snags: Snag[] | null;
   /** How the rooms fare as areas, by storey, as far as worked out. */
   areas: Readonly<Record<Id, StoreyAreas>>;
   /** The cut that is shown under the sheet. */
@@ -198,6 +201,7 @@ export function makeJobStore(initial: InitialJob) {
       planned: null,
       found: null,
       fixed: null,
+      snags: null,
       areas: {},
       cut: null,
       commit(edit) {

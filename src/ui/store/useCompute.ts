@@ -113,8 +113,9 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
     if (othersJob !== job || othersFor !== scenario) {
       const other = scenario === 'found' ? 'planned' : 'found';
       const [predictions, fixed] = [await api.predict(other), await api.predictFixed(scenario)];
+      const snags = await api.snags();
       if (stopped) return;
-      store.setState({ [other]: predictions, fixed });
+      store.setState({ [other]: predictions, fixed, snags });
       othersJob = job;
       othersFor = scenario;
     }

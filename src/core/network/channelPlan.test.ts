@@ -1,0 +1,99 @@
+import { quayHouse } from '@/../demo/make/quayHouse';
+import { tanneryLofts } from '@/../demo/make/tanneryLofts';
+import { applyEdit, putOne } from '../job/edits';
+import { get, type Job, jobFromRecords } from '../job/job';
+import { placeUnit } from '../plan/placeUnit';
+import { setChannels } from '../plan/setChannels';
+import { buildScene } from '../propagation/scene';
+import { random } from '../statistics/random';
+import { planChannels } from './channelPlan';
+import { networkOf } from './feeds';
+import { loadOf } from './load';
+import { predictJob } from './predict';
+
+const house = jobFromRecords(quayHouse());
+const flat = jobFromRecords(tanneryLofts());
+const planOf = (job: Job) => {
+  const scene = buildScene(job);
+  const network = networkOf(job, scene, 'planned');
+  return planChannels(job, scene, network, loadOf(job, network, predictJob(job, scene, network)));
+};
+/** More nodes on wires, so that each has a channel of its own. */
+function wired(job: Job, storeyId: string, places: [number, number][]): Job {
+  return places.reduce((now, [xM, yM]) => {
+    const placed = placeUnit(now, get(now, 'kit', 'kit-small'), { storeyId, xM, yM });
+    const next = applyEdit(now, placed.edit).job;
+    const link = next.links.find((l) => l.unitId === placed.unit.id);
+    if (!link) throw new Error('no link');
+    const cable = {
+      ...link,
+      fromUnitId: 'unit-a',
+      medium: 'ethernet' as const,
+      radio: null,
+      band: null,
+      category: 'cat6' as const,
+      lengthM: 12,
+    };
+    return applyEdit(next, putOne('x', cable)).job;
+  }, job);
+}
+
+test('three units in one flat take three channels that keep clear, away from loud neighbours', () => {
+  const job = wired(flat, 'flat-floor', [
+    [9, 4],
+    [19, 3],
+  ]);
+  const plan = planOf(job);
+  const at24 = plan.choices.filter((c) => c.band === '2.4').map((c) => c.channel);
+  expect([...at24].sort((a, b) => a - b)).toEqual([1, 6, 11]);
+  expect(plan.exact).toBe(true);
+  expect(plan.conflict).toBeLessThanOrEqual(plan.conflictNow + 1e-12);
+});
+
+test('units joined by a shared radio stay on one channel', () => {
+  const placed = placeUnit(flat, get(flat, 'kit', 'kit-small'), { storeyId: 'flat-floor', xM: 12, yM: 4.4 });
+  const job = applyEdit(flat, placed.edit).job;
+  const link = job.links.find((l) => l.unitId === placed.unit.id);
+  const channels = planOf(job)
+    .choices.filter((c) => c.band === link?.band)
+    .map((c) => c.channel);
+  expect(channels).toHaveLength(2);
+  expect(new Set(channels).size).toBe(1);
+});
+
+test('no choice is better: every other is tried', () => {
+  const job = wired(house, 'ground', [
+    [2, 6],
+    [10, 6],
+  ]);
+  const scene = buildScene(job);
+  const network = networkOf(job, scene, 'planned');
+  const load = loadOf(job, network, predictJob(job, scene, network));
+  const plan = planChannels(job, scene, network, load);
+  const r = random(5);
+  for (let i = 0; i < 30; i++) {
+    const other = plan.choices.map((c) =>
+      c.band === '2.4' ? { ...c, channel: [1, 6, 11][Math.floor(r.uniform() * 3)] ?? 1 } : c,
+    );
+    const units = job.units.map((u) => {
+      const channels = { ...u.channels };
+      for (const c of other) if (c.unitId === u.id) channels[c.band] = c.channel;
+      return { ...u, channels };
+    });
+    const set = applyEdit(job, putOne('x', ...units)).job;
+    const again = networkOf(set, scene, 'planned');
+    const cost = planChannels(set, scene, again, load).conflictNow;
+    expect(cost).toBeGreaterThanOrEqual(plan.conflict - 1e-9);
+  }
+});
+
+test('set in one edit, a found unit keeps its channels as found; set again changes nothing', () => {
+  const plan = planOf(house);
+  const set = applyEdit(house, setChannels(house, plan.choices)).job;
+  expect(get(set, 'unit', 'unit-a').channels).toEqual({ '2.4': null, '5': null, '6': null });
+  const a = set.units.find((u) => u.planned && u.letter === 'A');
+  expect(a?.channels['5']).toBe(plan.choices.find((c) => c.unitId === 'unit-a' && c.band === '5')?.channel);
+  const again = planOf(set);
+  expect(again.conflict).toBeCloseTo(plan.conflict, 9);
+  expect(again.conflictNow).toBeCloseTo(plan.conflict, 9);
+});
