@@ -1,16 +1,19 @@
 'use client';
 
-import { useMemo } from 'react';
+import { useMemo, useState } from 'react';
 import { billOf } from '@/core/plan/bill';
 import { StatusMark } from '@/ui/marks';
+import { Button } from '@/ui/primitives';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText, rateText } from '@/ui/units';
+import { BillDialog } from './BillDialog';
 
 /** Parts, time, and whether everyone at once still fits. */
 export function PlanTotals() {
   const job = useJob((s) => s.job);
   const load = useJob((s) => s.network?.load);
   const scenario = useJob((s) => s.network?.scenario);
+  const [open, setOpen] = useState(false);
   const bill = useMemo(() => billOf(job), [job]);
   const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), {
     airtime: 0,
@@ -38,6 +41,10 @@ export function PlanTotals() {
           </div>
         ))}
       </dl>
+      <Button className="mt-1.5 w-full" onClick={() => setOpen(true)}>
+        Bill and labels
+      </Button>
+      {open && <BillDialog onClose={() => setOpen(false)} />}
       {load && scenario === 'planned' && (
         <p className={`mt-1.5 flex gap-1.5 text-[12px] ${load.fits ? 'text-muted' : 'text-rust-text'}`}>
           <StatusMark mark={load.fits ? 'met' : 'short'} size={13} />

@@ -1,5 +1,6 @@
 'use client';
 
+import { saveText } from '@/ui/saveText';
 import { FileInput, FileOutput, ImagePlus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useRef, useState } from 'react';
@@ -16,16 +17,6 @@ import { BringInPlan } from './BringInPlan';
 import { usePicture } from './usePicture';
 
 const mostBytes = 30_000_000;
-
-/** Gives the reader a file that was made here. */
-function download(name: string, text: string, mime: string) {
-  const url = URL.createObjectURL(new Blob([text], { type: mime }));
-  const link = document.createElement('a');
-  link.href = url;
-  link.download = name;
-  link.click();
-  setTimeout(() => URL.revokeObjectURL(url), 10_000);
-}
 
 /** Pictures to trace, drawings to bring in, and this storey to take out. */
 export function PlanFiles() {
@@ -56,8 +47,8 @@ export function PlanFiles() {
     const name = `${building?.name ?? 'plan'}-${find(job, 'storey', storeyId)?.name ?? ''}`
       .replace(/[^A-Za-z0-9]+/g, '-')
       .toLowerCase();
-    if (kind === 'svg') download(`${name}.svg`, writePlanSvg(job, storeyId), 'image/svg+xml');
-    else download(`${name}.geojson`, writePlanGeoJson(job, storeyId), 'application/geo+json');
+    if (kind === 'svg') saveText(`${name}.svg`, writePlanSvg(job, storeyId), 'image/svg+xml');
+    else saveText(`${name}.geojson`, writePlanGeoJson(job, storeyId), 'application/geo+json');
   };
   return (
     <>

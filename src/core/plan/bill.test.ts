@@ -1,0 +1,53 @@
+import { quayHouse } from '@/../demo/make/quayHouse';
+import Papa from 'papaparse';
+import { writeBillCsv, writeLabelsCsv } from '../formats/billCsv';
+import { applyEdit, putOne } from '../job/edits';
+import { get, jobFromRecords } from '../job/job';
+import { feedOptions } from '../network/feedOptions';
+import { cableLength } from '../network/wired';
+import { buildScene } from '../propagation/scene';
+import { billOf, labelsOf } from './bill';
+import { placeUnit } from './placeUnit';
+
+const house = jobFromRecords(quayHouse());
+const placed = placeUnit(house, get(house, 'kit', 'kit-node'), { storeyId: 'ground', xM: 1.6, yM: 7 });
+const withNode = applyEdit(house, placed.edit).job;
+const mains = feedOptions(withNode, buildScene(withNode), placed.unit).find(
+  (o) => o.link.medium === 'powerline' && o.whyNot === null,
+);
+if (!mains) throw new Error('no powerline');
+const job = applyEdit(withNode, putOne('x', mains.link)).job;
+
+test('lines add up to the sums; what was found is free; adapters come in pairs', () => {
+  const bill = billOf(job);
+  const sum = (of: (l: (typeof bill.lines)[number]) => number) =>
+    bill.lines.reduce((all, l) => all + of(l), 0);
+  expect(sum((l) => l.sumEur)).toBeCloseTo(bill.partsEur, 9);
+  expect(sum((l) => l.minutes)).toBeCloseTo(bill.minutes, 9);
+  expect(bill.lines.some((l) => l.item.startsWith('Modem-router'))).toBe(false);
+  expect(bill.lines.find((l) => l.item === 'Mesh node')).toMatchObject({
+    count: 2,
+    sumEur: 298,
+    forUnits: ['B', 'C'],
+  });
+  expect(bill.lines.find((l) => l.item.startsWith('Powerline'))).toMatchObject({ count: 2, forUnits: ['C'] });
+  expect(bill.cableM).toBeCloseTo(cableLength(41), 9);
+});
+
+test('both ends of every cable and both adapters have a label, and no two are alike', () => {
+  const labels = labelsOf(job);
+  expect(labels).toHaveLength(4);
+  expect(new Set(labels.map((l) => l.text)).size).toBe(4);
+  expect(labels.map((l) => l.text)).toContain('E1 A–B a');
+  expect(labels.find((l) => l.text.startsWith('P1'))?.at).toMatch(/Socket/i);
+});
+
+test('as CSV: a line an item, the sum last', () => {
+  const rows = Papa.parse<Record<string, string>>(writeBillCsv(billOf(job)), {
+    header: true,
+    skipEmptyLines: true,
+  }).data;
+  expect(rows).toHaveLength(billOf(job).lines.length + 1);
+  expect(Number(rows.at(-1)?.sum)).toBeCloseTo(billOf(job).partsEur, 2);
+  expect(writeLabelsCsv(labelsOf(job)).split('\n')[0]).toBe('text,at');
+});
