@@ -60,8 +60,8 @@ try {
   await picture('before');
 
   await stage('plan');
-  await place(/House, First floor/, /^Mesh node/, 0.33, 0.6);
-  await place(/House, Attic/, /^Mesh node/, 0.36, 0.6);
+  await place(/House, First floor/, /^Mesh node ?€/, 0.33, 0.6);
+  await place(/House, Attic/, /^Mesh node ?€/, 0.36, 0.6);
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.locator('tr[data-spot="3"]').click();
   await picture('plan');

@@ -107,7 +107,7 @@ test('plan: three layers; why a spot gets what it gets adds up on screen', async
 test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ page }) => {
   await page.goto('/jobs/quay-house/plan');
   await page.getByRole('button', { name: /House, First floor/ }).click();
-  await page.getByRole('button', { name: /^Mesh node/ }).click();
+  await page.getByRole('button', { name: /^Mesh node ?€/ }).click();
   const sheet = page.getByTestId('sheet');
   const box = await sheet.boundingBox();
   if (!box) throw new Error('the sheet has no size');

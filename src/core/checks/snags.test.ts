@@ -64,6 +64,10 @@ const sure = { ...A, mount: 'shelf' as const, xM: 9.5, yM: 3, heightM: 1.2 };
 
 /** For each rule a plan in which it speaks. */
 const speaks: Record<keyof typeof snagRules, () => Job> = {
+  accessPointOnAir: () => {
+    const point = unit('C', 'access-point');
+    return put(house, point, air(point, A));
+  },
   adapterPortSlow: () => coax({}, { ...kit('coax-adapter'), portMbps: 100 }),
   cableOld: () => put(house, { ...cable, category: 'cat5e' }),
   cableTooLong: () => put(house, { ...cable, lengthM: 140 }),
@@ -160,6 +164,7 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
     return put(house, small, air(small, A));
   },
   unitUnfed: () => put(house, C),
+  unlikeFamilies: () => put(house, C, air(C, A)),
 };
 
 test('there are at least forty rules, each with a plan in which it speaks', () => {

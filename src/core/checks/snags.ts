@@ -3,6 +3,7 @@ import { get, type Job } from '../job/job';
 import type { Network } from '../network/feeds';
 import type { Scene } from '../propagation/model';
 import type { Snag, SnagRule, Sure } from './snag';
+import { accessPointOnAir } from './rules/accessPointOnAir';
 import { adapterPortSlow } from './rules/adapterPortSlow';
 import { cableOld } from './rules/cableOld';
 import { cableTooLong } from './rules/cableTooLong';
@@ -45,9 +46,11 @@ import { unitInNoRoom } from './rules/unitInNoRoom';
 import { unitOnFloor } from './rules/unitOnFloor';
 import { unitTipped } from './rules/unitTipped';
 import { unitUnfed } from './rules/unitUnfed';
+import { unlikeFamilies } from './rules/unlikeFamilies';
 
 /** The rules by name; each is a file of its own. */
 export const snagRules: Readonly<Record<string, SnagRule>> = {
+  accessPointOnAir,
   adapterPortSlow,
   cableOld,
   cableTooLong,
@@ -90,6 +93,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   unitOnFloor,
   unitTipped,
   unitUnfed,
+  unlikeFamilies,
 };
 
 const rank: Record<Sure, number> = { certain: 0, likely: 1, possible: 2 };

@@ -32,11 +32,32 @@ export const device = z.strictObject({
   capMbps: mbps.nullable(),
 });
 
+export const kitKinds = [
+  'main',
+  'node',
+  'plug-in',
+  'outdoor',
+  'access-point',
+  'extender',
+  'router',
+  'powerline',
+  'coax',
+  'splitter',
+  'filter',
+  'switch',
+  'injector',
+  'converter',
+  'cable',
+  'surge',
+  'mount',
+] as const;
+const poeType = z.enum(['af', 'at', 'bt3', 'bt4']);
+
 export const kit = z.strictObject({
   type: z.literal('kit'),
   id,
   name,
-  kind: z.enum(['main', 'node', 'outdoor', 'extender', 'router', 'powerline', 'coax']),
+  kind: z.enum(kitKinds),
   radios: z
     .array(
       z.strictObject({
@@ -61,6 +82,27 @@ export const kit = z.strictObject({
     })
     .nullable()
     .default(null),
+  /** What meshes with what: units of one family are designed together. Empty = with nothing. */
+  family: z.string().max(40).default(''),
+  /** Most units that its maker advises in one network; null = not said. */
+  mostUnits: z.int().min(1).max(64).nullable().default(null),
+  /** Ports for cables besides the first, and how many give power. */
+  ports: z.int().min(0).max(64).default(1),
+  poePorts: z.int().min(0).max(64).default(0),
+  /** What its ports give, and all of them together, W. */
+  poeOut: poeType.nullable().default(null),
+  poeBudgetW: z.number().min(0).max(2000).nullable().default(null),
+  /** What it can be fed with over its cable, and what it draws, W. */
+  poeIn: poeType.nullable().default(null),
+  powerW: z.number().min(0).max(200).default(0),
+  ipRating: z.int().min(0).max(69).default(20),
+  /** Sockets that its plug takes or blocks. */
+  socketsTaken: z.int().min(0).max(6).default(0),
+  /** Colours of its light and what they mean. */
+  lights: z
+    .array(z.strictObject({ colour: z.string().min(1).max(40), means: z.string().min(1).max(120) }))
+    .max(12)
+    .default([]),
   weatherproof: z.boolean(),
   priceEur: z.number().min(0).max(100_000),
   fitMinutes: z.number().min(0).max(1000),

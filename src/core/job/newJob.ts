@@ -1,5 +1,6 @@
 import { z } from 'zod';
-import { activityLibrary, assemblyLibrary, deviceLibrary, kitLibrary } from '../kit/library';
+import { kitLibrary } from '../kit/catalogue';
+import { activityLibrary, assemblyLibrary, deviceLibrary } from '../kit/library';
 import { type Job, jobFromRecords } from './job';
 import { recordSchema } from './records';
 import type { RecordInput } from './make';

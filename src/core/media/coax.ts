@@ -29,8 +29,6 @@ export const coaxMHz = 1400;
 export const coaxMbps = 2500;
 export const fullUpToDb = 50;
 export const nothingFromDb = 70;
-/** Most adapters on one coax (standard). */
-export const mostCoaxAdapters = 16;
 
 /** Loss of a piece of cable, dB. @param lengthM ≥ 0. Example: rg6, 18 m, 1400 MHz → 4.654. */
 export function coaxCableLoss(cable: CoaxCable, lengthM: number, frequencyMHz = coaxMHz): number {

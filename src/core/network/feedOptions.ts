@@ -3,7 +3,7 @@ import { applyEdit, putOne } from '../job/edits';
 import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Kit, type Link, type Unit } from '../job/records';
-import { kitLibrary } from '../kit/library';
+import { kitLibrary } from '../kit/catalogue';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';

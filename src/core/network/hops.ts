@@ -10,7 +10,7 @@ import { type Air, goodputIn } from '../wifi/airTime';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from './wired';
-import { wireWay } from './wireWay';
+import { type WireWay, wireWay } from './wireWay';
 import type { Reach, Scene } from '../propagation/model';
 
 /** A unit with its kit and its place in space. */
@@ -56,17 +56,6 @@ export interface Hop {
   } | null;
   /** Coax and powerline: what the way through the house costs. */
   wire: WireWay | null;
-}
-
-/** A way through the coax or the mains of the house. */
-export interface WireWay {
-  /** Loss, dB, and its spread (standard deviation). */
-  lossDb: number;
-  spreadDb: number;
-  /** What the medium alone lets through, Mbps, when the loss is so much higher, dB. */
-  mediumMbps(moreDb: number): number;
-  /** What costs something or is taken for granted, in words. */
-  words: string[];
 }
 
 /** Wired framing and TCP leave 1460 of 1538 bytes (standard: Ethernet). */

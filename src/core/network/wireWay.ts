@@ -3,8 +3,18 @@ import type { Link } from '../job/records';
 import { coaxPath, coaxRate } from '../media/coax';
 import { type MainsNoise, powerline } from '../media/powerline';
 import { coaxRoute } from './coaxRoute';
-import type { WireWay } from './hops';
 import { mainsPath } from './mainsPath';
+
+/** A way through the coax or the mains of the house. */
+export interface WireWay {
+  /** Loss, dB, and its spread (standard deviation). */
+  lossDb: number;
+  spreadDb: number;
+  /** What the medium alone lets through, Mbps, when the loss is so much higher, dB. */
+  mediumMbps(moreDb: number): number;
+  /** What costs something or is taken for granted, in words. */
+  words: string[];
+}
 
 /** How far a computed way may be from the real one (planning, standard deviation), dB. */
 const coaxSpreadDb = 3;

@@ -1,11 +1,14 @@
 'use client';
 
+import { useState } from 'react';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { Catalogue } from './Catalogue';
 
 /** The kit that can be placed: choose one, then click on the sheet. */
 export function KitShelf() {
   const store = useJobStore();
   const kits = useJob((s) => s.job.kits);
+  const [open, setOpen] = useState(false);
   const kitId = useJob((s) => (s.tool === 'unit' ? s.kitId : null));
   return (
     <section aria-label="Units to place" className="border-t border-strong">
@@ -13,7 +16,7 @@ export function KitShelf() {
         Place a unit{' '}
         <kbd className="rounded-[2px] border border-strong px-1 text-[11.5px] font-normal">U</kbd>
       </h2>
-      <ul>
+      <ul className="max-h-[max(116px,calc(100vh-672px))] overflow-auto pointer-coarse:max-h-none">
         {kits
           .filter((k) => k.kind !== 'router' && k.radios.length > 0)
           .map((k) => (
@@ -37,6 +40,14 @@ export function KitShelf() {
             </li>
           ))}
       </ul>
+      <button
+        type="button"
+        className="w-full border-t border-rule px-3.5 py-1.5 text-left font-semibold text-action hover:bg-paper pointer-coarse:py-3"
+        onClick={() => setOpen(true)}
+      >
+        Catalogue …
+      </button>
+      {open && <Catalogue onClose={() => setOpen(false)} />}
     </section>
   );
 }

@@ -3,7 +3,6 @@
 import { useMemo, useState } from 'react';
 import { billOf } from '@/core/plan/bill';
 import { StatusMark } from '@/ui/marks';
-import { Button } from '@/ui/primitives';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText, rateText } from '@/ui/units';
 import { BillDialog } from './BillDialog';
@@ -41,9 +40,13 @@ export function PlanTotals() {
           </div>
         ))}
       </dl>
-      <Button className="mt-1.5 w-full" onClick={() => setOpen(true)}>
-        Bill and labels
-      </Button>
+      <button
+        type="button"
+        className="w-full py-1 text-left font-semibold text-action hover:bg-paper pointer-coarse:py-3"
+        onClick={() => setOpen(true)}
+      >
+        Bill and labels …
+      </button>
       {open && <BillDialog onClose={() => setOpen(false)} />}
       {load && scenario === 'planned' && (
         <p className={`mt-1.5 flex gap-1.5 text-[12px] ${load.fits ? 'text-muted' : 'text-rust-text'}`}>

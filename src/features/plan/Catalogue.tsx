@@ -1,0 +1,185 @@
+'use client';
+
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { readKitCsv, writeKitCsv } from '@/core/formats/kitCsv';
+import { freshId } from '@/core/job/fresh';
+import { makeRecord } from '@/core/job/make';
+import { type Kit, schemas } from '@/core/job/records';
+import { DialogFrame } from '@/ui/DialogFrame';
+import { Button, PartHead } from '@/ui/primitives';
+import { saveText } from '@/ui/saveText';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { kindWords, KitFields } from './KitFields';
+
+/** Largest file taken, bytes. */
+const mostBytes = 2_000_000;
+
+/** Kits from a file: CSV, or JSON as this dialog writes it. */
+function readKits(
+  name: string,
+  text: string,
+): { kits: Kit[]; problems: { path: string; message: string }[] } {
+  if (!name.toLowerCase().endsWith('.json')) return readKitCsv(text);
+  try {
+    const parsed = schemas.kit.array().safeParse(JSON.parse(text));
+    if (parsed.success) return { kits: parsed.data, problems: [] };
+    const issue = parsed.error.issues[0];
+    return {
+      kits: [],
+      problems: [{ path: issue?.path.join('.') ?? '', message: issue?.message ?? 'not a catalogue' }],
+    };
+  } catch {
+    return { kits: [], problems: [{ path: '', message: 'the file is not JSON' }] };
+  }
+}
+
+/** The job's own catalogue: made-up kit to begin with, to be changed, added to, brought in and taken out. */
+export function Catalogue({ onClose }: { onClose: () => void }) {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const [shown, setShown] = useState<string | null>(null);
+  const file = useRef<HTMLInputElement>(null);
+  const kit = job.kits.find((k) => k.id === shown);
+  const used = (id: string) =>
+    job.units.some((u) => u.kitId === id) || job.links.some((l) => l.adapterKitId === id);
+  const save = (next: Kit, label: string) => store.getState().commit({ label, put: [next], remove: [] });
+
+  async function bringIn(chosen: File) {
+    if (chosen.size > mostBytes) return void toast.error('The file is larger than 2 MB: nothing was taken.');
+    const { kits, problems } = readKits(chosen.name, await chosen.text());
+    const [first] = problems;
+    if (first) toast.error(`Nothing was taken. ${first.path ? `${first.path}: ` : ''}${first.message}`);
+    else if (store.getState().commit({ label: `Bring in ${kits.length} kits`, put: kits, remove: [] }))
+      toast(`${kits.length} kits taken from ${chosen.name}`);
+  }
+
+  function add() {
+    const id = freshId(job, 'kit-own');
+    const made = makeRecord({
+      type: 'kit',
+      id,
+      name: 'Unit from its label',
+      kind: 'node',
+      radios: [
+        {
+          band: '2.4',
+          use: 'access',
+          standard: 'he',
+          streams: 2,
+          widthMHz: 20,
+          eirpDbm: 19,
+          gainDbi: 3,
+          pattern: 'isotropic',
+        },
+        {
+          band: '5',
+          use: 'access',
+          standard: 'he',
+          streams: 2,
+          widthMHz: 80,
+          eirpDbm: 23,
+          gainDbi: 3,
+          pattern: 'isotropic',
+        },
+      ],
+      portMbps: 1000,
+      weatherproof: false,
+      priceEur: 0,
+      fitMinutes: 10,
+      note: 'Entered from its label.',
+    });
+    if (save(made, 'Add a unit from its label')) setShown(id);
+  }
+
+  return (
+    <DialogFrame
+      title="Catalogue of this job"
+      wide
+      onClose={onClose}
+      footer={
+        <>
+          <input
+            ref={file}
+            type="file"
+            accept=".csv,.json"
+            className="sr-only"
+            aria-label="Catalogue file"
+            onChange={(e) => {
+              const chosen = e.target.files?.[0];
+              e.target.value = '';
+              if (chosen) void bringIn(chosen);
+            }}
+          />
+          <Button onClick={() => file.current?.click()}>Bring in CSV or JSON</Button>
+          <Button onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeKitCsv(job.kits), 'text/csv')}>
+            CSV
+          </Button>
+          <Button
+            onClick={() =>
+              saveText(
+                `${job.info.id}-catalogue.json`,
+                `${JSON.stringify(job.kits, null, 2)}\n`,
+                'application/json',
+              )
+            }
+          >
+            JSON
+          </Button>
+          <Button onClick={add}>Enter a unit from its label</Button>
+          <Button look="action" onClick={onClose}>
+            Close
+          </Button>
+        </>
+      }
+    >
+      <p className="pt-3 text-muted">
+        All kit here is made up and generic, with planning values. Change it to what you buy: every figure
+        follows.
+      </p>
+      <div className="grid grid-cols-[1fr_1fr] gap-6 max-[700px]:grid-cols-1">
+        <div>
+          <PartHead right="€ · min">{job.kits.length} kits</PartHead>
+          <ul aria-label="Kits">
+            {job.kits.map((k) => (
+              <li key={k.id}>
+                <button
+                  type="button"
+                  aria-pressed={k.id === shown}
+                  className={`flex min-h-[27px] w-full items-center gap-2 border-b border-rule px-1.5 text-left hover:bg-paper pointer-coarse:min-h-11 ${
+                    k.id === shown ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''
+                  }`}
+                  onClick={() => setShown(k.id)}
+                >
+                  <span className="min-w-0 flex-1 truncate">{k.name}</span>
+                  <span className="text-[12px] text-muted">{kindWords[k.kind]}</span>
+                  <span className="w-20 text-right">
+                    {k.priceEur} · {k.fitMinutes}
+                  </span>
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+        <div>
+          {kit ? (
+            <KitFields
+              kit={kit}
+              save={save}
+              onRemove={
+                used(kit.id)
+                  ? null
+                  : () => {
+                      store.getState().commit({ label: `Remove ${kit.name}`, put: [], remove: [kit.id] });
+                      setShown(null);
+                    }
+              }
+            />
+          ) : (
+            <p className="pt-4 text-muted">Choose a kit to see and change what is known of it.</p>
+          )}
+        </div>
+      </div>
+    </DialogFrame>
+  );
+}
