@@ -65,8 +65,15 @@ try {
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.locator('tr[data-spot="3"]').click();
   await picture('plan');
+  await page.getByRole('button', { name: 'See it from the side' }).click();
+  await picture('plan-cut');
+  await page.getByRole('button', { name: 'Close the cut', exact: true }).first().click();
   await page.getByRole('button', { name: /^Unit C/ }).click();
   await picture('plan-unit');
+  await page.getByRole('button', { name: 'Catalogue …' }).click();
+  await page.getByRole('button', { name: /^Outdoor node.*outdoor/ }).click();
+  await picture('catalogue');
+  await page.keyboard.press('Escape');
   await page.getByRole('button', { name: /Outdoors, Outdoors/ }).click();
   await page.keyboard.press('Escape');
   await picture('site');
