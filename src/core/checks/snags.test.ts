@@ -62,6 +62,13 @@ const coax = (parlour: Partial<Service>, ...more: AnyRecord[]) =>
   );
 const sure = { ...A, mount: 'shelf' as const, xM: 9.5, yM: 3, heightM: 1.2 };
 
+/** A ceiling access point on a cable, fed so and drawing so much. */
+const fedPoint = (poeIn: 'af' | 'at', powerW: number): AnyRecord[] => {
+  const point = unit('C', 'access-point', { mount: 'ceiling', heightM: 2.5 });
+  const wire = linkTo(house, point, A, { medium: 'ethernet', category: 'cat6', lengthM: 30 });
+  return [{ ...kit('access-point'), poeIn, powerW }, point, wire];
+};
+
 /** For each rule a plan in which it speaks. */
 const speaks: Record<keyof typeof snagRules, () => Job> = {
   accessPointOnAir: () => {
@@ -91,6 +98,10 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
     return put(house, x, y, air(x, A), air(y, x));
   },
   extenderOneName: () => put(house, unit('C', 'extender'), air(unit('C', 'extender'), A)),
+  familyTooLarge: () => {
+    const all = ['C', 'D', 'E', 'F', 'G', 'H'].map((l, i) => unit(l, 'small', { xM: 12 - i }));
+    return put(house, ...all, ...all.map((u) => air(u, B)));
+  },
   indoorUnitOutside: () => put(house, unit('C', 'node', { storeyId: 'open-air', xM: 8, yM: -4 })),
   mainFarFromEntry: () => put(house, { ...A, xM: 1.5, yM: 7 }),
   mainsBeyondSubBoard: () => {
@@ -110,10 +121,21 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
     );
   },
   noMain: () => put(house, { ...A, planned: false }),
+  noPowerCable: () => {
+    const point = unit('C', 'outdoor', { storeyId: 'open-air', xM: 8, yM: -4 });
+    return put(house, point, air(point, B));
+  },
   noSocket: () => put(jobFromRecords(quayHouse().filter((r) => r.type !== 'service' || r.kind !== 'socket'))),
   only24Unserved: () =>
     put(house, ...house.kits.map((k) => ({ ...k, radios: k.radios.filter((r) => r.band !== '2.4') }))),
+  outdoorCable: () => house,
   overloaded: () => put(house, { ...house.info, planDownMbps: 100 }),
+  plugCoversPlate: () => {
+    const plug = unit('C', 'plug-in');
+    return put(house, plug, air(plug, A));
+  },
+  poeFails: () => put(house, ...fedPoint('af', 13.5)),
+  poeNoSource: () => put(house, ...fedPoint('af', 11)),
   portSlow: () => put(house, { ...kit('router-old'), portMbps: 100 }),
   radarChannel: () => put(house, { ...A, channels: { '2.4': null, '5': 100, '6': null } }),
   reusedRouter: () => {

@@ -17,6 +17,7 @@ import { copperBetweenBuildings } from './rules/copperBetweenBuildings';
 import { drillingForbidden } from './rules/drillingForbidden';
 import { extenderFeeds } from './rules/extenderFeeds';
 import { extenderOneName } from './rules/extenderOneName';
+import { familyTooLarge } from './rules/familyTooLarge';
 import { indoorUnitOutside } from './rules/indoorUnitOutside';
 import { mainFarFromEntry } from './rules/mainFarFromEntry';
 import { mainsBeyondSubBoard } from './rules/mainsBeyondSubBoard';
@@ -25,9 +26,14 @@ import { mainsOnStrip } from './rules/mainsOnStrip';
 import { mainsOtherPhase } from './rules/mainsOtherPhase';
 import { mainsTooMany } from './rules/mainsTooMany';
 import { noMain } from './rules/noMain';
+import { noPowerCable } from './rules/noPowerCable';
 import { noSocket } from './rules/noSocket';
 import { only24Unserved } from './rules/only24Unserved';
+import { outdoorCable } from './rules/outdoorCable';
 import { overloaded } from './rules/overloaded';
+import { plugCoversPlate } from './rules/plugCoversPlate';
+import { poeFails } from './rules/poeFails';
+import { poeNoSource } from './rules/poeNoSource';
 import { portSlow } from './rules/portSlow';
 import { radarChannel } from './rules/radarChannel';
 import { reusedRouter } from './rules/reusedRouter';
@@ -64,6 +70,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   drillingForbidden,
   extenderFeeds,
   extenderOneName,
+  familyTooLarge,
   indoorUnitOutside,
   mainFarFromEntry,
   mainsBeyondSubBoard,
@@ -72,9 +79,14 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   mainsOtherPhase,
   mainsTooMany,
   noMain,
+  noPowerCable,
   noSocket,
   only24Unserved,
+  outdoorCable,
   overloaded,
+  plugCoversPlate,
+  poeFails,
+  poeNoSource,
   portSlow,
   radarChannel,
   reusedRouter,

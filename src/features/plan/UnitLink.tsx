@@ -3,7 +3,8 @@
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
-import type { Link, Unit } from '@/core/job/records';
+import type { Kit, Link, Unit } from '@/core/job/records';
+import { poePort } from '@/core/media/poe';
 import type { FeedOption } from '@/core/network/feedOptions';
 import { linkOf } from '@/core/network/feeds';
 import { mediumWords } from '@/core/network/mediumWords';
@@ -68,7 +69,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
         </p>
       )}
       {link && (link.medium === 'ethernet' || link.medium === 'fibre') && (
-        <CableFields link={link} rate={rate?.downMbps} from={letter(link.fromUnitId)} take={take} />
+        <CableFields link={link} kit={kit} rate={rate?.downMbps} from={letter(link.fromUnitId)} take={take} />
       )}
       {!isMain && (
         <>
@@ -162,15 +163,21 @@ function OptionRow({ option: o, onTake }: { option: FeedOption; onTake: () => vo
 
 function CableFields({
   link,
+  kit,
   rate,
   from,
   take,
 }: {
   link: Link;
+  kit: Kit | undefined;
   rate: number | undefined;
   from: string;
   take: (link: Link) => void;
 }) {
+  const power =
+    kit?.poeIn && link.category && link.lengthM !== null
+      ? poePort(kit.poeIn, kit.powerW, link.lengthM, link.category)
+      : null;
   return (
     <div className="border-l-[3px] border-action bg-chosen px-3 py-1.5">
       <p className="flex items-center justify-between font-semibold">
@@ -206,6 +213,13 @@ function CableFields({
             />
           )}
         </Field>
+      )}
+      {power && (
+        <p className={`pt-1 text-[12px] ${power.ok ? 'text-muted' : 'text-rust-text'}`}>
+          {power.sourceW === null || power.deviceV === null
+            ? 'No current brings it its power over this cable.'
+            : `Power over the cable: ${power.sourceW.toFixed(1)} W at the port, ${power.deviceV.toFixed(1)} V at the unit${power.ok ? '.' : ': not enough.'}`}
+        </p>
       )}
     </div>
   );
