@@ -4,7 +4,8 @@ import { gridsOf } from '@/core/coverage/grid';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
 import type { AnyRecord } from '@/core/job/records';
-import { crossings, makeCrossings } from '@/core/propagation/crossings';
+import { makeCrossings } from '@/core/propagation/crossings';
+import { crossFrom } from '@/core/propagation/fan';
 import { passAll } from '@/core/propagation/passOf';
 import { reachOf } from '@/core/propagation/reach';
 import { makeReceived, receive } from '@/core/propagation/receive';
@@ -50,11 +51,11 @@ export function heavyGrid(n: number): Job {
 /** Rays a second of one scene from one place to many: straight ones, the same by trying every wall, and full ones. */
 async function rays(scene: Scene, from: Place, to: Float64Array) {
   const n = to.length / 3;
-  const [px, py, pz] = from;
   const hits = makeCrossings();
   const pass = new Float64Array(3);
   const got = makeReceived();
   const reach = reachOf(scene, sender(from));
+  const { fan } = reach;
   const each = (ray: (x: number, y: number, z: number) => void) => () => {
     for (let i = 0; i < n; i++) ray(to[i * 3] as number, to[i * 3 + 1] as number, to[i * 3 + 2] as number);
   };
@@ -63,7 +64,7 @@ async function rays(scene: Scene, from: Place, to: Float64Array) {
     .add(
       'straight',
       each((x, y, z) => {
-        crossings(scene, px, py, pz, x, y, z, hits);
+        crossFrom(scene, fan, x, y, z, hits);
         pass[0] = pass[1] = pass[2] = 1;
         passAll(scene, hits, pass, 0);
       }),

@@ -3,6 +3,7 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '@/core/job/job';
 import { random } from '@/core/statistics/random';
 import { crossings, makeCrossings } from './crossings';
+import { crossFrom, fanOf } from './fan';
 import { buildScene } from './scene';
 import { assembly, brick, field, wall } from './testScenes';
 
@@ -51,6 +52,14 @@ test('the cells find exactly what trying everything finds, all over house and ya
     const cosines = (list: Iterable<number>) => [...list].sort((a, b) => a - b);
     const fast = cosines(hits.cosine.subarray(0, hits.count));
     cosines(naive.map((n) => n.cosine)).forEach((c, k) => expect(fast[k]).toBeCloseTo(c, 9));
+    // the same path looked at from where it starts
+    crossFrom(scene, fanOf(scene, p), ...q, hits);
+    expect(Array.from(hits.item.subarray(0, hits.count), (k) => scene.shapes.ids[k]).sort()).toEqual(
+      naive.map((n) => n.id).sort(),
+    );
+    cosines(hits.cosine.subarray(0, hits.count)).forEach((c, k) =>
+      expect(c).toBeCloseTo(cosines(naive.map((n) => n.cosine))[k] ?? NaN, 9),
+    );
   }
   expect(all).toBeGreaterThan(3000);
 });

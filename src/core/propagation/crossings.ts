@@ -172,7 +172,8 @@ function within(place: number, count: number): number {
   return whole < 0 ? 0 : whole >= count ? count - 1 : whole;
 }
 
-function add(shapes: Shapes, item: number, cosine: number, at: number, out: Crossings) {
+/** Notes a crossing, unless what is crossed is open. */
+export function add(shapes: Shapes, item: number, cosine: number, at: number, out: Crossings) {
   const key = shapes.key[item] as number;
   if (key < 0 || out.count >= most) return;
   const i = out.count++;
@@ -183,7 +184,7 @@ function add(shapes: Shapes, item: number, cosine: number, at: number, out: Cros
 }
 
 /** The opening of a panel that holds a place on it, else the panel itself. */
-function openingAt(shapes: Shapes, item: number, a: number, b: number): number {
+export function openingAt(shapes: Shapes, item: number, a: number, b: number): number {
   const { open, openStart } = shapes;
   const end = openStart[item + 1] as number;
   for (let i = openStart[item] as number; i < end; i++)
@@ -198,7 +199,7 @@ function openingAt(shapes: Shapes, item: number, a: number, b: number): number {
 }
 
 /** A level plate met at (x, y): itself, or the hole in it there, or nothing beside it. */
-function crossSlab(
+export function crossSlab(
   shapes: Shapes,
   slab: number,
   x: number,
@@ -242,8 +243,11 @@ function inRing({ ringStart, corner, ringBox, isBox }: Shapes, ring: number, x: 
   return inside;
 }
 
-/** A box: into its own directions, then the part of the path between each pair of faces. */
-function crossBlock(
+/**
+ * A box: into its own directions, then the part of the path between each pair of faces. It counts where
+ * the path enters it from `cellEnter` on and before `cellLeave`.
+ */
+export function crossBlock(
   shapes: Shapes,
   item: number,
   px: number,

@@ -3,7 +3,8 @@
  * stairwells and hatches, free ends and outer corners of walls, edges of heavy obstacles. An edge
  * counts only where going round it can gain: what stands there costs more than a turn at its best.
  */
-import { crossings, makeCrossings } from './crossings';
+import { makeCrossings } from './crossings';
+import { crossFrom, fanOf } from './fan';
 import { grazingPower } from './knifeEdge';
 import { passOf } from './passOf';
 
@@ -188,14 +189,15 @@ function legsOf(scene: Bare, gates: Pick<Gates, 'n' | 'at' | 'item'>) {
   const { panels, blocks } = scene.shapes;
   const isBlock = (i: number) => i >= panels && i < panels + blocks;
   for (let i = 0; i < n; i++) {
+    const [px, py, pz] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
+    const fan = fanOf(scene, [px, py, pz]);
     for (let k = 0; k < n; k++) {
       const same = item[i] === item[k];
       if (i === k || (same && !isBlock(item[i] as number))) continue;
-      const [px, py, pz] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
       const [qx, qy, qz] = [at[k * 3] as number, at[k * 3 + 1] as number, at[k * 3 + 2] as number];
       const d = Math.max(1e-6, Math.hypot(qx - px, qy - py, qz - pz));
       if (d > longestLegM) continue;
-      crossings(scene as Scene, px, py, pz, qx, qy, qz, hits);
+      crossFrom(scene, fan, qx, qy, qz, hits);
       pass.fill(1);
       for (let h = 0; h < hits.count; h++)
         for (let b = 0; b < 3; b++)

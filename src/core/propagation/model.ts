@@ -18,6 +18,20 @@ export interface Crossings {
   at: Float64Array;
 }
 
+/** Everything that stands, sorted by the direction in which one place sees it; see `fanOf`. */
+export interface Fan {
+  /** Where it stands, site coordinates, m. */
+  at: readonly [number, number, number];
+  /** Per panel: how far its plane is from here along its normal; where here lies along its two sides. */
+  away: Float64Array;
+  along: Float64Array;
+  up: Float64Array;
+  /** Items seen in sector i: items[start[i]] … items[start[i + 1] − 1], nearest first; and how near, m in plan. */
+  start: Int32Array;
+  items: Uint16Array;
+  near: Float32Array;
+}
+
 export interface Gates {
   n: number;
   /** 3 per gate, m: the place of the turn. */
@@ -76,6 +90,8 @@ export interface Reach {
   arrives: Float64Array;
   /** State before; −1 = the unit itself. */
   from: Int32Array;
+  /** What the unit sees in each direction. */
+  fan: Fan;
   /** First state that counts. */
   first: number;
   /** The gates that best lead away from the unit: tried as last turns everywhere, so that a turn near it is not missed far off. */
@@ -112,6 +128,8 @@ export interface Scene {
   gates: Gates;
   /** Kept by `neighbourhoodOf`: the scene does not change, and neither do they. */
   neighbourhoods: Map<number, Neighbourhood>;
+  /** Fans of the gates, made when first asked for. */
+  fans: (Fan | undefined)[];
   /** Kept answers of `keptReach`. */
   reaches: Map<string, Reach>;
 }

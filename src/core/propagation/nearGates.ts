@@ -1,4 +1,5 @@
-import { crossings, makeCrossings } from './crossings';
+import { makeCrossings } from './crossings';
+import { crossFrom, fanOfGate } from './fan';
 import { passAll } from './passOf';
 import type { Crossings, Neighbourhood, Scene } from './model';
 
@@ -62,20 +63,10 @@ const passed = new Float64Array(3);
 export function shareFrom(scene: Scene, here: Neighbourhood, gate: number): number {
   const known = here.share[gate] as number;
   if (known >= 0) return known;
-  const { at } = scene.gates;
-  const o = gate * 3;
+  const fan = fanOfGate(scene, gate);
   let most = 0;
   for (const [u, v] of samples) {
-    crossings(
-      scene,
-      at[o] as number,
-      at[o + 1] as number,
-      at[o + 2] as number,
-      here.x + u * cellM,
-      here.y + v * cellM,
-      here.z,
-      hits,
-    );
+    crossFrom(scene, fan, here.x + u * cellM, here.y + v * cellM, here.z, hits);
     passed[0] = passed[1] = passed[2] = 1;
     passAll(scene, hits, passed, 0);
     most = Math.max(most, passed[0] as number, passed[1] as number, passed[2] as number);

@@ -5,7 +5,8 @@
  * way; for any place, `receive` then adds one last turn and one last leg. Distance, crossings and
  * turns are worked out once and shared by the three bands.
  */
-import { crossings, makeCrossings } from './crossings';
+import { makeCrossings } from './crossings';
+import { crossFrom, fanOf } from './fan';
 import { waveM } from './freeSpace';
 import { fresnelNu, grazingPower, powerPast } from './knifeEdge';
 import { neighbourhoodOf } from './nearGates';
@@ -75,6 +76,7 @@ export function reachOf(scene: Scene, sender: Sender): Reach {
     lastLeg: new Float64Array(states),
     arrives: new Float64Array(3 * states),
     from: new Int32Array(states).fill(-1),
+    fan: fanOf(scene, sender.at),
     first: n * turnsBefore,
     leading: neighbourhoodOf(scene, ...sender.at).near,
     tried: new Int32Array(n),
@@ -89,7 +91,7 @@ export function reachOf(scene: Scene, sender: Sender): Reach {
     const dy = (gates.at[g * 3 + 1] as number) - py;
     const dz = (gates.at[g * 3 + 2] as number) - pz;
     const d = Math.max(1e-6, Math.sqrt(dx * dx + dy * dy + dz * dz));
-    crossings(scene, px, py, pz, px + dx, py + dy, pz + dz, reach.hits);
+    crossFrom(scene, reach.fan, px + dx, py + dy, pz + dz, reach.hits);
     aerial(sender, dx / d, dy / d, dz / d, reach.power, g * 3);
     passAll(scene, reach.hits, reach.power, g * 3);
     reach.length[g] = d;

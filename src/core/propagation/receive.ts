@@ -1,4 +1,5 @@
 import { crossings } from './crossings';
+import { crossFrom, fanOfGate } from './fan';
 import { nearestM, powerAt1m } from './freeSpace';
 import { grazingPower } from './knifeEdge';
 import { mostNear, neighbourhoodOf, shareFrom } from './nearGates';
@@ -72,7 +73,7 @@ export function receive(reach: Reach, x: number, y: number, z: number, out: Rece
   const distance = Math.sqrt(dx * dx + dy * dy + dz * dz);
   const d = distance < nearestM ? nearestM : distance;
   const per = distance > 1e-9 ? 1 / distance : 0;
-  crossings(scene, sender.at[0], sender.at[1], sender.at[2], x, y, z, hits);
+  crossFrom(scene, reach.fan, x, y, z, hits);
   passed[0] = passed[1] = passed[2] = 1;
   passAll(scene, hits, passed, 0);
   aerial(sender, dx * per, dy * per, dz * per, straight, 0);
@@ -163,7 +164,7 @@ function follow(
   const way = item[g] as number;
   if (way >= scene.shapes.firstOpening) for (let i = 0; i < hits.count; i++) if (hits.item[i] === way) return;
   // with what the last leg crosses
-  crossings(scene, gx, gy, gz, x, y, z, legHits);
+  crossFrom(scene, fanOfGate(scene, g), x, y, z, legHits);
   passAll(scene, legHits, passed, 3);
   out.keyCount[slot] = Math.min(legHits.count, mostKeys);
   for (let i = 0; i < (out.keyCount[slot] as number); i++)

@@ -100,6 +100,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     pass: flatten(passParts, 3 * passSteps),
     spread: flatten(spreadParts, 3),
     neighbourhoods: new Map<number, Neighbourhood>(),
+    fans: [],
     reaches: new Map<string, Reach>(),
   };
   return { ...bare, gates: gatesOf(bare) };

@@ -15,6 +15,8 @@ export interface Shapes {
   slabs: number;
   /** 12 per panel: normal, its offset from the origin, along, its offset, up, its offset. */
   plane: Float64Array;
+  /** 8 per panel and block: its corners in plan, x and y each; of a wall its two ends, twice. */
+  outline: Float64Array;
   /** 2 per panel: length, height. */
   side: Float64Array;
   /** Per panel: first opening, and one past the last panel. */
@@ -52,6 +54,26 @@ function fillsBounds(ring: readonly Point[]): boolean {
   return Math.abs((x1 - x0) * (y1 - y0) - areaOf(ring)) < 1e-9;
 }
 
+/** The corners of a wall (its ends, there and back) or a roof's slope in plan. */
+function panelCorners({ origin: o, along: a, up: u, lengthM, heightM }: Panel): Point[] {
+  const at = (s: number, t: number): Point => [
+    o[0] + s * lengthM * a[0] + t * heightM * u[0],
+    o[1] + s * lengthM * a[1] + t * heightM * u[1],
+  ];
+  return [at(0, 0), at(1, 0), at(1, 1), at(0, 1)];
+}
+
+const blockCorners = (b: Block): Point[] =>
+  [
+    [-1, -1],
+    [1, -1],
+    [1, 1],
+    [-1, 1],
+  ].map(([u = 0, v = 0]): Point => [
+    b.x + u * b.halfWidth * b.cos - v * b.halfDepth * b.sin,
+    b.y + u * b.halfWidth * b.sin + v * b.halfDepth * b.cos,
+  ]);
+
 /** Packs a scene's parts. Walls come before roofs. */
 export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Shapes {
   const openings = panels.flatMap((p) => p.openings);
@@ -77,6 +99,7 @@ export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Sha
         dot(up, origin),
       ]),
     ),
+    outline: Float64Array.from([...panels.map(panelCorners), ...blocks.map(blockCorners)].flat(2)),
     side: Float64Array.from(panels.flatMap((p) => [p.lengthM, p.heightM])),
     openStart: starts(panels.map((p) => p.openings.length)),
     open: Float64Array.from(openings.flatMap((o) => [o.a0, o.a1, o.b0, o.b1])),
