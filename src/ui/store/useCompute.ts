@@ -11,7 +11,7 @@ import { messageOf } from './api';
 import type { JobState, JobStore } from './jobStore';
 
 /** While a unit is dragged the coverage follows each move, the ledger and the rest only so often, ms. */
-const networkEveryMs = 500;
+const networkEveryMs = 1000;
 /** They also follow when the pointer has rested so long, ms. */
 const restMs = 90;
 
