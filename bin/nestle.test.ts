@@ -104,3 +104,24 @@ test('import and export: the same file comes back; a taken id gets a new one; a 
   expect(nestle(['export']).out.trim().split('\n')).toHaveLength(2);
   expect(nestle(['export', 'moon'])).toMatchObject({ code: 1, err: expect.stringContaining('moon') });
 });
+
+test('links: every way to feed a unit, best first; check: what is wrong, surest first', () => {
+  const { code, out } = nestle(['links', 'demo/quay-house.nestle.json']);
+  expect(code).toBe(0);
+  const [unit] = JSON.parse(out).units;
+  expect(unit.unit).toBe('B');
+  const open = unit.ways.filter((w: { whyNot: string | null }) => w.whyNot === null);
+  expect(open.length).toBeGreaterThan(3);
+  expect(open[0].downMbps).toBeGreaterThanOrEqual(open.at(-1).downMbps);
+  const snags = JSON.parse(nestle(['check', 'demo/quay-house.nestle.json']).out).snags;
+  expect(snags[0]).toMatchObject({ sure: 'certain', rule: expect.any(String), why: expect.any(String) });
+  for (const command of ['links', 'check']) expect(nestle([command])).toMatchObject({ code: 2, out: '' });
+});
+
+test('calc: the wired media', () => {
+  const port = nestle(['calc', 'poe-port'], '{"type":"at","deviceW":20,"lengthM":75,"cable":"cat6"}');
+  expect(JSON.parse(port.out).currentA).toBeCloseTo(0.42012, 5);
+  const bad = nestle(['calc', 'coax-path'], '{"segments":[{"cable":"rg7","lengthM":1}],"splitters":[]}');
+  expect(bad).toMatchObject({ code: 2, out: '' });
+  expect(JSON.parse(bad.err).error.path).toBe('segments.0.cable');
+});
