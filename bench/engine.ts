@@ -1,4 +1,4 @@
-/** The signal engine: rays a second, what the cells give, growth with the number of walls, memory. */
+/** The signal engine: rays a second, what the fan gives, growth with the number of walls, memory. */
 import { Bench } from 'tinybench';
 import { gridsOf } from '@/core/coverage/grid';
 import { type Job, jobFromRecords } from '@/core/job/job';

@@ -1,5 +1,5 @@
 /**
- * What a path crosses, the plain way: every wall, floor and box is tried. It knows nothing of cells
+ * What a path crosses, the plain way: every wall, floor and box is tried. It knows nothing of sectors
  * or packed arrays, so it is what the fast one is tested and measured against.
  */
 import { inPolygon } from '@/core/geometry/polygon';

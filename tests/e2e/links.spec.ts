@@ -23,6 +23,11 @@ test('snags: what, why, how sure; one key mends, and undo brings it back', async
   await expect(snags).not.toContainText('Copper runs to B');
   await page.keyboard.press('Control+z');
   await expect(snags).toContainText('Copper runs to B between two buildings');
+  // what is about a link leads to the unit that it feeds
+  await snags.getByRole('button', { name: /Copper runs to B/ }).click();
+  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('What feeds B');
+  await page.getByRole('button', { name: /House, Ground/ }).click();
+  await page.getByTestId('sheet').click({ position: { x: 20, y: 300 } });
   await snags.getByRole('button', { name: /A is inside the meter cupboard/ }).click();
   await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText(
     'Modem-router, as found',
@@ -75,4 +80,22 @@ test('bill and labels come from the plan, channels are set in one step', async (
   await expect(channels.getByRole('button', { name: 'Set these channels' })).toBeHidden();
   await page.keyboard.press('Control+z');
   await expect(channels.getByRole('button', { name: 'Set these channels' })).toBeVisible();
+});
+
+test('on a phone: the snags are a tap away, and a cut stays when the drawer closes', async ({ browser }) => {
+  const page = await browser.newPage({
+    viewport: { width: 390, height: 844 },
+    hasTouch: true,
+    isMobile: true,
+  });
+  await plan(page);
+  await page.getByRole('button', { name: /^\d+ snags$/ }).tap();
+  await expect(page.getByTestId('snags')).toContainText('Copper runs to B between two buildings');
+  await expect(page.getByTestId('storey-areas')).toContainText('Parlour');
+  await page.getByRole('button', { name: 'Close the inspector' }).tap();
+  await page.getByRole('button', { name: /^Spot 7,/ }).tap();
+  await page.getByRole('button', { name: 'See it from the side' }).tap();
+  await expect(page.getByTestId('cut-panel')).toContainText('From A to 7, Armchair');
+  await expect(page.getByTestId('cut-way')).toBeInViewport();
+  await page.close();
 });

@@ -42,6 +42,8 @@ const kit = (
   });
 
 const access = [radio('2.4', 'access', 'he', 2, 20, 19), radio('5', 'access', 'he', 2, 80, 23)];
+/** The radio that a kit entered by hand begins with: 5 GHz, for devices. */
+export const plainRadio: Radio = radio('5', 'access', 'he', 2, 80, 23);
 const backhaul = radio('5', 'backhaul', 'he', 4, 160, 27);
 const family = 'house mesh';
 /** What the lights of the family say. */

@@ -1,5 +1,6 @@
 /** What a new cable between two units would take: length, holes, and what forbids it. */
-import { crossings, makeCrossings } from '../propagation/crossings';
+import { makeCrossings } from '../propagation/crossings';
+import { crossings } from '../propagation/fan';
 import { get, type Job } from '../job/job';
 import type { Id, Route, Unit } from '../job/records';
 import { placeInSpace } from '../propagation/scene';

@@ -2,8 +2,8 @@ import { naiveCrossings } from '@/../bench/naiveCrossings';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '@/core/job/job';
 import { random } from '@/core/statistics/random';
-import { crossings, makeCrossings } from './crossings';
-import { crossFrom, fanOf } from './fan';
+import { makeCrossings } from './crossings';
+import { crossings } from './fan';
 import { buildScene } from './scene';
 import { assembly, brick, field, wall } from './testScenes';
 
@@ -36,13 +36,13 @@ describe('what a path crosses', () => {
   });
 });
 
-test('the cells find exactly what trying everything finds, all over house and yard', () => {
+test('a fan finds exactly what trying everything finds, all over house and yard', () => {
   const r = random(7);
   const place = (): Place => [r.uniform() * 60 - 12, r.uniform() * 50 - 28, r.uniform() * 12 - 3];
   let all = 0;
   for (let i = 0; i < 4000; i++) {
     const [p, q] = [place(), place()];
-    // level, upright and due north paths too: they run along the cells
+    // level, upright and due north paths too: they run along walls and sectors
     if (i % 5 === 1) q[2] = p[2];
     if (i % 5 === 2) q[0] = p[0];
     if (i % 5 === 3) [q[0], q[1]] = [p[0], p[1]];
@@ -52,14 +52,6 @@ test('the cells find exactly what trying everything finds, all over house and ya
     const cosines = (list: Iterable<number>) => [...list].sort((a, b) => a - b);
     const fast = cosines(hits.cosine.subarray(0, hits.count));
     cosines(naive.map((n) => n.cosine)).forEach((c, k) => expect(fast[k]).toBeCloseTo(c, 9));
-    // the same path looked at from where it starts
-    crossFrom(scene, fanOf(scene, p), ...q, hits);
-    expect(Array.from(hits.item.subarray(0, hits.count), (k) => scene.shapes.ids[k]).sort()).toEqual(
-      naive.map((n) => n.id).sort(),
-    );
-    cosines(hits.cosine.subarray(0, hits.count)).forEach((c, k) =>
-      expect(c).toBeCloseTo(cosines(naive.map((n) => n.cosine))[k] ?? NaN, 9),
-    );
   }
   expect(all).toBeGreaterThan(3000);
 });

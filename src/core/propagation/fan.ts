@@ -4,11 +4,10 @@
  * walking cells: one look at the direction, then only what lies there.
  */
 import type { Crossings, Fan, Scene } from './model';
-import { add, crossBlock, crossSlab, openingAt } from './crossings';
+import { add, edge, crossBlock, crossSlab, openingAt } from './crossings';
 
 /** Sectors of a fan; a multiple of 4. */
 const sectors = 256;
-const edge = 1e-9;
 /** Rounding of a direction never moves it out of its sector by more than this part of one. */
 const slackSectors = 1e-6;
 
@@ -127,8 +126,9 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
 }
 
 /**
- * Fills `out` with everything that the straight path from a fan's place to q crosses: the same as
- * `crossings`, in no set order. Allocates nothing.
+ * Fills `out` with everything that the straight path from a fan's place to q crosses, in no set
+ * order. Openings count instead of their wall; open ones not at all. A path that runs within a wall's
+ * plane does not cross that wall. Allocates nothing.
  */
 export function crossFrom(
   { shapes }: Pick<Scene, 'shapes'>,
@@ -166,7 +166,7 @@ export function crossFrom(
     if ((near[i] as number) > plan) return;
     const item = items[i] as number;
     if (item >= panels) {
-      crossBlock(shapes, item, px, py, pz, dx, dy, dz, 0, 2, out);
+      crossBlock(shapes, item, px, py, pz, dx, dy, dz, out);
       continue;
     }
     const o = item * 12;
@@ -197,4 +197,21 @@ export function fanOfGate(scene: Scene, gate: number): Fan {
   const fan = fanOf(scene, [at[o] as number, at[o + 1] as number, at[o + 2] as number]);
   scene.fans[gate] = fan;
   return fan;
+}
+
+/**
+ * Fills `out` with what the straight path from p to q crosses, for a place that few paths start from:
+ * its fan is made for this one. Site coordinates, m.
+ */
+export function crossings(
+  scene: Parts,
+  px: number,
+  py: number,
+  pz: number,
+  qx: number,
+  qy: number,
+  qz: number,
+  out: Crossings,
+): void {
+  crossFrom(scene, fanOf(scene, [px, py, pz]), qx, qy, qz, out);
 }

@@ -1,5 +1,4 @@
 /** The engine's data: a house in space, the edges that a path can turn round, and what a unit reaches. */
-import type { CellGrid } from '../geometry/cellGrid';
 import type { Id } from '../job/records';
 import type { Pattern } from './pattern';
 import type { Block, Panel, Slab } from './sceneParts';
@@ -115,8 +114,6 @@ export interface Scene {
   slabs: Slab[];
   blocks: Block[];
   shapes: Shapes;
-  /** Where walls, roofs and obstacles stand. */
-  cells: CellGrid;
   /** Per key: name for people. */
   keyNames: string[];
   keyIds: Id[];

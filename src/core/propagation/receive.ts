@@ -1,5 +1,4 @@
-import { crossings } from './crossings';
-import { crossFrom, fanOfGate } from './fan';
+import { crossFrom, crossings, fanOfGate } from './fan';
 import { nearestM, powerAt1m } from './freeSpace';
 import { grazingPower } from './knifeEdge';
 import { mostNear, neighbourhoodOf, shareFrom } from './nearGates';

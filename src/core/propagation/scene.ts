@@ -1,11 +1,10 @@
-import { buildCellGrid } from '../geometry/cellGrid';
 import { toSite } from '../geometry/place';
 import { find, get, type Job } from '../job/job';
 import { bands, type Id, type Opening, type PerBand } from '../job/records';
 import { lossTable } from '../materials/assemblyLoss';
 import { gatesOf } from './gates';
 import { passSteps } from './passOf';
-import { boundsOfStanding, floorSlabs, obstacleBlock, roofPanels, wallPanel } from './sceneParts';
+import { checkPlaces, floorSlabs, obstacleBlock, roofPanels, wallPanel } from './sceneParts';
 import { packShapes } from './shapes';
 import type { Neighbourhood, Reach, Scene } from './model';
 
@@ -88,13 +87,12 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     parts.forEach((p, i) => all.set(p, i * each));
     return all;
   };
-  const { boxes, lines } = boundsOfStanding(panels, blocks, slabs);
+  checkPlaces(panels, blocks, slabs);
   const bare = {
     panels,
     slabs,
     blocks,
     shapes: packShapes(panels, slabs, blocks),
-    cells: buildCellGrid(boxes, lines),
     keyNames,
     keyIds,
     pass: flatten(passParts, 3 * passSteps),

@@ -166,42 +166,12 @@ export function roofPanels(b: Building, key: KeyOf): Panel[] {
   return [near, alongX ? side(x0, y1, 0, -1) : side(x1, y0, -1, 0)];
 }
 
-/**
- * Bounds and middle lines of what stands, in the order panels, blocks, as `buildCellGrid` wants them.
- * @throws RangeError naming what has a place or height that is not a number; floors are checked too.
- */
-export function boundsOfStanding(
-  panels: Panel[],
-  blocks: Block[],
-  slabs: Slab[],
-): { boxes: Float64Array; lines: Float64Array } {
-  const boxes: number[] = [];
-  const lines: number[] = [];
-  const check = (id: Id, values: number[]) => {
+/** Sees to it that everything stands somewhere. @throws RangeError naming what has a place or height that is not a number. */
+export function checkPlaces(panels: Panel[], blocks: Block[], slabs: Slab[]): void {
+  const check = (id: Id, values: readonly number[]) => {
     if (!values.every(Number.isFinite)) throw new RangeError(`${id}: its place or height is not a number`);
   };
-  for (const { id, kind, origin, along, up, lengthM, heightM } of panels) {
-    const corners = [0, 1].flatMap((i) =>
-      [0, 1].map((k) => origin.map((o, d) => o + i * lengthM * (along[d] ?? 0) + k * heightM * (up[d] ?? 0))),
-    );
-    const box = [Math.min, Math.max].flatMap((pick) =>
-      [0, 1, 2].map((d) => pick(...corners.map((c) => c[d] ?? 0))),
-    );
-    check(id, box);
-    boxes.push(...box);
-    const [x, y] = origin;
-    lines.push(
-      ...(kind === 'wall' ? [x, y, x + lengthM * along[0], y + lengthM * along[1]] : [NaN, NaN, NaN, NaN]),
-    );
-  }
-  for (const k of blocks) {
-    const rx = Math.abs(k.cos) * k.halfWidth + Math.abs(k.sin) * k.halfDepth;
-    const ry = Math.abs(k.sin) * k.halfWidth + Math.abs(k.cos) * k.halfDepth;
-    const box = [k.x - rx, k.y - ry, k.z0, k.x + rx, k.y + ry, k.z1];
-    check(k.id, box);
-    boxes.push(...box);
-    lines.push(NaN, NaN, NaN, NaN);
-  }
+  for (const p of panels) check(p.id, [...p.origin, ...p.along, ...p.up, p.lengthM, p.heightM]);
+  for (const b of blocks) check(b.id, [b.x, b.y, b.cos, b.sin, b.halfWidth, b.halfDepth, b.z0, b.z1]);
   for (const s of slabs) check(s.id, [s.z, ...s.outline.flat()]);
-  return { boxes: Float64Array.from(boxes), lines: Float64Array.from(lines) };
 }

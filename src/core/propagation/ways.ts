@@ -2,7 +2,8 @@
 import type { Id } from '../job/records';
 import { bandMiddleGHz } from '../materials/wallLoss';
 import { bands, type Band } from '../job/records';
-import { crossings, makeCrossings } from './crossings';
+import { makeCrossings } from './crossings';
+import { crossings } from './fan';
 import { freeSpaceLoss } from './freeSpace';
 import { passOf } from './passOf';
 import { patternPower } from './pattern';

@@ -3,6 +3,7 @@
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
 import { readKitCsv, writeKitCsv } from '@/core/formats/kitCsv';
+import { plainRadio } from '@/core/kit/catalogue';
 import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
 import { type Kit, schemas } from '@/core/job/records';
@@ -61,28 +62,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
       id,
       name: 'Unit from its label',
       kind: 'node',
-      radios: [
-        {
-          band: '2.4',
-          use: 'access',
-          standard: 'he',
-          streams: 2,
-          widthMHz: 20,
-          eirpDbm: 19,
-          gainDbi: 3,
-          pattern: 'isotropic',
-        },
-        {
-          band: '5',
-          use: 'access',
-          standard: 'he',
-          streams: 2,
-          widthMHz: 80,
-          eirpDbm: 23,
-          gainDbi: 3,
-          pattern: 'isotropic',
-        },
-      ],
+      radios: [{ ...plainRadio, band: '2.4', widthMHz: 20, eirpDbm: 19 }, plainRadio],
       portMbps: 1000,
       weatherproof: false,
       priceEur: 0,
@@ -161,7 +141,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
             ))}
           </ul>
         </div>
-        <div>
+        <div className="max-[700px]:order-first">
           {kit ? (
             <KitFields
               kit={kit}

@@ -1,6 +1,7 @@
 'use client';
 
 import { Trash2 } from 'lucide-react';
+import { plainRadio } from '@/core/kit/catalogue';
 import { bands, type Kit } from '@/core/job/records';
 import { NameField, NumberField } from '@/ui/inputs';
 import { Button, Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
@@ -256,19 +257,7 @@ function Radios({ kit: k, set }: { kit: Kit; set: (part: Partial<Kit>, what: str
         onClick={() =>
           set(
             {
-              radios: [
-                ...k.radios,
-                {
-                  band: '5',
-                  use: 'access',
-                  standard: 'he',
-                  streams: 2,
-                  widthMHz: 80,
-                  eirpDbm: 23,
-                  gainDbi: 3,
-                  pattern: 'isotropic',
-                },
-              ],
+              radios: [...k.radios, plainRadio],
             },
             'Radio',
           )

@@ -11,7 +11,8 @@ import { Ledger } from '@/ui/shell/Ledger';
 import { Legend } from '@/ui/shell/Legend';
 import { Section } from '@/ui/shell/Section';
 import { StageHead } from '@/ui/shell/StageHead';
-import { useJob } from '@/ui/store/JobProvider';
+import { Button } from '@/ui/primitives';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { RecordPanel } from '@/ui/why/RecordPanel';
 import { StoreyAreas } from '@/ui/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
@@ -29,6 +30,8 @@ export function PlanStage() {
   const tool = useJob((s) => s.tool);
   const kitId = useJob((s) => s.kitId);
   const cut = useJob((s) => s.cut);
+  const store = useJobStore();
+  const snags = useJob((s) => s.snags?.length ?? null);
   const here = job.spots.filter((s) => s.storeyId === storeyId);
   const markOf = (s: Spot) => {
     const p = planned?.find((q) => q.spotId === s.id);
@@ -56,6 +59,12 @@ export function PlanStage() {
                 : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
           }
         >
+          <Button
+            className="min-[1100px]:hidden"
+            onClick={() => store.getState().set({ selectedId: job.info.id })}
+          >
+            {snags === null ? 'Overview' : snags === 1 ? '1 snag' : `${snags} snags`}
+          </Button>
           <CutButton />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
@@ -64,28 +73,31 @@ export function PlanStage() {
         <Legend shortBefore />
         {cut ? <CutPanel scenario="planned" /> : <Ledger stage="planned" />}
       </main>
-      <Inspector
-        empty={
-          <>
-            <Hint title="Plan">
-              <p>
-                Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see
-                what that does to every need; drop it on a storey in the section to move it there.
-              </p>
-              <p>Choose a spot to see why it gets what it gets.</p>
-            </Hint>
-            <div className="px-4">
-              <Snags />
-            </div>
-            <StoreyAreas />
-            <div className="px-4 pb-4">
-              <Channels />
-            </div>
-          </>
-        }
-      >
+      <Inspector empty={<Overview />}>
         <PlanInspector />
       </Inspector>
+    </>
+  );
+}
+
+/** The plan as a whole: its snags, rooms by area, roaming, devices, channels. */
+function Overview() {
+  return (
+    <>
+      <Hint title="Plan">
+        <p>
+          Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see what
+          that does to every need; drop it on a storey in the section to move it there.
+        </p>
+        <p>Choose a spot to see why it gets what it gets.</p>
+      </Hint>
+      <div className="px-4">
+        <Snags />
+      </div>
+      <StoreyAreas />
+      <div className="px-4 pb-4">
+        <Channels />
+      </div>
     </>
   );
 }
@@ -95,6 +107,7 @@ function PlanInspector() {
   const record = useJob((s) => (s.selectedId ? s.job.byId.get(s.selectedId) : undefined));
   const planned = useJob((s) => s.planned);
   if (record?.type === 'unit') return <UnitInspector unit={record} />;
+  if (record?.type === 'job') return <Overview />;
   if (record?.type !== 'spot') return <RecordPanel />;
   const prediction = planned?.find((p) => p.spotId === record.id);
   return (

@@ -55,7 +55,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             {unit.name}, {storey?.name.toLowerCase()}, {lengthText(unit.heightM, lengths)} up
           </p>
         </div>
-        <span className="text-muted">{unit.found ? 'Found' : 'Planned'}</span>
+        <span className="text-muted max-[1099px]:mr-10">{unit.found ? 'Found' : 'Planned'}</span>
       </div>
       <div className="px-4 pb-4">
         {unfed && (

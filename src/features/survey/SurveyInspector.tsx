@@ -10,6 +10,7 @@ import { Button, PartHead } from '@/ui/primitives';
 import { HatchSwatch } from '@/ui/sheet/hatches';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { needText } from '@/ui/units';
+import { PlaceInspector } from './PlaceInspector';
 import { recordTitle } from '@/ui/why/RecordPanel';
 import { WallLossTable } from '@/ui/why/WallLossTable';
 import { BuildingFields } from './fields/BuildingFields';
@@ -31,7 +32,8 @@ export function SurveyInspector() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const record = useJob((s) => (s.selectedId ? s.job.byId.get(s.selectedId) : undefined));
-  if (!record || record.type === 'job') return null;
+  if (!record) return null;
+  if (record.type === 'job') return <PlaceInspector />;
   const { title, line } = recordTitle(job, record);
   const save = <R extends AnyRecord>(next: R, what: string) =>
     void store.getState().commit(putOne(what, next));

@@ -23,13 +23,17 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
   const job = useJob((s) => s.job);
   const cut = useJob((s) => s.cut);
   const compute = useJob((s) => s.compute);
-  const place = useJob((s) => find(s.job, 'spot', s.selectedId) ?? find(s.job, 'fixedDevice', s.selectedId));
+  const place = useJob((s) => {
+    const of = (id: string | null) => find(s.job, 'spot', id) ?? find(s.job, 'fixedDevice', id);
+    return of(s.selectedId) ?? (s.cut?.kind === 'way' ? of(s.cut.placeId) : undefined);
+  });
   const prediction = useJob((s) =>
-    [...(s[scenario] ?? []), ...(s.fixed ?? [])].find((p) => p.spotId === s.selectedId),
+    [...(s[scenario] ?? []), ...(s.fixed ?? [])].find((p) => p.spotId === place?.id),
   );
   const way = cut?.kind === 'way' ? prediction?.ways[0] : undefined;
   const [answer, setAnswer] = useState<CutAnswer | null>(null);
   const [error, setError] = useState('');
+  const panel = useRef<HTMLElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
   useEffect(() => {
@@ -48,6 +52,10 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
       live = false;
     };
   }, [compute, cut, way, job]);
+  // on a phone the panel lies below the sheet
+  useEffect(() => {
+    panel.current?.scrollIntoView({ block: 'nearest' });
+  }, []);
   if (!cut) return null;
   const unit = find(job, 'unit', prediction?.heard?.unitId);
   const title =
@@ -60,6 +68,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
     answer ? answer.crossed.reduce((all, c) => all + c.db[b], -answer.freeDb[b]) : 0;
   return (
     <section
+      ref={panel}
       aria-label="Cut through the house"
       className="shell-ledger flex h-[300px] flex-col border-t border-ink bg-panel"
       data-testid="cut-panel"

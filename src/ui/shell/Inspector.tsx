@@ -4,6 +4,9 @@ import { X } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 
+/** Is the window so narrow that the inspector is a drawer over the sheet? As in globals.css. */
+export const isDrawer = (): boolean => window.matchMedia('(max-width: 1099px)').matches;
+
 /** The right column: what is selected and why. Under 1100 px it is a drawer that opens with a selection. */
 export function Inspector({ children, empty }: { children: ReactNode; empty: ReactNode }) {
   const store = useJobStore();

@@ -110,7 +110,9 @@ export function mendNext(store: JobStore): void {
 /** Shows a record: its storey on the sheet, itself in the inspector. */
 export function goTo(store: JobStore, id: Id): void {
   const { job, storeyId, set } = store.getState();
-  const record = job.byId.get(id);
+  const asked = job.byId.get(id);
+  // a link is looked at where it is chosen: at the unit that it feeds
+  const record = asked?.type === 'link' ? job.byId.get(asked.unitId) : asked;
   const to = record && 'storeyId' in record ? record.storeyId : (find(job, 'storey', id)?.id ?? storeyId);
-  set({ selectedId: id, storeyId: to });
+  set({ selectedId: record?.id ?? id, storeyId: to });
 }

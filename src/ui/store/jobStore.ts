@@ -48,8 +48,11 @@ export interface ToolChoice {
 }
 export type SaveState = { kind: 'saved' } | { kind: 'saving' } | { kind: 'failed'; message: string };
 
-/** A cut through the house: along the chosen spot's strongest way, or straight between two places. */
-export type Cut = { kind: 'way' } | { kind: 'line'; a: PlaceIn; b: PlaceIn };
+/**
+ * A cut through the house: along the strongest way to the chosen spot or device, else to the one it was
+ * asked for at; or straight between two places.
+ */
+export type Cut = { kind: 'way'; placeId: Id } | { kind: 'line'; a: PlaceIn; b: PlaceIn };
 
 export interface JobState {
   job: Job;

@@ -6,6 +6,7 @@ import type { Spot } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import { testDevice } from '@/core/network/predict';
 import type { Way } from '@/core/propagation/ways';
+import { isDrawer } from '@/ui/shell/Inspector';
 import { Button, PartHead } from '@/ui/primitives';
 import { markText, plannedMark, StatusMark } from '@/ui/marks';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
@@ -125,7 +126,7 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
 }
 
 /** What else is known of the signal: the other ways, the way back, noise, and the house cut open along it. */
-function OtherWays({ prediction: { ways, backDbm, noise, heard, air } }: { prediction: Prediction }) {
+function OtherWays({ prediction: { spotId, ways, backDbm, noise, heard, air } }: { prediction: Prediction }) {
   const store = useJobStore();
   const cut = useJob((s) => s.cut);
   const letter = useJob((s) => s.job.units.find((u) => u.id === heard?.unitId)?.letter);
@@ -161,7 +162,14 @@ function OtherWays({ prediction: { ways, backDbm, noise, heard, air } }: { predi
       <Button
         className="mt-2 w-full"
         aria-pressed={cut?.kind === 'way'}
-        onClick={() => store.getState().set({ cut: cut?.kind === 'way' ? null : { kind: 'way' } })}
+        onClick={() =>
+          store.getState().set(
+            cut?.kind === 'way'
+              ? { cut: null }
+              : // where the inspector is a drawer it would lie over the cut
+                { cut: { kind: 'way', placeId: spotId }, ...(isDrawer() && { selectedId: null }) },
+          )
+        }
       >
         <Scissors size={15} /> {cut?.kind === 'way' ? 'Close the cut' : 'See it from the side'}
       </Button>
