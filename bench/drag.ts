@@ -6,7 +6,7 @@ import { chromiumLaunch } from '../bin/chromium';
 const quantile = (values: number[], q: number) =>
   [...values].sort((a, b) => a - b)[Math.floor(q * (values.length - 1))] ?? NaN;
 
-/** Drags the unit of the Pantry about and times each coverage repaint against the move that asked for it. */
+/** Drags the main unit about and times each coverage repaint against the pointer event, as it came in, that asked for it. */
 export async function dragFigures(): Promise<object[]> {
   const app = makeApp(4377);
   const browser = await chromium.launch(chromiumLaunch);
@@ -25,11 +25,11 @@ export async function dragFigures(): Promise<object[]> {
       const state = window as typeof window & { moveAt?: number; waits?: number[]; dragPending?: boolean };
       state.waits = [];
       window.addEventListener(
-        'pointermove',
-        () => {
+        'pointerrawupdate',
+        (event) => {
           if (!state.dragPending) {
             state.dragPending = true;
-            state.moveAt = performance.now();
+            state.moveAt = event.timeStamp;
           }
         },
         true,

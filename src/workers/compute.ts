@@ -121,7 +121,8 @@ export function makeCompute() {
     if (known?.key === key) return known.grids;
     const building = get(job, 'building', get(job, 'storey', storeyId).buildingId);
     const step = building.kind === 'outdoors' ? outdoorStepM : indoorStepM;
-    const made = gridsOf(job, storeyId, quality === 'coarse' ? 2 * step : step);
+    const coarse = quality === 'coarse';
+    const made = gridsOf(job, storeyId, coarse ? 2 * step : step, coarse);
     grids.set(name, { key, grids: made });
     return made;
   }

@@ -7,7 +7,7 @@ import type { Feed, Network } from '../network/feeds';
 import { radioOf, reachOfUnit } from '../network/hops';
 import { makeReceived, receive } from '../propagation/receive';
 
-import type { RoomGrid } from './grid';
+import { nodesAround, type RoomGrid } from './grid';
 import type { Scene } from '../propagation/model';
 
 /** What is drawn: headroom in dB, signal of the strongest unit in dBm, or the chance to meet the need. */
@@ -25,15 +25,26 @@ export interface UnitField {
   spreadDb: Float32Array[];
 }
 
+const received = makeReceived();
+
 /** Computes the signals of one unit over a grid: the costly part, to be kept while the unit stays. */
 export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
   const n = grid.inside.length;
-  const make = () => bands.map(() => new Float32Array(n).fill(noSignalDbm));
-  const field: UnitField = { rssiDbm: make(), spreadDb: make() };
-  const received = makeReceived();
+  const field: UnitField = {
+    rssiDbm: bands.map(() => new Float32Array(n).fill(noSignalDbm)),
+    spreadDb: bands.map(() => new Float32Array(n)),
+  };
   const reach = reachOfUnit(scene, feed, 'access');
   const radios = bands.map((b) => radioOf(feed.kit, b, 'access'));
+  const around = nodesAround(grid);
+  const isLeft = (i: number) => {
+    const node = grid.inside[i] as number;
+    if (!grid.chessboard || ((node % grid.columns) + Math.floor(node / grid.columns)) % 2 === 0) return false;
+    for (let k = i * 8; k < i * 8 + 4; k++) if ((around[k] as number) >= 0) return true;
+    return false;
+  };
   for (let i = 0; i < n; i++) {
+    if (isLeft(i)) continue;
     const [x, y, z] = [grid.at[i * 3] as number, grid.at[i * 3 + 1] as number, grid.at[i * 3 + 2] as number];
     receive(reach, x, y, z, received);
     for (let b = 0; b < 3; b++) {
@@ -44,6 +55,20 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
       (field.spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
     }
   }
+  if (!grid.chessboard) return field;
+  for (const values of [...field.rssiDbm, ...field.spreadDb])
+    for (let i = 0; i < n; i++) {
+      if (!isLeft(i)) continue;
+      let sum = 0;
+      let count = 0;
+      for (let k = i * 8; k < i * 8 + 4; k++) {
+        const beside = around[k] as number;
+        if (beside < 0) continue;
+        sum += values[beside] as number;
+        count++;
+      }
+      values[i] = sum / count;
+    }
   return field;
 }
 
@@ -92,7 +117,9 @@ export function accessFields({ job, network, device, grid, fields, noise }: Grou
     if (!field) return [];
     return accessesOf(feed, device, job.info.streetLatencyMs).map((access): AccessField => {
       const b = bands.indexOf(access.band);
-      // noise comes in whole dB, so few different answers are needed
+      // noise comes in whole dB, so few different answers are needed; where none is, one
+      const quiet = access.band !== '2.4' || noise.length === 0;
+      const one = quiet ? signalNeeded(access, feed.mean, need, noNoise) : 0;
       const mean = new Map<number, number>();
       const cases = new Map<number, number[]>();
       const at = (node: number): Noise => (access.band === '2.4' ? (noise[node] ?? noNoise) : noNoise);
@@ -102,6 +129,7 @@ export function accessFields({ job, network, device, grid, fields, noise }: Grou
         rssi: field.rssiDbm[b] as Float32Array,
         spread: field.spreadDb[b] as Float32Array,
         needs(node) {
+          if (quiet) return one;
           const n = at(node);
           const known = mean.get(keyOf(n));
           if (known !== undefined) return known;

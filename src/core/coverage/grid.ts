@@ -17,12 +17,14 @@ export interface RoomGrid {
   rows: number;
   /** Nodes inside the room: index in the lattice, row by row. */
   inside: Int32Array;
+  /** Signals are worked out at every second node, as on a chessboard; the others take the mean of those beside them. */
+  chessboard: boolean;
   /** Site coordinates of those nodes: x, y, z each. */
   at: Float64Array;
 }
 
 /** Lattices over all rooms of a storey, one cell of margin around each. */
-export function gridsOf(job: Job, storeyId: Id, stepM: number): RoomGrid[] {
+export function gridsOf(job: Job, storeyId: Id, stepM: number, chessboard = false): RoomGrid[] {
   if (!(stepM >= 0.05)) throw new RangeError('stepM: at least 0.05 m');
   const storey = get(job, 'storey', storeyId);
   const building = get(job, 'building', storey.buildingId);
@@ -50,7 +52,28 @@ export function gridsOf(job: Job, storeyId: Id, stepM: number): RoomGrid[] {
         columns,
         rows,
         inside: Int32Array.from(inside),
+        chessboard,
         at: Float64Array.from(at),
       };
     });
+}
+
+const keptAround = new WeakMap<RoomGrid, Int32Array>();
+
+/**
+ * Eight per node inside: the nodes around it, as places in `inside`, −1 where there is none inside the
+ * room. First the four beside it, then those across its corners. Kept with the grid.
+ */
+export function nodesAround(grid: RoomGrid): Int32Array {
+  const known = keptAround.get(grid);
+  if (known) return known;
+  const { columns, rows, inside } = grid;
+  const at = new Int32Array(columns * rows).fill(-1);
+  inside.forEach((node, i) => (at[node] = i));
+  const around = new Int32Array(8 * inside.length).fill(-1);
+  // a cell of margin lies round every room, so no step leaves the lattice
+  const steps = [-1, 1, -columns, columns, -columns - 1, -columns + 1, columns - 1, columns + 1];
+  inside.forEach((node, i) => steps.forEach((step, k) => (around[i * 8 + k] = at[node + step] ?? -1)));
+  keptAround.set(grid, around);
+  return around;
 }

@@ -1,5 +1,5 @@
 import { contours } from 'd3-contour';
-import type { RoomGrid } from './grid';
+import { nodesAround, type RoomGrid } from './grid';
 
 /** The part of a room where a layer is at least `level`, as rings in building coordinates, m. */
 export interface Isoband {
@@ -28,24 +28,75 @@ function bandOf(
   return { level, points, starts };
 }
 
+/** Where the nodes of a lattice outside its room take their values from; kept with the grid. */
+interface Sources {
+  /** Nodes outside in the order in which they are filled, and the nodes each takes the mean of: from[start[i]] … */
+  outside: Int32Array;
+  start: Int32Array;
+  from: Int32Array;
+}
+
+const kept = new WeakMap<RoomGrid, Sources>();
+
+function sourcesOf(grid: RoomGrid): Sources {
+  const known = kept.get(grid);
+  if (known) return known;
+  const { columns, rows, inside } = grid;
+  const filled = new Uint8Array(columns * rows);
+  for (const node of inside) filled[node] = 1;
+  const beside = (node: number): number[] => {
+    const column = node % columns;
+    return [-1, 0, 1].flatMap((dy) =>
+      [-1, 0, 1].flatMap((dx) => {
+        const k = node + dy * columns + dx;
+        const on = column + dx >= 0 && column + dx < columns && k >= 0 && k < filled.length;
+        return on && k !== node ? [k] : [];
+      }),
+    );
+  };
+  const outside: number[] = [];
+  const start = [0];
+  const from: number[] = [];
+  for (let before = -1; before !== outside.length;) {
+    before = outside.length;
+    for (let node = 0; node < filled.length; node++) {
+      if (filled[node]) continue;
+      const sources = beside(node).filter((k) => filled[k]);
+      if (sources.length === 0) continue;
+      outside.push(node);
+      from.push(...sources);
+      start.push(from.length);
+    }
+    // what was filled in this round is a source only for the next
+    for (let i = before; i < outside.length; i++) filled[outside[i] as number] = 1;
+  }
+  const sources = {
+    outside: Int32Array.from(outside),
+    start: Int32Array.from(start),
+    from: Int32Array.from(from),
+  };
+  kept.set(grid, sources);
+  return sources;
+}
+
 /**
  * The mean over the nodes beside and around each node of the room: a device is never at a point, so
  * what is drawn is the mean over about two steps each way. Does not reach through walls.
  */
-function localMean({ columns, inside }: RoomGrid, values: Float32Array): Float32Array {
-  const at = new Map(Array.from(inside, (node, i) => [node, i]));
-  return values.map((own, i) => {
-    const node = inside[i] as number;
-    let sum = 2 * own;
+function localMean(around: Int32Array, values: Float32Array): Float32Array {
+  const out = new Float32Array(values.length);
+  for (let i = 0; i < values.length; i++) {
+    let sum = 2 * (values[i] as number);
     let weight = 2;
-    for (const step of [-1, 1, -columns, columns, -columns - 1, -columns + 1, columns - 1, columns + 1]) {
-      const k = at.get(node + step);
-      if (k === undefined) continue;
+    for (let s = i * 8; s < i * 8 + 8; s++) {
+      const k = around[s] as number;
+      if (k < 0) continue;
       sum += values[k] as number;
       weight++;
     }
-    return sum / weight;
-  });
+    out[i] = sum / weight;
+  }
+  return out;
 }
 
 /**
@@ -56,34 +107,37 @@ function localMean({ columns, inside }: RoomGrid, values: Float32Array): Float32
 export function isobands(grid: RoomGrid, values: Float32Array, levels: readonly number[]): Isoband[] {
   const { columns, rows } = grid;
   if (values.length === 0) return levels.map((level) => bandOf(level, [], grid));
-  const full = Array.from(spread(grid, localMean(grid, localMean(grid, values))));
+  const around = nodesAround(grid);
+  const full = spread(grid, sourcesOf(grid), localMean(around, localMean(around, values)));
+  const most = full.reduce((a, b) => Math.max(a, b));
+  const least = full.reduce((a, b) => Math.min(a, b));
   const shapes = contours().size([columns, rows]).smooth(true);
-  return levels.map((level) => bandOf(level, shapes.contour(full, level).coordinates.flat(), grid));
+  const all = [
+    [0, 0],
+    [columns, 0],
+    [columns, rows],
+    [0, rows],
+    [0, 0],
+  ];
+  return levels.map((level) => {
+    if (level > most) return bandOf(level, [], grid);
+    return bandOf(level, level < least ? [all] : shapes.contour(full, level).coordinates.flat(), grid);
+  });
 }
 
 /** Values on the whole lattice: inside as given, outside grown from the nearest ones inside. */
-function spread({ columns, rows, inside }: RoomGrid, values: Float32Array): Float32Array {
-  const full = new Float32Array(columns * rows).fill(NaN);
-  inside.forEach((node, i) => (full[node] = values[i] as number));
-  for (let pass = 0; pass < columns + rows; pass++) {
-    const grown: [number, number][] = [];
-    for (let node = 0; node < full.length; node++) {
-      if (!Number.isNaN(full[node])) continue;
-      const column = node % columns;
-      let sum = 0;
-      let count = 0;
-      for (let dy = -1; dy <= 1; dy++)
-        for (let dx = -1; dx <= 1; dx++) {
-          if (column + dx < 0 || column + dx >= columns) continue;
-          const v = full[node + dy * columns + dx];
-          if (v === undefined || Number.isNaN(v)) continue;
-          sum += v;
-          count++;
-        }
-      if (count) grown.push([node, sum / count]);
-    }
-    if (grown.length === 0) break;
-    for (const [node, v] of grown) full[node] = v;
+function spread(
+  { columns, rows, inside }: RoomGrid,
+  { outside, start, from }: Sources,
+  values: Float32Array,
+) {
+  const full = new Array<number>(columns * rows).fill(0);
+  for (let i = 0; i < values.length; i++) full[inside[i] as number] = values[i] as number;
+  for (let i = 0; i < outside.length; i++) {
+    let sum = 0;
+    const end = start[i + 1] as number;
+    for (let s = start[i] as number; s < end; s++) sum += full[from[s] as number] as number;
+    full[outside[i] as number] = sum / (end - (start[i] as number));
   }
   return full;
 }

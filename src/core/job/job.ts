@@ -65,15 +65,21 @@ const isType =
  */
 export function jobFromRecords(records: Iterable<AnyRecord>): Job {
   const all = [...records];
+  const byType = new Map<RecordType, AnyRecord[]>();
+  for (const record of all) {
+    const list = byType.get(record.type);
+    if (list) list.push(record);
+    else byType.set(record.type, [record]);
+  }
+  const of = <T extends RecordType>(type: T) => (byType.get(type) ?? []).filter(isType(type));
   const byId = new Map(all.map((r) => [r.id, r]));
   if (byId.size !== all.length) {
     const seen = new Set<Id>();
     const twice = all.find((r) => seen.size === seen.add(r.id).size);
     throw new Error(`the id ${twice?.id} stands twice`);
   }
-  const [info, second] = all.filter(isType('job'));
+  const [info, second] = of('job');
   if (!info || second) throw new Error('a job has exactly one record of type job');
-  const of = <T extends RecordType>(type: T) => all.filter(isType(type));
   return {
     byId,
     info,

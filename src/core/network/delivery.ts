@@ -1,5 +1,5 @@
 import type { Need } from '../job/needs';
-import type { Band, Device, Radio } from '../job/records';
+import { type Band, bands, type Device, type Radio } from '../job/records';
 import { normalBelow } from '../statistics/normal';
 import { goodputIn, rssiForIn } from '../wifi/airTime';
 import { commonMode, rssiFor, type RadioMode } from '../wifi/radioLink';
@@ -51,13 +51,11 @@ export function accessesOf(feed: Feed, device: Device, streetLatencyMs: number):
 
 /** What a device gets when its access link alone would give so much: the chain's least, and shared air. */
 export function delivered(allow: Allowance, band: Band, accessMbps: number, way: 'down' | 'up'): number {
-  const limit = way === 'down' ? allow.downMbps : allow.upMbps;
-  const shared = (way === 'down' ? allow.sharedDown : allow.sharedUp)[band];
+  const shared = way === 'down' ? allow.sharedDown : allow.sharedUp;
+  let least = way === 'down' ? allow.downMbps : allow.upMbps;
   // hops on another band's access radio only limit one another
-  const others = Object.entries(way === 'down' ? allow.sharedDown : allow.sharedUp)
-    .filter(([b]) => b !== band)
-    .map(([, inverse]) => 1 / inverse);
-  return Math.min(limit, ...others, accessMbps > 0 ? 1 / (1 / accessMbps + shared) : 0);
+  for (const other of bands) if (other !== band) least = Math.min(least, 1 / shared[other]);
+  return Math.min(least, accessMbps > 0 ? 1 / (1 / accessMbps + shared[band]) : 0);
 }
 
 /** The access rate, Mbps, needed to deliver so much; Infinity when no access rate would do. */

@@ -50,8 +50,11 @@ export interface Gates {
   legTo: Int32Array;
   /** 3 per leg: share that passes what the leg crosses. */
   legPass: Float64Array;
-  /** 4 per leg: its direction, and its length, m. */
+  /** 3 per leg: its direction; and its length, m. */
   legWay: Float64Array;
+  legM: Float64Array;
+  /** By the set of bands looked at (bit b = band b): per leg the product of its shares there; made when asked for. */
+  legWorth: (Float64Array | undefined)[];
 }
 
 /** What is known of a cell of 1 m in plan and half a metre in height; kept by the scene. */

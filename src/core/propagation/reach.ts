@@ -126,10 +126,23 @@ function worth(p0: number, p1: number, p2: number, length: number): number {
   return ((p0 || 1) * (p1 || 1) * (p2 || 1)) / (far * far);
 }
 
+/** Per leg, the product of what passes in the bands that a sender has. */
+function legWorthOf({ gates }: Scene, { patterns }: Sender): Float64Array {
+  const mask = patterns.reduce((sum, pattern, b) => sum + (pattern ? 1 << b : 0), 0);
+  const known = gates.legWorth[mask];
+  if (known) return known;
+  const made = new Float64Array(gates.legTo.length).fill(1);
+  for (let leg = 0; leg < made.length; leg++)
+    for (let b = 0; b < 3; b++)
+      if (patterns[b]) made[leg] = (made[leg] as number) * (gates.legPass[leg * 3 + b] as number);
+  return (gates.legWorth[mask] = made);
+}
+
 /** The states with so many turns: as with one turn less, or by one more turn where that is better. */
 function improve(reach: Reach, turns: number): void {
   const { scene, power, length, lastLeg, arrives, from } = reach;
-  const { n, legStart, legTo, legPass, legWay, key } = scene.gates;
+  const { n, legStart, legTo, legPass, legWay, legM, key } = scene.gates;
+  const legWorth = legWorthOf(scene, reach.sender);
   const [old, now] = [(turns - 1) * n, turns * n];
   for (const [values, each] of [
     [power, 3],
@@ -150,36 +163,48 @@ function improve(reach: Reach, turns: number): void {
     );
   }
   for (let g = 0; g < n; g++) {
+    // what did not get better by the turn before leads nowhere that is not known yet
+    if (turns > 1 && (from[old + g] as number) < old - n) continue;
     const o = (old + g) * 3;
     const q0 = power[o] as number;
     const q1 = power[o + 1] as number;
     const q2 = power[o + 2] as number;
+    const most = (q0 || 1) * (q1 || 1) * (q2 || 1) * gentlest;
     const sofar = length[old + g] as number;
     const d1 = lastLeg[old + g] as number;
     const end = legStart[g + 1] as number;
     for (let leg = legStart[g] as number; leg < end; leg++) {
       const k = legTo[leg] as number;
-      const d = legWay[leg * 4 + 3] as number;
-      let p0 = q0 * (legPass[leg * 3] as number);
-      let p1 = q1 * (legPass[leg * 3 + 1] as number);
-      let p2 = q2 * (legPass[leg * 3 + 2] as number);
+      const d = legM[leg] as number;
       const far = sofar + d;
+      const cube = far * far * far;
+      const bar = (best[k] as number) * cube * cube;
       // even the gentlest turn would not be better
-      if (worth(p0, p1, p2, far) * gentlest <= (best[k] as number)) continue;
+      const hope = most * (legWorth[leg] as number);
+      if (hope <= bar) continue;
       const ux = arrives[o] as number;
       const uy = arrives[o + 1] as number;
       const uz = arrives[o + 2] as number;
-      const vx = legWay[leg * 4] as number;
-      const vy = legWay[leg * 4 + 1] as number;
-      const vz = legWay[leg * 4 + 2] as number;
+      const vx = legWay[leg * 3] as number;
+      const vy = legWay[leg * 3 + 1] as number;
+      const vz = legWay[leg * 3 + 2] as number;
       const bend = turnCosine(scene, g, ux, uy, uz, vx, vy, vz);
-      const most = mostPast(bend, d1, d);
-      if (worth(p0, p1, p2, far) * most * most * most <= (best[k] as number)) continue;
+      const left = mostPast(bend, d1, d) / grazingPower;
+      if (hope * left * left * left <= bar) continue;
       const turn = Math.acos(bend);
       const cosine = cosineAt(scene, g, ux, uy, uz, vx, vy, vz);
-      p0 *= past(turn, d1, d, 0) * passOf(scene, key[g] as number, cosine, 0);
-      p1 *= past(turn, d1, d, 1) * passOf(scene, key[g] as number, cosine, 1);
-      p2 *= past(turn, d1, d, 2) * passOf(scene, key[g] as number, cosine, 2);
+      const p0 =
+        q0 * (legPass[leg * 3] as number) * past(turn, d1, d, 0) * passOf(scene, key[g] as number, cosine, 0);
+      const p1 =
+        q1 *
+        (legPass[leg * 3 + 1] as number) *
+        past(turn, d1, d, 1) *
+        passOf(scene, key[g] as number, cosine, 1);
+      const p2 =
+        q2 *
+        (legPass[leg * 3 + 2] as number) *
+        past(turn, d1, d, 2) *
+        passOf(scene, key[g] as number, cosine, 2);
       const value = worth(p0, p1, p2, far);
       if (value <= (best[k] as number)) continue;
       best[k] = value;

@@ -5,65 +5,24 @@ import { find } from '@/core/job/job';
 import type { Link } from '@/core/job/records';
 import { useJob } from '@/ui/store/JobProvider';
 import { rateText } from '@/ui/units';
+import { linksOnSheet, linkStrokes, zigzag } from './linkPath';
 import type { ToPx } from './RoomLabels';
 import type { SheetSpace, SheetStage } from './sheetSpace';
 
-/**
- * How a link is drawn along a path: Ethernet and fibre solid, coax double, over the air as dots on a
- * light casing. Powerline is a zig-zag, so its path has to be one: see `zigzag`.
- */
+/** A link drawn along a path. Powerline is a zig-zag, so its path has to be one: see `zigzag`. */
 export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string }) {
-  switch (link.medium) {
-    case 'wireless':
-      return (
-        <>
-          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={7} strokeLinecap="round" />
-          <path
-            d={d}
-            fill="none"
-            stroke="#1f2a37"
-            strokeWidth={3.2}
-            strokeLinecap="round"
-            strokeDasharray="0.1 7"
-          />
-        </>
-      );
-    case 'coax':
-      return (
-        <>
-          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={8} />
-          <path d={d} fill="none" stroke="#1f2a37" strokeWidth={5} />
-          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={2.2} />
-        </>
-      );
-    case 'powerline':
-      return (
-        <>
-          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={5} strokeLinejoin="round" />
-          <path d={d} fill="none" stroke="#1f2a37" strokeWidth={1.6} strokeLinejoin="round" />
-        </>
-      );
-    default:
-      return (
-        <>
-          <path d={d} fill="none" stroke="#fffdf8" strokeWidth={5} />
-          <path d={d} fill="none" stroke="#1f2a37" strokeWidth={2.2} />
-        </>
-      );
-  }
-}
-
-/** A zig-zag from one place to another, px: teeth 12 long and 4 high. */
-function zigzag(ax: number, ay: number, bx: number, by: number): string {
-  const length = Math.hypot(bx - ax, by - ay);
-  const teeth = Math.max(1, Math.round(length / 6));
-  const [ux, uy] = length ? [(bx - ax) / length, (by - ay) / length] : [1, 0];
-  const points = Array.from({ length: teeth + 1 }, (_, i) => {
-    const along = (i / teeth) * length;
-    const side = i === 0 || i === teeth ? 0 : i % 2 ? 4 : -4;
-    return `${ax + ux * along - uy * side} ${ay + uy * along + ux * side}`;
-  });
-  return `M${points.join('L')}`;
+  return linkStrokes[link.medium].map(({ colour, width, dash, round }, i) => (
+    <path
+      key={i}
+      d={d}
+      fill="none"
+      stroke={colour}
+      strokeWidth={width}
+      strokeLinecap={round ? 'round' : undefined}
+      strokeLinejoin="round"
+      strokeDasharray={dash?.join(' ')}
+    />
+  ));
 }
 
 /** A link's line as a small sign in lists, 34 × 14. */
@@ -81,79 +40,62 @@ export function LinkIcon({ link }: { link: Pick<Link, 'medium'> }) {
   );
 }
 
-/** Links between units of this sheet; one that leaves the storey ends in a word where it goes. */
+/**
+ * Links between units of this sheet; one that leaves the storey ends in a word where it goes. Those of
+ * a unit that is dragged are on the moving plane instead.
+ */
 export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
   const job = useJob((s) => s.job);
-  const dragged = useJob((s) => s.dragged);
+  const draggedId = useJob((s) => s.dragged?.id);
   const network = useJob((s) => s.network);
   if (stage === 'survey') return null;
-  const moved = (id: string) => (dragged?.id === id ? dragged : find(job, 'unit', id));
+  const { drawn, leaving } = linksOnSheet(job, space, stage, px);
+  const placeOf = (storeyId: string) =>
+    find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.name ?? '';
   return (
     <g pointerEvents="none">
-      {job.links.map((link) => {
-        const [to, from] = [moved(link.unitId), moved(link.fromUnitId)];
-        if (!to || !from || (stage === 'plan' ? !(to.planned && from.planned) : !(to.found && from.found)))
-          return null;
-        const buildingOf = (id: string) => find(job, 'storey', id)?.buildingId;
-        if (space.isSite && buildingOf(from.storeyId) === buildingOf(to.storeyId)) return null;
-        const [p, q] = [space.place(from), space.place(to)];
-        const [fromHere, toHere] = [space.onSheet(from.storeyId), space.onSheet(to.storeyId)];
-        if (!p || !q || (!fromHere && !toHere)) {
-          const here = toHere ? to : fromHere ? from : null;
-          const other = here === to ? from : to;
-          const at = here && space.place(here);
-          if (!at) return null;
-          const [x, y] = px(...at);
-          const place = find(job, 'building', find(job, 'storey', other.storeyId)?.buildingId)?.name ?? '';
+      {leaving
+        .filter(({ here }) => here.id !== draggedId)
+        .map(({ link, here, other, at: [x, y] }) => (
+          <Away
+            key={link.id}
+            x={x}
+            y={y}
+            text={`${here.id === link.unitId ? 'from' : 'to'} ${other.letter}, ${placeOf(other.storeyId)}`}
+          />
+        ))}
+      {drawn
+        .filter(({ from, to }) => from.id !== draggedId && to.id !== draggedId)
+        .map(({ link, from, to, fromHere, toHere, a, b, d, middle, lengthPx }) => {
+          const rate = network?.links.find((l) => l.linkId === link.id)?.downMbps;
+          const leaves = !fromHere || !toHere;
+          const [end, other] = fromHere ? [b, to] : [a, from];
           return (
-            <Away
-              key={link.id}
-              x={x}
-              y={y}
-              text={`${here === to ? 'from' : 'to'} ${other.letter}, ${place}`}
-            />
+            <g key={link.id} opacity={leaves ? 0.55 : 1}>
+              <LinkStroke link={link} d={d} />
+              {leaves && (
+                <Away
+                  x={end[0]}
+                  y={end[1]}
+                  text={`${other.letter}, ${find(job, 'storey', other.storeyId)?.name ?? ''}`}
+                />
+              )}
+              {rate !== undefined && lengthPx > 110 && (
+                <text
+                  x={middle[0]}
+                  y={middle[1] - 9}
+                  fontSize={12.5}
+                  fontWeight={700}
+                  textAnchor="middle"
+                  fill="#1d4f7a"
+                  className="halo"
+                >
+                  {rateText(rate)} Mbps
+                </text>
+              )}
+            </g>
           );
-        }
-        const [ax, ay] = px(...p);
-        const [bx, by] = px(...q);
-        const length = Math.hypot(bx - ax, by - ay);
-        const bend = link.medium === 'wireless' ? Math.min(40, length * 0.16) : 0;
-        const [nx, ny] = length ? [-(by - ay) / length, (bx - ax) / length] : [0, 0];
-        const sign = ny > 0 ? -1 : 1;
-        const [cx, cy] = [(ax + bx) / 2 + nx * bend * sign, (ay + by) / 2 + ny * bend * sign];
-        const rate = network?.links.find((l) => l.linkId === link.id)?.downMbps;
-        const leaves = !fromHere || !toHere;
-        return (
-          <g key={link.id} opacity={leaves ? 0.55 : 1}>
-            <LinkStroke
-              link={link}
-              d={
-                link.medium === 'powerline' ? zigzag(ax, ay, bx, by) : `M${ax} ${ay}Q${cx} ${cy} ${bx} ${by}`
-              }
-            />
-            {leaves && (
-              <Away
-                x={fromHere ? bx : ax}
-                y={fromHere ? by : ay}
-                text={`${fromHere ? to.letter : from.letter}, ${find(job, 'storey', (fromHere ? to : from).storeyId)?.name ?? ''}`}
-              />
-            )}
-            {rate !== undefined && length > 110 && (
-              <text
-                x={(ax + 2 * cx + bx) / 4}
-                y={(ay + 2 * cy + by) / 4 - 9}
-                fontSize={12.5}
-                fontWeight={700}
-                textAnchor="middle"
-                fill="#1d4f7a"
-                className="halo"
-              >
-                {rateText(rate)} Mbps
-              </text>
-            )}
-          </g>
-        );
-      })}
+        })}
     </g>
   );
 }

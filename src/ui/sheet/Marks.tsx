@@ -211,15 +211,13 @@ export function SpotMarks({
   );
 }
 
-/** Units of the network that the stage shows; units of other storeys of the building as small dashed tags. */
+/** Units of the network that the stage shows, on this storey; one that is dragged is under the pointer instead. */
 export function UnitPegs({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
   const job = useJob((s) => s.job);
   const selectedId = useJob((s) => s.selectedId);
-  const dragged = useJob((s) => s.dragged);
+  const draggedId = useJob((s) => s.dragged?.id);
   const choosable = useChoosable();
-  const units = job.units
-    .filter((u) => (stage === 'plan' ? u.planned : u.found))
-    .map((u) => (dragged?.id === u.id ? dragged : u));
+  const units = job.units.filter((u) => (stage === 'plan' ? u.planned : u.found));
   return (
     <g>
       {units
@@ -235,6 +233,8 @@ export function UnitPegs({ space, px, stage }: { space: SheetSpace; px: ToPx; st
               key={u.id}
               transform={`translate(${x} ${y})`}
               className="cursor-grab"
+              opacity={u.id === draggedId ? 0 : undefined}
+              style={u.id === draggedId ? { outline: 'none' } : undefined}
               data-unit={u.letter}
               {...choosable(u.id, `Unit ${u.letter}, ${u.name}, ${storey?.name ?? ''}`)}
             >

@@ -2,19 +2,26 @@
 
 import { useEffect, useRef } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
-import type { Room } from '@/core/job/records';
-import { useJobStore } from '@/ui/store/JobProvider';
+import { boundsOf } from '@/core/geometry/place';
+import { find } from '@/core/job/job';
+import type { Room, Unit } from '@/core/job/records';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import type { JobState } from '@/ui/store/jobStore';
 import { tints, unitTint } from './CoverageLayer';
+import { linksOnSheet, linkStrokes } from './linkPath';
 import { regionPath } from './paths';
-import type { SheetSpace } from './sheetSpace';
+import { pegBody, pegRim } from './Peg';
+import type { SheetSpace, SheetStage } from './sheetSpace';
 import type { View } from './useView';
 
-/**
- * The coverage while a unit is dragged, drawn straight onto a canvas as each answer comes: nothing of
- * the page is laid out anew for it.
- */
-export function MovingPlane({
+/** Left free around the rooms, px: for the lines of links. */
+const marginPx = 12;
+
+/** The peg waits so long for the coverage of its place, ms, to move in the same frame; then it moves without. */
+const waitMs = 40;
+
+/** The unit under the pointer, on a canvas of its own above the walls. */
+export function DraggedPeg({
   space,
   view,
   size,
@@ -24,6 +31,7 @@ export function MovingPlane({
   size: { width: number; height: number };
 }) {
   const store = useJobStore();
+  const dragging = useJob((s) => s.dragged !== null);
   const ref = useRef<HTMLCanvasElement>(null);
   useEffect(() => {
     const canvas = ref.current;
@@ -32,6 +40,106 @@ export function MovingPlane({
     const density = window.devicePixelRatio || 1;
     canvas.width = Math.round(size.width * density);
     canvas.height = Math.round(size.height * density);
+    let late: ReturnType<typeof setTimeout> | undefined;
+    const place = (unit: Unit | null | undefined) => {
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.clearRect(0, 0, canvas.width, canvas.height);
+      const at = unit && space.onSheet(unit.storeyId) ? space.place(unit) : null;
+      if (!unit || !at) return;
+      const [x, y] = [at[0] * view.scale + view.x, at[1] * view.scale + view.y];
+      context.setTransform(density, 0, 0, density, x * density, y * density);
+      drawPeg(context, unit.letter);
+    };
+    const follow = (now: JobState, before: JobState) => {
+      if (now.moving !== before.moving && now.moving) place(now.moving.request.moved);
+      if (now.dragged === before.dragged) return;
+      clearTimeout(late);
+      late = setTimeout(() => place(store.getState().dragged), waitMs);
+    };
+    place(store.getState().dragged);
+    const unsubscribe = store.subscribe(follow);
+    return () => {
+      clearTimeout(late);
+      unsubscribe();
+    };
+  }, [store, space, view, size, dragging]);
+  if (!dragging) return null;
+  return <canvas ref={ref} className="sheet-plane" aria-hidden="true" />;
+}
+
+/** A selected unit's tag, as `Peg`. */
+function drawPeg(context: CanvasRenderingContext2D, letter: string) {
+  context.lineJoin = 'round';
+  const rim = new Path2D(pegRim);
+  context.fillStyle = '#fffdf8';
+  context.fill(rim);
+  context.strokeStyle = '#1d4f7a';
+  context.lineWidth = 1.4;
+  context.stroke(rim);
+  const body = new Path2D(pegBody);
+  context.fillStyle = '#1d4f7a';
+  context.fill(body);
+  context.strokeStyle = '#fffdf8';
+  context.lineWidth = 1.5;
+  context.stroke(body);
+  context.fillStyle = '#fffdf8';
+  context.textAlign = 'center';
+  context.font = `700 14px ${getComputedStyle(context.canvas).fontFamily}`;
+  context.fillText(letter, 0, -13.2);
+}
+
+/**
+ * The coverage while a unit is dragged, and the unit's links, drawn straight onto a canvas as each
+ * answer comes: nothing of the page is laid out anew for it.
+ */
+export function MovingPlane({
+  space,
+  stage,
+  view,
+  size,
+}: {
+  space: SheetSpace;
+  stage: SheetStage;
+  view: View;
+  size: { width: number; height: number };
+}) {
+  const store = useJobStore();
+  const ref = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const canvas = ref.current;
+    const context = canvas?.getContext('2d');
+    if (!canvas || !context || !size.width || !size.height) return;
+    const density = window.devicePixelRatio || 1;
+    const { job: now } = store.getState();
+    // no larger than the storey's rooms: what is not there need not be put together anew
+    const here = now.rooms.filter((r) => r.storeyId === space.storey.id).flatMap((r) => r.outline);
+    const [x0, y0, x1, y1] = boundsOf(here.length ? here : [[0, 0]]);
+    const edge = (v: number, most: number) => Math.min(Math.max(Math.round(v), 0), most);
+    const left = edge(x0 * view.scale + view.x - marginPx, size.width);
+    const top = edge(y0 * view.scale + view.y - marginPx, size.height);
+    const width = edge(x1 * view.scale + view.x + marginPx, size.width) - left;
+    const height = edge(y1 * view.scale + view.y + marginPx, size.height) - top;
+    if (width < 1 || height < 1) return;
+    canvas.width = Math.round(width * density);
+    canvas.height = Math.round(height * density);
+    Object.assign(canvas.style, {
+      left: `${left}px`,
+      top: `${top}px`,
+      width: `${width}px`,
+      height: `${height}px`,
+    });
+    const hatch = hatchOf(context, density);
+    const scale = view.scale * density;
+    const [dx, dy] = [(view.x - left) * density, (view.y - top) * density];
+    const outlines = new Map<Room, Path2D>();
+    const outlineOf = (room: Room) => {
+      const known = outlines.get(room);
+      if (known) return known;
+      const path = new Path2D();
+      path.addPath(new Path2D(regionPath(room)), new DOMMatrix([scale, 0, 0, scale, dx, dy]));
+      outlines.set(room, path);
+      return path;
+    };
     let shown: JobState['moving'] = null;
     const draw = ({ moving, job }: JobState) => {
       if (moving === shown) return;
@@ -40,17 +148,17 @@ export function MovingPlane({
       context.setTransform(1, 0, 0, 1, 0, 0);
       context.clearRect(0, 0, canvas.width, canvas.height);
       if (moving?.request.storeyId !== space.storey.id) return;
-      const hatch = hatchOf(context, density);
       const unitIds = job.units.map((u) => u.id);
-      const scale = view.scale * density;
       for (const { roomId, bands, unitIds: owners, metBefore } of moving.rooms) {
         const room = job.rooms.find((r) => r.id === roomId);
         if (!room) continue;
         context.save();
-        clipTo(context, room, view, density);
-        context.fillStyle = hatch;
-        context.fillRect(0, 0, canvas.width, canvas.height);
-        context.setTransform(scale, 0, 0, scale, view.x * density, view.y * density);
+        context.clip(outlineOf(room), 'evenodd');
+        if (hatch) {
+          context.fillStyle = hatch;
+          context.fillRect(0, 0, canvas.width, canvas.height);
+        }
+        context.setTransform(scale, 0, 0, scale, dx, dy);
         bands.forEach((band, i) => {
           const owner = owners[i];
           const path = pathOf(band);
@@ -68,21 +176,39 @@ export function MovingPlane({
         }
         context.restore();
       }
+      const { moved } = moving.request;
+      if (!moved) return;
+      context.setTransform(density, 0, 0, density, -left * density, -top * density);
+      const px = (x: number, y: number): [number, number] => [
+        x * view.scale + view.x,
+        y * view.scale + view.y,
+      ];
+      const unitOf = (id: string) => (id === moved.id ? moved : find(job, 'unit', id));
+      for (const { link, d } of linksOnSheet(job, space, stage, px, unitOf).drawn) {
+        if (link.unitId !== moved.id && link.fromUnitId !== moved.id) continue;
+        const path = new Path2D(d);
+        for (const { colour, width, dash, round } of linkStrokes[link.medium]) {
+          context.strokeStyle = colour;
+          context.lineWidth = width;
+          context.lineCap = round ? 'round' : 'butt';
+          context.setLineDash(dash ? [...dash] : []);
+          context.stroke(path);
+        }
+      }
+      context.setLineDash([]);
     };
     draw(store.getState());
     return store.subscribe(draw);
-  }, [store, space, view, size]);
-  return <canvas ref={ref} className="sheet-plane" aria-hidden="true" data-testid="coverage-moving" />;
-}
-
-function clipTo(context: CanvasRenderingContext2D, room: Room, view: View, density: number) {
-  const path = new Path2D();
-  const { scale, x, y } = view;
-  path.addPath(
-    new Path2D(regionPath(room)),
-    new DOMMatrix([scale * density, 0, 0, scale * density, x * density, y * density]),
+  }, [store, space, stage, view, size]);
+  return (
+    <canvas
+      ref={ref}
+      className="sheet-plane"
+      style={{ width: 0, height: 0 }}
+      aria-hidden="true"
+      data-testid="coverage-moving"
+    />
   );
-  context.clip(path, 'evenodd');
 }
 
 function pathOf({ points, starts }: Isoband): Path2D {
@@ -99,11 +225,11 @@ function pathOf({ points, starts }: Isoband): Path2D {
 }
 
 /** The hatch of what is short, as `ShortHatch`: 7 px apart, rising to the right. */
-function hatchOf(context: CanvasRenderingContext2D, density: number): CanvasPattern | string {
+function hatchOf(context: CanvasRenderingContext2D, density: number): CanvasPattern | null {
   const size = Math.round(10 * density);
   const tile = new OffscreenCanvas(size, size);
   const pen = tile.getContext('2d');
-  if (!pen) return '#f3e3d9';
+  if (!pen) return null;
   pen.fillStyle = '#fffdf8';
   pen.fillRect(0, 0, size, size);
   pen.strokeStyle = 'rgba(180, 83, 42, 0.75)';
@@ -114,5 +240,5 @@ function hatchOf(context: CanvasRenderingContext2D, density: number): CanvasPatt
     pen.lineTo(shift + size, 0);
     pen.stroke();
   }
-  return context.createPattern(tile, 'repeat') ?? '#f3e3d9';
+  return context.createPattern(tile, 'repeat');
 }

@@ -1,5 +1,9 @@
 export type PegLook = 'planned' | 'installed' | 'selected' | 'ghost';
 
+/** The tag's outline and, where it is selected, the rim around it. */
+export const pegBody = 'M-11 -28H11V-9L0 0L-11 -9Z';
+export const pegRim = 'M-14 -31H14V-8.5L0 4L-14 -8.5Z';
+
 /** A unit's tag with its letter; the tip, at 0, 0, is its place. Pixels. */
 export function Peg({ letter, look, size = 1 }: { letter: string; look: PegLook; size?: number }) {
   const fill = look === 'selected' ? '#1d4f7a' : look === 'installed' ? '#1f2a37' : '#fffdf8';
@@ -7,16 +11,10 @@ export function Peg({ letter, look, size = 1 }: { letter: string; look: PegLook;
   return (
     <g transform={`scale(${size})`}>
       {look === 'selected' && (
-        <path
-          d="M-14 -31H14V-8.5L0 4L-14 -8.5Z"
-          fill="#fffdf8"
-          stroke="#1d4f7a"
-          strokeWidth={1.4}
-          strokeLinejoin="round"
-        />
+        <path d={pegRim} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.4} strokeLinejoin="round" />
       )}
       <path
-        d="M-11 -28H11V-9L0 0L-11 -9Z"
+        d={pegBody}
         fill={fill}
         stroke={look === 'selected' ? '#fffdf8' : '#1f2a37'}
         strokeWidth={1.5}

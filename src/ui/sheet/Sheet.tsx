@@ -3,7 +3,7 @@
 import { useCallback, useId, useMemo, useRef } from 'react';
 import { boundsOf } from '@/core/geometry/place';
 import { useJob } from '@/ui/store/JobProvider';
-import { MovingPlane } from './MovingPlane';
+import { DraggedPeg, MovingPlane } from './MovingPlane';
 import { ScaleQuestion } from './ScaleQuestion';
 import { SheetMenu } from './SheetMenu';
 import { BasePlane, CoveragePlane, LivePlane, StillPlane } from './SheetPlanes';
@@ -49,9 +49,10 @@ export function Sheet({ stage }: { stage: SheetStage }) {
         >
           <BasePlane {...shared} preview={preview} />
           <CoveragePlane {...{ job, space, stage, view, px, prefix }} />
-          <MovingPlane space={space} view={view} size={size} />
+          <MovingPlane {...{ space, stage, view, size }} />
           <StillPlane {...shared} preview={preview} />
           <LivePlane {...shared} preview={preview} ghost={ghost} movedSpot={movedSpot} />
+          <DraggedPeg {...{ space, view, size }} />
         </div>
       </SheetMenu>
       {pointer.ghost?.kind === 'scale' && pointer.ghost.done && (

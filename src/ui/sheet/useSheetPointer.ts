@@ -2,17 +2,16 @@
 
 import { type MouseEvent, type PointerEvent, type RefObject, useEffect, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { boundsOf } from '@/core/geometry/place';
 import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { AnyRecord, Id, Point, Spot, Unit } from '@/core/job/records';
-import { changeUnit } from '@/core/plan/changeUnit';
 import { nearestOn } from '@/core/geometry/wallGraph';
 import { halfOf, storeyWalls } from '@/core/survey/storeyGraph';
 import { snapPoint } from '@/core/survey/snap';
 import type { Made } from '@/core/survey/wallEdits';
 import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { dropUnit, takeUnit } from './dragUnit';
 import { dragEdit, type Grip, isMovable } from './dragEdit';
 import type { SheetSpace, SheetStage } from './sheetSpace';
 import type { Ghost } from './ToolGhost';
@@ -266,25 +265,34 @@ export function useSheetPointer({
       setPreview('edit' in m.made ? m.made.edit.put : []);
     } else if (m.kind === 'spot')
       setMovedSpot({ ...m.spot, xM: round(m.spot.xM + x), yM: round(m.spot.yM + y) });
-    else {
-      const over =
-        document
-          .elementFromPoint(event.clientX, event.clientY)
-          ?.closest('[data-storey]')
-          ?.getAttribute('data-storey') ?? null;
-      store.getState().set({
-        dragged: over ? m.unit : { ...m.unit, xM: round(m.unit.xM + x), yM: round(m.unit.yM + y) },
-        dropStoreyId: over,
-        selectedId: m.unit.id,
-      });
-    }
+    else takeUnit(store, m.unit, [x, y], event, ref.current);
   }
+
+  /** A unit follows the pointer as it comes, before the frame's own event: so its coverage may make the same frame. */
+  function onRawMove(event: globalThis.PointerEvent) {
+    const m = mode.current;
+    if (m.kind !== 'unit') return;
+    const [dx, dy] = [event.clientX - m.x, event.clientY - m.y];
+    if (!m.moved && Math.hypot(dx, dy) < dragPx) return;
+    m.moved = true;
+    takeUnit(store, m.unit, [dx / view.scale, dy / view.scale], event, ref.current);
+  }
+  const rawRef = useRef(onRawMove);
+  rawRef.current = onRawMove;
+  useEffect(() => {
+    const sheet = ref.current;
+    const raw = (event: Event) => {
+      if (event instanceof globalThis.PointerEvent) rawRef.current(event);
+    };
+    sheet?.addEventListener('pointerrawupdate', raw);
+    return () => sheet?.removeEventListener('pointerrawupdate', raw);
+  }, [ref]);
 
   function onPointerUp(event: PointerEvent<HTMLElement>) {
     fingers.current.delete(event.pointerId);
     const m = mode.current;
     mode.current = { kind: 'idle' };
-    const { job, dragged, dropStoreyId, commit, set } = store.getState();
+    const { commit, set } = store.getState();
     if (m.kind === 'pan' && !m.moved) set({ selectedId: m.id });
     if (m.kind === 'unit' && !m.moved) set({ selectedId: m.unit.id });
     if (m.kind === 'grip') {
@@ -296,24 +304,8 @@ export function useSheetPointer({
       commit(putOne(`Move spot ${movedSpot.number}`, movedSpot));
       setMovedSpot(null);
     }
-    if (m.kind === 'unit' && m.moved && dragged) {
-      const target = find(job, 'storey', dropStoreyId);
-      if (target && target.id !== m.unit.storeyId) {
-        const building = find(job, 'building', target.buildingId);
-        const same = building?.id === find(job, 'storey', m.unit.storeyId)?.buildingId;
-        const [x0, y0, x1, y1] = boundsOf(building?.outline ?? [[0, 0]]);
-        const at = same ? {} : { xM: round((x0 + x1) / 2), yM: round((y0 + y1) / 2) };
-        move({ ...m.unit, ...at, storeyId: target.id }, `Move ${m.unit.letter} to ${target.name}`);
-        set({ storeyId: target.id });
-      } else if (!target) move(dragged, `Move ${dragged.letter}`);
-    }
+    if (m.kind === 'unit' && m.moved) dropUnit(store, m.unit, stage === 'plan');
     set({ dragged: null, dropStoreyId: null });
-  }
-
-  function move(unit: Unit, label: string) {
-    const { job, commit, set } = store.getState();
-    const changed = changeUnit(job, unit, label, stage === 'plan');
-    if (commit(changed.edit)) set({ selectedId: changed.id });
   }
 
   function onPointerCancel(event: PointerEvent<HTMLElement>) {

@@ -10,9 +10,7 @@ import { useJobStore } from './JobProvider';
 import { messageOf } from './api';
 import type { JobState, JobStore } from './jobStore';
 
-/** While a unit is dragged the coverage follows each move, the ledger and the rest only so often, ms. */
-const networkEveryMs = 1000;
-/** They also follow when the pointer has rested so long, ms. */
+/** While a unit is dragged the coverage follows each move, the ledger and the rest once the pointer has rested so long, ms. */
 const restMs = 90;
 
 /** What an answer hangs on. */
@@ -66,7 +64,7 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
   let othersJob: unknown = null;
   let areasFor = '';
   let areasJob: unknown = null;
-  let networkAt = 0;
+  let rested = false;
   let rest: ReturnType<typeof setTimeout> | undefined;
 
   async function take(request: FieldRequest) {
@@ -75,7 +73,6 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
     const { network } = answer;
     const shown = answer.request.moved ? { moving: answer } : { answer, moving: null };
     store.setState({ ...shown, ...(network && { network, [network.scenario]: network.predictions }) });
-    if (network) networkAt = performance.now();
   }
 
   /** Answers what is wanted now; gives way as soon as something newer is. */
@@ -91,8 +88,9 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       moved: dragged,
       shortBefore: scenario === 'planned' && wantField,
       quality: dragged ? 'coarse' : 'fine',
-      network: !dragged || performance.now() - networkAt > networkEveryMs,
+      network: !dragged || rested,
     };
+    rested = false;
     if (sentJob !== job) {
       await api.setJob([...job.byId.values()]);
       sentJob = job;
@@ -105,7 +103,7 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       // the pointer rests: the rest may follow
       clearTimeout(rest);
       rest = setTimeout(() => {
-        networkAt = 0;
+        rested = true;
         ask();
       }, restMs);
     }

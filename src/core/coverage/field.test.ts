@@ -1,0 +1,133 @@
+import fc from 'fast-check';
+import { quayHouse } from '@/../demo/make/quayHouse';
+import { jobFromRecords } from '../job/job';
+import { networkOf } from '../network/feeds';
+import { buildScene } from '../propagation/scene';
+import { median } from '../statistics/exactTests';
+import { shareAbove, unitField } from './field';
+import { gridsOf, nodesAround, type RoomGrid } from './grid';
+import { isobands } from './isolines';
+
+const job = jobFromRecords(quayHouse());
+const scene = buildScene(job);
+const [feed] = networkOf(job, scene, 'planned').feeds;
+if (!feed) throw new Error('the demo has no unit');
+
+const gridOf = (storeyId: string, stepM: number, chessboard = false): RoomGrid => {
+  const grid = gridsOf(job, storeyId, stepM, chessboard)[0];
+  if (!grid) throw new Error('no room');
+  return grid;
+};
+const [left, top] = [
+  Math.min(...(gridOf('ground', 0.5).room.outline.map((p) => p[0]) ?? [])),
+  Math.min(...(gridOf('ground', 0.5).room.outline.map((p) => p[1]) ?? [])),
+];
+
+test('the nodes around a node are one step off, within the room, and know it as theirs', () => {
+  for (const storey of ['ground', 'attic', 'shed-ground']) {
+    const grid = gridOf(storey, 1);
+    const around = nodesAround(grid);
+    const place = (i: number) => {
+      const node = grid.inside[i] as number;
+      return { column: node % grid.columns, row: Math.floor(node / grid.columns) };
+    };
+    const pairs = Array.from(around, (other, k) => ({ i: k >> 3, k: k & 7, other })).filter(
+      ({ other }) => other >= 0,
+    );
+    expect(pairs.length).toBeGreaterThan(grid.inside.length);
+    const wrong = pairs.filter(({ i, k, other }) => {
+      const [a, b] = [place(i), place(other)];
+      const off = Math.abs(a.column - b.column) + Math.abs(a.row - b.row);
+      const apart = Math.max(Math.abs(a.column - b.column), Math.abs(a.row - b.row));
+      return apart !== 1 || off !== (k < 4 ? 1 : 2) || !around.subarray(other * 8, other * 8 + 8).includes(i);
+    });
+    expect(wrong).toEqual([]);
+  }
+});
+
+test('a chessboard of nodes is as good as all for a picture: within a dB or two of what would be traced', () => {
+  for (const storey of ['ground', 'first']) {
+    const all = gridsOf(job, storey, 0.5).map((g) => unitField(scene, feed, g));
+    const half = gridsOf(job, storey, 0.5, true).map((g) => unitField(scene, feed, g));
+    const off = all.flatMap((f, room) =>
+      [0, 1].flatMap((b) =>
+        Array.from(f.rssiDbm[b] ?? [], (v, i) => Math.abs(v - (half[room]?.rssiDbm[b]?.[i] ?? NaN))),
+      ),
+    );
+    // half of them are the same, for they are traced
+    expect(off.filter((d) => d === 0).length).toBeGreaterThan(0.4 * off.length);
+    expect(median(off.filter((d) => d > 0))).toBeLessThan(1.5);
+    expect(off.every(Number.isFinite)).toBe(true);
+  }
+});
+
+test('without a radio in a band the field says that nothing arrives', () => {
+  const f = unitField(scene, feed, gridOf('ground', 1));
+  expect(new Set(f.rssiDbm[2])).toEqual(new Set([-120]));
+  expect(new Set(f.spreadDb[2])).toEqual(new Set([0]));
+});
+
+describe('isobands', () => {
+  const grid = gridOf('ground', 0.5);
+  const n = grid.inside.length;
+  /** Is a place within a band, by the even–odd rule? */
+  const within = ({ points, starts }: ReturnType<typeof isobands>[number], x: number, y: number) => {
+    let odd = false;
+    for (let r = 0; r + 1 < starts.length; r++) {
+      const [from, to] = [starts[r] as number, starts[r + 1] as number];
+      for (let i = from, j = to - 1; i < to; j = i++) {
+        const [ax, ay] = [points[2 * i] as number, points[2 * i + 1] as number];
+        const [bx, by] = [points[2 * j] as number, points[2 * j + 1] as number];
+        if (ay > y !== by > y && x < ((bx - ax) * (y - ay)) / (by - ay) + ax) odd = !odd;
+      }
+    }
+    return odd;
+  };
+  const placeOf = (i: number): [number, number] => {
+    const node = grid.inside[i] as number;
+    return [
+      grid.x0 + (node % grid.columns) * grid.stepM,
+      grid.y0 + Math.floor(node / grid.columns) * grid.stepM,
+    ];
+  };
+
+  test('above all values there is no region, below all it is the whole room', () => {
+    const values = new Float32Array(n).fill(10);
+    const [below, above] = isobands(grid, values, [5, 15]);
+    expect(above?.points).toHaveLength(0);
+    for (let i = 0; i < n; i++) expect(below && within(below, ...placeOf(i))).toBe(true);
+  });
+
+  test('a ramp is parted where it passes each level, and higher regions lie within lower ones', () => {
+    fc.assert(
+      fc.property(
+        fc.double({ min: 0, max: 2 * Math.PI, noNaN: true }),
+        fc.integer({ min: 2, max: 9 }),
+        (angle, level) => {
+          const [ux, uy] = [Math.cos(angle), Math.sin(angle)];
+          const ramp = (x: number, y: number) => 6 + 2 * ((x - left - 2) * ux + (y - top - 1.5) * uy);
+          const values = Float32Array.from({ length: n }, (_, i) => ramp(...placeOf(i)));
+          const [band, higher] = isobands(grid, values, [level, level + 1]);
+          for (let i = 0; i < n; i++) {
+            const [x, y] = placeOf(i);
+            // at the walls the mean over neighbours leans inwards, by less than a step's worth
+            if (band && Math.abs(ramp(x, y) - level) > 1.5)
+              expect(within(band, x, y)).toBe(ramp(x, y) > level);
+            if (band && higher && within(higher, x, y)) expect(within(band, x, y)).toBe(true);
+          }
+        },
+      ),
+      { numRuns: 40 },
+    );
+  });
+
+  test('a room too small for a node has empty regions', () => {
+    const empty = { ...grid, inside: new Int32Array(), at: new Float64Array() };
+    expect(isobands(empty, new Float32Array(), [0, 5]).map((b) => b.points.length)).toEqual([0, 0]);
+  });
+});
+
+test('the share above a level counts nodes, and of none it is nothing', () => {
+  expect(shareAbove(Float32Array.of(1, 2, 3, 4), 3)).toBe(0.5);
+  expect(shareAbove(new Float32Array(), 3)).toBe(0);
+});
