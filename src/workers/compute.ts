@@ -29,6 +29,7 @@ import { placeUnit } from '@/core/plan/placeUnit';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { cutAlong } from '@/core/propagation/elevation';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
+import { fanOf } from '@/core/propagation/fan';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { crossed } from '@/core/propagation/ways';
 import {
@@ -276,7 +277,7 @@ export function makeCompute() {
     const lengthM = legs.reduce((sum, [p, q]) => sum + Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]), 0);
     const by = bands.map((_, b) =>
       legs.flatMap(([p, q], leg) =>
-        crossed({ scene }, p, q, b, hits).map((term) => ({
+        crossed(scene, fanOf(scene, p), q, b, hits).map((term) => ({
           ...term,
           sM: (s[leg] ?? 0) + term.at * ((s[leg + 1] ?? 0) - (s[leg] ?? 0)),
           zM: p[2] + term.at * (q[2] - p[2]),

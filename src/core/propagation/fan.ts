@@ -46,6 +46,9 @@ function within(c: Float64Array): boolean {
 
 const corners = new Float64Array(8);
 
+const dot = (plane: Float64Array, o: number, x: number, y: number, z: number): number =>
+  (plane[o] as number) * x + (plane[o + 1] as number) * y + (plane[o + 2] as number) * z;
+
 /**
  * Makes the fan of a place. @param at site coordinates, m, finite. Some tens of µs for a house.
  * @throws RangeError with more than 65 535 walls and obstacles.
@@ -57,11 +60,10 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
   const along = new Float64Array(panels);
   const up = new Float64Array(panels);
   for (let i = 0; i < panels; i++) {
-    const dot = (o: number) =>
-      (plane[o] as number) * px + (plane[o + 1] as number) * py + (plane[o + 2] as number) * pz;
-    away[i] = (plane[i * 12 + 3] as number) - dot(i * 12);
-    along[i] = dot(i * 12 + 4) - (plane[i * 12 + 7] as number);
-    up[i] = dot(i * 12 + 8) - (plane[i * 12 + 11] as number);
+    const o = i * 12;
+    away[i] = (plane[o + 3] as number) - dot(plane, o, px, py, pz);
+    along[i] = dot(plane, o + 4, px, py, pz) - (plane[o + 7] as number);
+    up[i] = dot(plane, o + 8, px, py, pz) - (plane[o + 11] as number);
   }
   const count = panels + blocks;
   if (count > 65_535) throw new RangeError('scene: more than 65 535 walls and obstacles');
@@ -101,27 +103,37 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
     span[item] = Math.floor(from + high + slackSectors) - start + 1;
     distance[item] = near;
   }
-  // nearest first, then each thing into its sectors: so every sector is in order
-  const order = Uint16Array.from({ length: count }, (_, k) => k).sort(
-    (a, b) => (distance[a] as number) - (distance[b] as number),
-  );
+  // nearest first, to the millimetre, then each thing into its sectors: so every sector is in order
+  const order = new Float64Array(count);
+  for (let item = 0; item < count; item++)
+    order[item] = Math.floor((distance[item] as number) * 1000) * 65_536 + item;
+  order.sort();
   const start = new Int32Array(sectors + 1);
-  const each = (visit: (sector: number, item: number) => void) => {
-    for (const item of order)
-      for (let s = 0; s < (span[item] as number); s++) visit(((first[item] as number) + s) % sectors, item);
-  };
-  each((s) => void (start[s + 1] = (start[s + 1] as number) + 1));
+  for (let item = 0; item < count; item++) {
+    const from = first[item] as number;
+    const to = from + (span[item] as number);
+    for (let s = from; s < to; s++) {
+      const k = (s % sectors) + 1;
+      start[k] = (start[k] as number) + 1;
+    }
+  }
   for (let s = 0; s < sectors; s++) start[s + 1] = (start[s + 1] as number) + (start[s] as number);
   const filled = start.slice(0, sectors);
   const items = new Uint16Array(start[sectors] as number);
   const near = new Float32Array(items.length);
-  each((s, item) => {
-    const k = filled[s] as number;
-    filled[s] = k + 1;
-    items[k] = item;
+  for (let i = 0; i < count; i++) {
+    const item = (order[i] as number) % 65_536;
+    const from = first[item] as number;
+    const to = from + (span[item] as number);
     // a millimetre nearer, so that rounding hides nothing
-    near[k] = (distance[item] as number) - 0.001;
-  });
+    const close = (distance[item] as number) - 0.001;
+    for (let s = from; s < to; s++) {
+      const k = filled[s % sectors] as number;
+      filled[s % sectors] = k + 1;
+      items[k] = item;
+      near[k] = close;
+    }
+  }
   return { at, away, along, up, start, items, near };
 }
 

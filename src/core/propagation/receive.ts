@@ -1,4 +1,4 @@
-import { crossFrom, crossings, fanOfGate } from './fan';
+import { crossFrom, fanOfGate } from './fan';
 import { nearestM, powerAt1m } from './freeSpace';
 import { grazingPower } from './knifeEdge';
 import { mostNear, neighbourhoodOf, shareFrom } from './nearGates';
@@ -261,24 +261,15 @@ function listKeys(reach: Reach, way: number, gate: number, out: Received): numbe
 function arrivalKeys(reach: Reach, state: number): Int32Array {
   const known = reach.keys[state];
   if (known) return known;
-  const { scene, sender, legHits, from } = reach;
+  const { scene, legHits, from } = reach;
   const { at, key, n } = scene.gates;
   const keys: number[] = [];
   for (let s = state; s >= 0; s = from[s] as number) {
     const g = s % n;
     if ((key[g] as number) >= 0) keys.push(key[g] as number);
     const before = from[s] as number;
-    const p = before < 0 ? -1 : before % n;
-    crossings(
-      scene,
-      p < 0 ? sender.at[0] : (at[p * 3] as number),
-      p < 0 ? sender.at[1] : (at[p * 3 + 1] as number),
-      p < 0 ? sender.at[2] : (at[p * 3 + 2] as number),
-      at[g * 3] as number,
-      at[g * 3 + 1] as number,
-      at[g * 3 + 2] as number,
-      legHits,
-    );
+    const [x, y, z] = [at[g * 3] as number, at[g * 3 + 1] as number, at[g * 3 + 2] as number];
+    crossFrom(scene, before < 0 ? reach.fan : fanOfGate(scene, before % n), x, y, z, legHits);
     keys.push(...legHits.key.subarray(0, legHits.count));
   }
   return (reach.keys[state] = Int32Array.from(keys));

@@ -3,13 +3,13 @@ import type { Id } from '../job/records';
 import { bandMiddleGHz } from '../materials/wallLoss';
 import { bands, type Band } from '../job/records';
 import { makeCrossings } from './crossings';
-import { crossings } from './fan';
+import { crossFrom, fanOfGate } from './fan';
 import { freeSpaceLoss } from './freeSpace';
 import { passOf } from './passOf';
 import { patternPower } from './pattern';
 import { cosineAt, past, turnCosine } from './reach';
 import { makeReceived, mostWays, receive } from './receive';
-import type { Crossings, Reach } from './model';
+import type { Crossings, Fan, Reach, Scene } from './model';
 
 /** One line of an explanation; the lines of a value add up to it. */
 export interface Term {
@@ -103,7 +103,8 @@ function wayOver(reach: Reach, gates: readonly number[], to: Place, b: number): 
     },
   ];
   legs.forEach((l, i) => {
-    terms.push(...crossed(reach, l.p, l.q, b, hits));
+    const turned = gates[i - 1];
+    terms.push(...crossed(scene, turned === undefined ? reach.fan : fanOfGate(scene, turned), l.q, b, hits));
     const next = legs[i + 1];
     const g = gates[i];
     if (!next || g === undefined) return;
@@ -129,15 +130,15 @@ function wayOver(reach: Reach, gates: readonly number[], to: Place, b: number): 
   return { points, gainDb: terms.reduce((sum, t) => sum + t.db, 0), terms: withoutTrifles(terms) };
 }
 
-/** What a straight leg crosses in a band (0 … 2), from its start outwards; `at`: where on it, 0 … 1. */
+/** What a straight leg from a fan's place to q crosses in a band (0 … 2), from its start outwards; `at`: where on it, 0 … 1. */
 export function crossed(
-  { scene }: Pick<Reach, 'scene'>,
-  p: Place,
+  scene: Scene,
+  fan: Fan,
   q: Place,
   b: number,
   hits: Crossings,
 ): (Term & { at: number })[] {
-  crossings(scene, ...p, ...q, hits);
+  crossFrom(scene, fan, ...q, hits);
   const order = Array.from({ length: hits.count }, (_, i) => i).sort(
     (i, k) => (hits.at[i] as number) - (hits.at[k] as number),
   );
