@@ -61,3 +61,13 @@ export function whenText(iso: string, now = new Date()): string {
     ? date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
     : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 }
+
+/** An amount in the job's currency, in whole units: «€62». */
+export const moneyText = (amount: number, currency: string): string =>
+  new Intl.NumberFormat('en-GB', {
+    style: 'currency',
+    currency,
+    currencyDisplay: 'narrowSymbol',
+    minimumFractionDigits: 0,
+    maximumFractionDigits: amount !== 0 && Math.abs(amount) < 10 && !Number.isInteger(amount) ? 2 : 0,
+  }).format(amount);

@@ -93,6 +93,7 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
   coaxSplitter: () => coax({}),
   copperBetweenBuildings: () => house,
   drillingForbidden: () => put(house, { ...house.info, noDrilling: true }),
+  entryPort: () => put(calm, { ...service('entry'), box: 'none' }),
   extenderFeeds: () => {
     const [x, y] = [unit('C', 'extender'), unit('D', 'extender', { xM: 3 })];
     return put(house, x, y, air(x, A), air(y, x));
@@ -126,6 +127,7 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
     return put(house, point, air(point, B));
   },
   noSocket: () => put(jobFromRecords(quayHouse().filter((r) => r.type !== 'service' || r.kind !== 'socket'))),
+  only24NoName: () => put(house, { ...house.info, networkNames: 'five-only' }),
   only24Unserved: () =>
     put(house, ...house.kits.map((k) => ({ ...k, radios: k.radios.filter((r) => r.band !== '2.4') }))),
   outdoorCable: () => house,
@@ -136,6 +138,14 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
   },
   poeFails: () => put(house, ...fedPoint('af', 13.5)),
   poeNoSource: () => put(house, ...fedPoint('af', 11)),
+  portsFull: () => {
+    const hung = ['C', 'D', 'E', 'F'].map((l, i) => unit(l, 'node', { xM: 12 - i }));
+    return put(
+      house,
+      ...hung,
+      ...hung.map((u) => linkTo(house, u, A, { medium: 'ethernet', category: 'cat6', lengthM: 9 })),
+    );
+  },
   portSlow: () => put(house, { ...kit('router-old'), portMbps: 100 }),
   radarChannel: () => put(house, { ...A, channels: { '2.4': null, '5': 100, '6': null } }),
   reusedRouter: () => {
@@ -148,6 +158,10 @@ const speaks: Record<keyof typeof snagRules, () => Job> = {
       { ...A, channels: { '2.4': 6, '5': null, '6': null } },
       { ...B, channels: { '2.4': 6, '5': null, '6': null } },
     ),
+  socketAsExtender: () => {
+    const plug = unit('C', 'extender', { name: 'Smart plug by the lamp' });
+    return put(house, plug, air(plug, A));
+  },
   sixGHzOutside: () => {
     const six = kit('outdoor').radios[0];
     if (!six) throw new Error('no radio');

@@ -15,6 +15,7 @@ import { coaxNotJoined } from './rules/coaxNotJoined';
 import { coaxSplitter } from './rules/coaxSplitter';
 import { copperBetweenBuildings } from './rules/copperBetweenBuildings';
 import { drillingForbidden } from './rules/drillingForbidden';
+import { entryPort } from './rules/entryPort';
 import { extenderFeeds } from './rules/extenderFeeds';
 import { extenderOneName } from './rules/extenderOneName';
 import { familyTooLarge } from './rules/familyTooLarge';
@@ -28,6 +29,7 @@ import { mainsTooMany } from './rules/mainsTooMany';
 import { noMain } from './rules/noMain';
 import { noPowerCable } from './rules/noPowerCable';
 import { noSocket } from './rules/noSocket';
+import { only24NoName } from './rules/only24NoName';
 import { only24Unserved } from './rules/only24Unserved';
 import { outdoorCable } from './rules/outdoorCable';
 import { overloaded } from './rules/overloaded';
@@ -35,10 +37,12 @@ import { plugCoversPlate } from './rules/plugCoversPlate';
 import { poeFails } from './rules/poeFails';
 import { poeNoSource } from './rules/poeNoSource';
 import { portSlow } from './rules/portSlow';
+import { portsFull } from './rules/portsFull';
 import { radarChannel } from './rules/radarChannel';
 import { reusedRouter } from './rules/reusedRouter';
 import { sameChannel } from './rules/sameChannel';
 import { sixGHzOutside } from './rules/sixGHzOutside';
+import { socketAsExtender } from './rules/socketAsExtender';
 import { spotWithoutNeed } from './rules/spotWithoutNeed';
 import { testDeviceSlow } from './rules/testDeviceSlow';
 import { tooLoud } from './rules/tooLoud';
@@ -68,6 +72,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   coaxSplitter,
   copperBetweenBuildings,
   drillingForbidden,
+  entryPort,
   extenderFeeds,
   extenderOneName,
   familyTooLarge,
@@ -81,6 +86,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   noMain,
   noPowerCable,
   noSocket,
+  only24NoName,
   only24Unserved,
   outdoorCable,
   overloaded,
@@ -88,10 +94,12 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   poeFails,
   poeNoSource,
   portSlow,
+  portsFull,
   radarChannel,
   reusedRouter,
   sameChannel,
   sixGHzOutside,
+  socketAsExtender,
   spotWithoutNeed,
   testDeviceSlow,
   tooLoud,

@@ -24,7 +24,8 @@ export const jobInfo = z.strictObject({
   listed: z.boolean().default(false),
   rented: z.boolean().default(false),
   preferWired: z.boolean().default(false),
-  networkNames: z.enum(['one', 'two']).default('one'),
+  /** One name on all bands, one for each, or one that is on 5 GHz and above only. */
+  networkNames: z.enum(['one', 'two', 'five-only']).default('one'),
   currency: z
     .string()
     .regex(/^[A-Z]{3}$/, 'a currency is three capital letters, for example EUR')

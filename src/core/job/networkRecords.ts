@@ -133,6 +133,10 @@ export const unit = z.strictObject({
   channels: z
     .strictObject({ '2.4': channel.nullable(), '5': channel.nullable(), '6': channel.nullable() })
     .default({ '2.4': null, '5': null, '6': null }),
+  /** Width of its channel by band, MHz; null = as wide as the kit can. */
+  widths: z
+    .strictObject({ '2.4': widthMHz.nullable(), '5': widthMHz.nullable(), '6': widthMHz.nullable() })
+    .default({ '2.4': null, '5': null, '6': null }),
   /** Was in the house as found. */
   found: z.boolean(),
   /** Is part of the plan. */
@@ -151,7 +155,16 @@ export const link = z
     band: bandSchema.nullable(),
     lengthM: z.number().min(0).max(5000).nullable(),
     category: z.enum(['cat5e', 'cat6', 'cat6a']).nullable(),
-    /** Coax and powerline: the outlets or sockets at its two ends, and the kit of its adapters. */
+    /** Holes to be drilled for a cable; null = not counted. */
+    holes: z.int().min(0).max(200).nullable().default(null),
+    /** Ethernet and fibre: the corners of its way as drawn, from the unit that feeds; none = along the house's axes. */
+    points: z
+      .array(z.strictObject({ storeyId: id, xM: metres, yM: metres, heightM: height }))
+      .max(60)
+      .default([]),
+    /** A radio of its own: its primary channel; null = not set. */
+    channel: channel.nullable().default(null),
+    /** Coax and powerline: the outlets or sockets at its two ends, and the kit of its adapters; Ethernet: its injector. */
     fromServiceId: id.nullable().default(null),
     toServiceId: id.nullable().default(null),
     adapterKitId: id.nullable().default(null),
@@ -170,8 +183,9 @@ export const link = z
         path: ['category'],
         message: 'an Ethernet link has a cable category and a length',
       });
-    const ends = l.fromServiceId !== null && l.toServiceId !== null && l.adapterKitId !== null;
-    if ((l.medium === 'coax' || l.medium === 'powerline') !== ends)
+    const between = l.medium === 'coax' || l.medium === 'powerline';
+    const ends = [l.fromServiceId, l.toServiceId, ...(l.medium === 'ethernet' ? [] : [l.adapterKitId])];
+    if (ends.some((e) => (e !== null) !== between))
       ctx.addIssue({
         code: 'custom',
         path: ['fromServiceId'],
@@ -179,6 +193,14 @@ export const link = z
       });
     if (l.fromServiceId !== null && l.fromServiceId === l.toServiceId)
       ctx.addIssue({ code: 'custom', path: ['toServiceId'], message: 'a link has two different outlets' });
+    if (l.points.length > 0 && l.medium !== 'ethernet' && l.medium !== 'fibre')
+      ctx.addIssue({ code: 'custom', path: ['points'], message: 'only a cable has a way that is drawn' });
+    if (l.channel !== null && l.radio !== 'dedicated')
+      ctx.addIssue({
+        code: 'custom',
+        path: ['channel'],
+        message: 'only a link with a radio of its own has a channel of its own',
+      });
     if (l.unitId === l.fromUnitId)
       ctx.addIssue({ code: 'custom', path: ['fromUnitId'], message: 'a unit cannot feed itself' });
   });

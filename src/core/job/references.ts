@@ -85,6 +85,7 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['fromServiceId', 'service', r.fromServiceId],
         ['toServiceId', 'service', r.toServiceId],
         ['adapterKitId', 'kit', r.adapterKitId],
+        ...r.points.map((p, i): Reference => [`points.${i}.storeyId`, 'storey', p.storeyId]),
       ];
     case 'reading':
       return [

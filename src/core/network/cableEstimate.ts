@@ -2,7 +2,7 @@
 import { makeCrossings } from '../propagation/crossings';
 import { crossings } from '../propagation/fan';
 import { get, type Job } from '../job/job';
-import type { Id, Route, Unit } from '../job/records';
+import type { Id, Link, Route, Unit } from '../job/records';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { outerWallIds } from './outerWalls';
@@ -51,25 +51,38 @@ function routeBetween(job: Job, a: Unit, b: Unit): { route: Route; points: At[] 
   return null;
 }
 
+/** Corner to corner as drawn; up and down apart. */
+const drawnM = (a: At, b: At) => Math.hypot(a[0] - b[0], a[1] - b[1]) + Math.abs(a[2] - b[2]);
+
 /**
- * A cable from one unit to another: straight through the house along its axes, or through a duct or
- * other route where they stand in two buildings. Planning: what a survey without a drawn cable can say.
+ * A cable from one unit to another: as drawn; else straight through the house along its axes, or
+ * through a duct or other route where they stand in two buildings (planning).
+ * @param drawn corners of its way, from the unit that feeds; holes are counted where its legs cross
+ * walls and floors beside their openings.
  */
-export function cableEstimate(job: Job, scene: Scene, from: Unit, to: Unit): CableEstimate {
+export function cableEstimate(
+  job: Job,
+  scene: Scene,
+  from: Unit,
+  to: Unit,
+  drawn: Link['points'] = [],
+): CableEstimate {
   const [a, b] = [placeInSpace(job, from), placeInSpace(job, to)];
   const apart = buildingOf(job, from.storeyId) !== buildingOf(job, to.storeyId);
-  const via = apart ? routeBetween(job, from, to) : null;
+  const corners = drawn.map((p): At => placeInSpace(job, p));
+  const via = apart && corners.length === 0 ? routeBetween(job, from, to) : null;
   const outer = outerWallIds(job);
-  const stops = via ? [a, ...via.points, b] : [a, b];
-  const lengthM =
-    stops.slice(1).reduce((sum, q, i) => sum + legM(stops[i] ?? q, q), 0) + from.heightM + to.heightM;
+  const stops = [a, ...(via?.points ?? corners), b];
+  const measure = corners.length ? drawnM : legM;
+  const drops = corners.length ? 0 : from.heightM + to.heightM;
+  const lengthM = stops.slice(1).reduce((sum, q, i) => sum + measure(stops[i] ?? q, q), 0) + drops;
   // within the route nothing is drilled
   const legs: [At, At][] = via
     ? [
         [a, via.points[0] ?? a],
         [via.points.at(-1) ?? b, b],
       ]
-    : [[a, b]];
+    : stops.slice(1).map((q, i): [At, At] => [stops[i] ?? q, q]);
   const found = legs.map(([p, q]) => holesOn(job, scene, p, q, outer));
   const holes = found.reduce((sum, f) => sum + f.holes, 0);
   const outerHoles = via ? 0 : found.reduce((sum, f) => sum + f.outer, 0);

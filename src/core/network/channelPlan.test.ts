@@ -77,8 +77,13 @@ test('no choice is better: every other is tried', () => {
     );
     const units = job.units.map((u) => {
       const channels = { ...u.channels };
-      for (const c of other) if (c.unitId === u.id) channels[c.band] = c.channel;
-      return { ...u, channels };
+      const widths = { ...u.widths };
+      for (const c of other)
+        if (c.unitId === u.id) {
+          channels[c.band] = c.channel;
+          widths[c.band] = c.widthMHz;
+        }
+      return { ...u, channels, widths };
     });
     const set = applyEdit(job, putOne('x', ...units)).job;
     const again = networkOf(set, scene, 'planned');
@@ -89,11 +94,51 @@ test('no choice is better: every other is tried', () => {
 
 test('set in one edit, a found unit keeps its channels as found; set again changes nothing', () => {
   const plan = planOf(house);
-  const set = applyEdit(house, setChannels(house, plan.choices)).job;
+  const set = applyEdit(house, setChannels(house, plan)).job;
   expect(get(set, 'unit', 'unit-a').channels).toEqual({ '2.4': null, '5': null, '6': null });
   const a = set.units.find((u) => u.planned && u.letter === 'A');
   expect(a?.channels['5']).toBe(plan.choices.find((c) => c.unitId === 'unit-a' && c.band === '5')?.channel);
   const again = planOf(set);
   expect(again.conflict).toBeCloseTo(plan.conflict, 9);
   expect(again.conflictNow).toBeCloseTo(plan.conflict, 9);
+});
+
+test('links with radios of their own get a channel apart from the access radios around them', () => {
+  const main = { ...get(house, 'unit', 'unit-a'), kitId: 'kit-main', mount: 'shelf' as const, found: false };
+  const job = applyEdit(house, putOne('x', main)).job;
+  const placed = placeUnit(job, get(job, 'kit', 'kit-node'), { storeyId: 'first', xM: 7, yM: 4 });
+  const two = applyEdit(job, placed.edit).job;
+  const link = two.links.find((l) => l.unitId === placed.unit.id);
+  expect(link).toMatchObject({ medium: 'wireless', radio: 'dedicated' });
+  const plan = planOf(two);
+  expect(plan.links.map((l) => l.linkId)).toEqual([link?.id]);
+  const set = applyEdit(two, setChannels(two, plan)).job;
+  expect(get(set, 'link', link?.id ?? '').channel).toBe(plan.links[0]?.channel);
+  expect(planOf(set).conflictNow).toBeCloseTo(plan.conflict, 9);
+});
+
+test('a channel is narrower only where that keeps clear of others and all at once still fit', () => {
+  const busy = applyEdit(
+    flat,
+    putOne(
+      'x',
+      ...flat.neighbours.map((n) => ({
+        ...n,
+        band: '5' as const,
+        channel: 36,
+        widthMHz: 20 as const,
+        busyShare: 0.3,
+      })),
+    ),
+  ).job;
+  const plan = planOf(busy);
+  const scene = buildScene(busy);
+  const set = applyEdit(busy, setChannels(busy, plan)).job;
+  const network = networkOf(set, scene, 'planned');
+  const load = loadOf(set, network, predictJob(set, scene, network));
+  for (const c of plan.choices.filter((x) => x.widthMHz !== null)) {
+    const group = load.channels.find((x) => x.band === c.band && x.unitIds.includes(c.unitId));
+    expect((group?.airtime ?? 0) + (group?.busyShare ?? 0)).toBeLessThanOrEqual(0.9);
+  }
+  expect(plan.conflict).toBeLessThanOrEqual(plan.conflictNow + 1e-9);
 });

@@ -1,41 +1,56 @@
-/** Channels for all units at once: the choice in which they take least of one another's time. */
+/** Channels and widths for all units at once: the choice in which they take least of one another's time. */
 import { get, type Job } from '../job/job';
-import { bands, type Band, type Id } from '../job/records';
+import { bands, type Band, type Id, type Link, type Radio } from '../job/records';
 import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/model';
 import { busyShare, overlap, spanOf } from '../wifi/channels';
 import { radioRules } from '../wifi/radioRules';
 import type { Network } from './feeds';
 import { radioOf, reachOfUnit, type PlacedUnit } from './hops';
-import type { Load } from './load';
+import { type Load, mostAirtime } from './load';
 
-/** Radios that are on one channel: a unit's, or those of units that share a radio hop. */
+type Width = Radio['widthMHz'];
+
+/** A channel and width that a group could take. */
+interface Option {
+  channel: number;
+  widthMHz: Width;
+  /** Share of the time that the group sends then, when everyone is busy, 0 … 1. */
+  airtime: number;
+}
+
+/** Radios that are on one channel: a unit's, those of units that share a radio hop, those of links with radios of their own. */
 interface Group {
   band: Band;
+  use: Radio['use'];
   units: PlacedUnit[];
-  widthMHz: number;
-  /** Share of the time that it sends when everyone is busy, 0 … 1. */
-  airtime: number;
-  channels: number[];
+  links: Link[];
+  now: Option;
+  options: Option[];
 }
 
 export interface ChannelChoice {
   unitId: Id;
   band: Band;
   channel: number;
+  /** null = as wide as the kit can. */
+  widthMHz: Width | null;
 }
 
 export interface ChannelPlan {
   choices: ChannelChoice[];
+  /** Channels of links with radios of their own. */
+  links: { linkId: Id; band: Band; channel: number }[];
   /** Airtime conflict as the units are, and with these channels: time that units and neighbours take of one another's. */
   conflictNow: number;
   conflict: number;
-  /** Proven the least there is; with more than eight groups in a band it is only the best found. */
+  /** Proven the least there is; else the best found, with more than eight groups in a band or too many choices to try. */
   exact: boolean;
 }
 
-/** Groups up to which every choice is searched. */
+/** Groups up to which every choice is searched, and how many choices are tried before it is given up. */
 const exactUpTo = 8;
+const mostTried = 2_000_000;
 /** Two radios hear one another fully from here on, and not at all below (planning: clear-channel thresholds), dBm. */
 const hearsFromDbm = -72;
 const deafBelowDbm = -92;
@@ -43,6 +58,8 @@ const deafBelowDbm = -92;
 const radarCost = 0.05;
 /** A radio that carries nothing still sends its beacons (planning). */
 const idleAirtime = 0.03;
+/** Of choices that are equal the wider is taken: so much for each halving (custom). */
+const narrowCost = 1e-6;
 
 /** One channel for each block of spectrum: the lowest of those that lie over the same ground. */
 function blocksOf(job: Job, band: Band, widthMHz: number): number[] {
@@ -62,6 +79,10 @@ function blocksOf(job: Job, band: Band, widthMHz: number): number[] {
   });
 }
 
+/** The widths that a radio can be set to: its own, and halves of it down to 20 MHz. At 2.4 GHz 20 MHz only. */
+const widthsOf = (band: Band, widest: Width): Width[] =>
+  ([320, 160, 80, 40, 20] as const).filter((w) => (band === '2.4' ? w === 20 : w <= widest));
+
 function groupsOf(job: Job, network: Network, load: Load, band: Band): Group[] {
   const rule = radioRules[job.info.countryGroup].bands[band];
   const outdoors = (p: PlacedUnit) =>
@@ -69,23 +90,86 @@ function groupsOf(job: Job, network: Network, load: Load, band: Band): Group[] {
   const members = network.feeds.filter(
     (f) => radioOf(f.kit, band, 'access') && !(rule.indoorsOnly && outdoors(f)),
   );
-  const rootOf = (f: (typeof members)[number]): Id => {
+  const byRoot = new Map<Id, PlacedUnit[]>();
+  for (const f of members) {
     let root = f.unit.id;
     for (const hop of [...f.hops].reverse()) {
       if (hop.wireless?.band !== band || hop.link.radio !== 'shared') break;
       root = hop.from.unit.id;
     }
-    return root;
-  };
-  const byRoot = new Map<Id, PlacedUnit[]>();
-  for (const f of members) byRoot.set(rootOf(f), [...(byRoot.get(rootOf(f)) ?? []), f]);
-  return [...byRoot.values()].map((units) => {
-    const widthMHz = Math.max(...units.map((u) => radioOf(u.kit, band, 'access')?.widthMHz ?? 20));
+    byRoot.set(root, [...(byRoot.get(root) ?? []), f]);
+  }
+  const timeOf = (units: readonly PlacedUnit[], own: boolean) => {
     const ids = new Set(units.map((u) => u.unit.id));
-    const airtime = load.channels
-      .filter((c) => c.band === band && c.unitIds.some((id) => ids.has(id)))
+    return load.channels
+      .filter((c) => c.band === band && c.own === own && c.unitIds.some((id) => ids.has(id)))
       .reduce((sum, c) => sum + c.airtime, idleAirtime);
-    return { band, units, widthMHz, airtime: Math.min(1, airtime), channels: blocksOf(job, band, widthMHz) };
+  };
+  const access = [...byRoot.values()].map((units): Group => {
+    const widest = (p: PlacedUnit) => radioOf(get(job, 'kit', p.unit.kitId), band, 'access')?.widthMHz ?? 20;
+    const full = Math.max(...units.map(widest)) as Width;
+    const set = Math.max(...units.map((u) => radioOf(u.kit, band, 'access')?.widthMHz ?? 20)) as Width;
+    const time = timeOf(units, false);
+    const option = (channel: number, widthMHz: Width): Option => ({
+      channel,
+      widthMHz,
+      // half as wide takes twice the time (planning)
+      airtime: Math.min(1, (time * set) / widthMHz),
+    });
+    return {
+      band,
+      use: 'access',
+      units,
+      links: [],
+      now: option(network.airs.get(units[0]?.unit.id ?? '')?.[band].channel ?? 1, set),
+      options: widthsOf(band, full).flatMap((w) =>
+        blocksOf(job, band, w)
+          .map((channel) => option(channel, w))
+          // narrower only where all at once still fit
+          .filter(
+            (o) => w === full || o.airtime + busyShare(job.neighbours, band, o.channel, w) <= mostAirtime,
+          ),
+      ),
+    };
+  });
+  return [...access, ...ownGroups(job, network, band, timeOf)].filter((g) => g.options.length > 0);
+}
+
+/** Links with radios of their own: those that meet at a unit are on one channel, for it has one such radio. */
+function ownGroups(
+  job: Job,
+  network: Network,
+  band: Band,
+  timeOf: (units: readonly PlacedUnit[], own: boolean) => number,
+): Group[] {
+  const hops = network.feeds.flatMap((f) => f.hops);
+  const own = [...new Map(hops.map((h) => [h.link.id, h])).values()].filter(
+    (h) => h.link.radio === 'dedicated' && h.wireless?.band === band,
+  );
+  const sets: (typeof own)[] = [];
+  for (const hop of own) {
+    const ends = [hop.from.unit.id, hop.to.unit.id];
+    const meets = (set: typeof own) =>
+      set.some((h) => ends.includes(h.from.unit.id) || ends.includes(h.to.unit.id));
+    const joined = sets.filter(meets);
+    for (const set of joined) sets.splice(sets.indexOf(set), 1);
+    sets.push([...joined.flat(), hop]);
+  }
+  return sets.map((set): Group => {
+    const units = [...new Map(set.flatMap((h) => [h.from, h.to]).map((p) => [p.unit.id, p])).values()];
+    const widthMHz = Math.max(...units.map((u) => radioOf(u.kit, band, 'backhaul')?.widthMHz ?? 20)) as Width;
+    const airtime = Math.min(1, timeOf(units, true));
+    const option = (channel: number): Option => ({ channel, widthMHz, airtime });
+    const options = blocksOf(job, band, widthMHz).map(option);
+    const given = set.find((h) => h.link.channel !== null)?.link.channel;
+    return {
+      band,
+      use: 'backhaul',
+      units,
+      links: set.map((h) => h.link),
+      now: option(given ?? options[0]?.channel ?? 1),
+      options,
+    };
   });
 }
 
@@ -95,9 +179,11 @@ function hearing(scene: Scene, a: Group, b: Group): number {
   const i = bands.indexOf(a.band);
   let best = -Infinity;
   for (const p of a.units) {
-    const radio = radioOf(p.kit, a.band, 'access');
-    const reach = reachOfUnit(scene, p, 'access');
+    const radio = radioOf(p.kit, a.band, a.use);
+    const reach = reachOfUnit(scene, p, a.use);
     for (const q of b.units) {
+      // two radios of one unit on one channel hear nothing but one another
+      if (p.unit.id === q.unit.id) return 1;
       receive(reach, ...q.at, received);
       best = Math.max(best, (radio?.eirpDbm ?? 0) + (received.gainDb[i] ?? -Infinity));
     }
@@ -105,101 +191,127 @@ function hearing(scene: Scene, a: Group, b: Group): number {
   return Math.min(1, Math.max(0, (best - deafBelowDbm) / (hearsFromDbm - deafBelowDbm)));
 }
 
-/** The cost of one band as a function of the channels of its groups, in parts that add up. */
+/** The cost of one band as a function of the choices of its groups, in parts that add up. */
 function costsOf(job: Job, scene: Scene, groups: Group[]) {
   const { radar } = radioRules[job.info.countryGroup].bands[groups[0]?.band ?? '5'];
-  const alone = (g: Group, channel: number) =>
-    g.airtime * busyShare(job.neighbours, g.band, channel, g.widthMHz) +
-    (radar.includes(channel) ? radarCost : 0);
+  const alone = (g: Group, o: Option) =>
+    o.airtime * busyShare(job.neighbours, g.band, o.channel, o.widthMHz) +
+    (radar.includes(o.channel) ? radarCost : 0) +
+    narrowCost * Math.log2((g.options[0]?.widthMHz ?? o.widthMHz) / o.widthMHz);
   const hears = groups.map((a, i) => groups.map((b, k) => (k < i ? hearing(scene, a, b) : 0)));
-  const pair = (i: number, a: number, k: number, b: number): number => {
-    const [g, h] = [groups[i], groups[k]];
-    if (!g || !h || !overlap(g.band, a, g.widthMHz, b, h.widthMHz)) return 0;
-    return (hears[Math.max(i, k)]?.[Math.min(i, k)] ?? 0) * Math.min(g.airtime, h.airtime);
+  const pair = (i: number, a: Option, k: number, b: Option): number => {
+    const band = groups[i]?.band ?? '5';
+    if (!overlap(band, a.channel, a.widthMHz, b.channel, b.widthMHz)) return 0;
+    return (hears[Math.max(i, k)]?.[Math.min(i, k)] ?? 0) * Math.min(a.airtime, b.airtime);
   };
   return { alone, pair };
 }
 
 /**
- * The channels with the least conflict: per band, exactly by branch and bound for up to eight groups;
- * for more, each group in turn takes its best channel until none changes. Cost of a choice: airtime ×
- * what neighbours take of the channel, and for each pair that overlaps the lesser airtime × how well
- * the two hear one another. 6 GHz is for units indoors only.
+ * The channels and widths with the least conflict: per band, exactly by branch and bound for up to
+ * eight groups; for more, each group in turn takes its best until none changes. Cost of a choice:
+ * airtime × what neighbours take of the channel, and for each pair that overlaps the lesser airtime ×
+ * how well the two hear one another. A narrower channel keeps clear of more and takes longer: it is
+ * allowed only where everyone at once still fits. Links with radios of their own take part. 6 GHz is
+ * for units indoors only.
  */
 export function planChannels(job: Job, scene: Scene, network: Network, load: Load): ChannelPlan {
-  const plan: ChannelPlan = { choices: [], conflictNow: 0, conflict: 0, exact: true };
+  const plan: ChannelPlan = { choices: [], links: [], conflictNow: 0, conflict: 0, exact: true };
   for (const band of bands) {
     const groups = groupsOf(job, network, load, band);
     if (groups.length === 0) continue;
     const { alone, pair } = costsOf(job, scene, groups);
-    const total = (channels: readonly number[]) =>
-      channels.reduce(
-        (sum, c, i) =>
+    const total = (chosen: readonly Option[]) =>
+      chosen.reduce(
+        (sum, o, i) =>
           sum +
-          alone(groups[i] as Group, c) +
-          channels.slice(0, i).reduce((all, d, k) => all + pair(i, c, k, d), 0),
+          alone(groups[i] as Group, o) +
+          chosen.slice(0, i).reduce((all, d, k) => all + pair(i, o, k, d), 0),
         0,
       );
-    const now = groups.map((g) => network.airs.get(g.units[0]?.unit.id ?? '')?.[band].channel ?? 1);
+    const now = groups.map((g) => g.now);
     let best = descend(groups, now, total);
-    if (groups.length <= exactUpTo) best = search(groups, best, alone, pair, total(best));
-    else plan.exact = false;
+    if (groups.length <= exactUpTo) {
+      const found = search(groups, best, alone, pair, total(best));
+      best = found.best;
+      plan.exact &&= found.proven;
+    } else plan.exact = false;
     plan.conflictNow += total(now);
     plan.conflict += total(best);
-    groups.forEach((g, i) =>
-      g.units.forEach((u) => plan.choices.push({ unitId: u.unit.id, band, channel: best[i] as number })),
-    );
+    groups.forEach((g, i) => {
+      const { channel, widthMHz } = best[i] as Option;
+      g.links.forEach((l) => plan.links.push({ linkId: l.id, band, channel }));
+      if (g.use === 'backhaul') return;
+      const full = g.options[0]?.widthMHz;
+      g.units.forEach((u) =>
+        plan.choices.push({
+          unitId: u.unit.id,
+          band,
+          channel,
+          widthMHz: widthMHz === full ? null : widthMHz,
+        }),
+      );
+    });
   }
   return plan;
 }
 
-/** Each group in turn takes its best channel, until none changes. */
-function descend(groups: Group[], start: number[], total: (c: readonly number[]) => number): number[] {
-  const channels = groups.map((g, i) =>
-    g.channels.includes(start[i] ?? -1) ? (start[i] as number) : (g.channels[0] ?? 1),
+const same = (a: Option, b: Option) => a.channel === b.channel && a.widthMHz === b.widthMHz;
+
+/** Each group in turn takes its best choice, until none changes. */
+function descend(groups: Group[], start: Option[], total: (c: readonly Option[]) => number): Option[] {
+  const chosen = groups.map(
+    (g, i) => g.options.find((o) => same(o, start[i] as Option)) ?? (g.options[0] as Option),
   );
   for (let changed = true; changed;) {
     changed = false;
     groups.forEach((g, i) => {
-      for (const channel of g.channels) {
-        const next = channels.with(i, channel);
-        if (total(next) < total(channels) - 1e-12) {
-          channels[i] = channel;
+      for (const option of g.options)
+        if (total(chosen.with(i, option)) < total(chosen) - 1e-12) {
+          chosen[i] = option;
           changed = true;
         }
-      }
     });
   }
-  return channels;
+  return chosen;
 }
 
-/** Every choice, leaving out those that cost more already than the best known. */
+/** Every choice, leaving out those that cannot end below the best known: the rest costs at least its least alone. */
 function search(
   groups: Group[],
-  start: number[],
-  alone: (g: Group, channel: number) => number,
-  pair: (i: number, a: number, k: number, b: number) => number,
+  start: Option[],
+  alone: (g: Group, option: Option) => number,
+  pair: (i: number, a: Option, k: number, b: Option) => number,
   startCost: number,
-): number[] {
+): { best: Option[]; proven: boolean } {
+  const priced = groups.map((g) =>
+    g.options.map((option) => ({ option, cost: alone(g, option) })).sort((a, b) => a.cost - b.cost),
+  );
+  const rest = new Array<number>(groups.length + 1).fill(0);
+  for (let i = groups.length - 1; i >= 0; i--) rest[i] = (rest[i + 1] ?? 0) + (priced[i]?.[0]?.cost ?? 0);
   let best = start;
   let least = startCost;
-  const chosen: number[] = [];
+  let tried = 0;
+  const chosen: Option[] = [];
   const step = (i: number, cost: number) => {
-    const g = groups[i];
-    if (!g) {
+    if (i === groups.length) {
       least = cost;
       best = [...chosen];
       return;
     }
-    for (const channel of g.channels) {
-      let sum = cost + alone(g, channel);
-      for (let k = 0; k < i && sum < least; k++) sum += pair(i, channel, k, chosen[k] as number);
-      if (sum >= least - 1e-12) continue;
-      chosen.push(channel);
+    const after = rest[i + 1] ?? 0;
+    for (const { option, cost: own } of priced[i] ?? []) {
+      // the next cost more alone: none of them can do
+      if (cost + own + after >= least - 1e-12 || tried > mostTried) return;
+      tried++;
+      let sum = cost + own;
+      for (let k = 0; k < i && sum + after < least; k++) sum += pair(i, option, k, chosen[k] as Option);
+      if (sum + after >= least - 1e-12) continue;
+      chosen.push(option);
       step(i + 1, sum);
       chosen.pop();
     }
   };
   step(0, 0);
-  return best;
+  return { best, proven: tried <= mostTried };
 }

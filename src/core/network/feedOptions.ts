@@ -54,24 +54,43 @@ const adapterKits = (job: Job, kind: Kit['kind']): Kit[] => {
 };
 
 function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] {
-  const cable = cableEstimate(job, scene, from, unit);
+  // a way that is drawn stays as drawn
+  const present = job.links.find((l) => l.unitId === unit.id && l.fromUnitId === from.id);
+  const points = present?.points ?? [];
+  const cable = cableEstimate(job, scene, from, unit, points);
+  const injector = injectorFor(job, unit, from);
   return (['ethernet', 'fibre'] as const).map((medium): Priced => {
     const price = cablePrices[medium];
     const metres = cableLength(cable.lengthM);
+    const power = medium === 'ethernet' ? injector : null;
     return {
       link: linkTo(job, unit, from, {
         medium,
         lengthM: Math.round(cable.lengthM * 10) / 10,
         category: medium === 'ethernet' ? 'cat6' : null,
+        holes: cable.holes,
+        points,
+        adapterKitId: power?.id ?? null,
       }),
-      also: [],
-      costEur: price.eur + metres * price.eurPerM,
-      minutes: price.minutes + cable.lengthM * price.minutesPerM + cable.holes * price.minutesPerHole,
+      also: power && !find(job, 'kit', power.id) ? [power] : [],
+      costEur: price.eur + metres * price.eurPerM + (power?.priceEur ?? 0),
+      minutes:
+        price.minutes +
+        cable.lengthM * price.minutesPerM +
+        cable.holes * price.minutesPerHole +
+        (power?.fitMinutes ?? 0),
       holes: cable.holes,
       cautions: medium === 'fibre' ? cable.cautions.filter((c) => !c.startsWith('between')) : cable.cautions,
       whyNot: cable.whyNot,
     };
   });
+}
+
+/** The injector that a unit fed over its cable needs where the unit before it gives no power. */
+function injectorFor(job: Job, unit: Unit, from: Unit): Kit | null {
+  const [kit, source] = [find(job, 'kit', unit.kitId), find(job, 'kit', from.kitId)];
+  if (!kit?.poeIn || (source?.poePorts ?? 0) > 0) return null;
+  return adapterKits(job, 'injector')[0] ?? null;
 }
 
 function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'powerline'): Priced[] {
@@ -117,8 +136,8 @@ function airOptions(job: Job, unit: Unit, from: Unit): Priced[] {
 }
 
 const labelOf = (link: Link, kit: Kit | undefined): string => {
-  if (link.medium !== 'wireless')
-    return kit ? kit.name : link.medium === 'ethernet' ? 'Ethernet, cat 6' : mediumWords[link.medium];
+  if (link.medium === 'ethernet') return kit ? 'Ethernet, cat 6, with an injector' : 'Ethernet, cat 6';
+  if (link.medium !== 'wireless') return kit?.name ?? mediumWords[link.medium];
   return `Air, ${link.band} GHz${link.radio === 'dedicated' ? ', a radio of its own' : ', shared'}`;
 };
 

@@ -6,6 +6,7 @@ import { placeInSpace } from '../propagation/scene';
 import { normalFifths } from '../statistics/normal';
 import { goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
+import { kitAsSet } from './asSet';
 import { type Disturber, disturbersOf, noiseAt, noNoise } from './disturbance';
 import {
   type Hop,
@@ -57,7 +58,7 @@ const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
   const at = placeInSpace(job, unit);
   return {
     unit,
-    kit: get(job, 'kit', unit.kitId),
+    kit: kitAsSet(get(job, 'kit', unit.kitId), unit),
     at,
     axis: axisOf(unit),
     mountDb: mountLossDb(scene, unit.mount, at),

@@ -7,6 +7,7 @@ import { makeReceived, receive } from '../propagation/receive';
 
 import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
 import { type Air, goodputIn } from '../wifi/airTime';
+import { busyShare, quietestChannel } from '../wifi/channels';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from './wired';
@@ -121,9 +122,15 @@ export function hopOf(
   const gains = gain + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
   const mode = commonMode(a, b, link.band);
-  // both ends are on the channel of the one that feeds; a radio of its own keeps clear of neighbours
+  // both ends are on the channel of the one that feeds; a radio of its own has a channel of its own
   const near = airs.get(from.unit.id)?.[link.band];
-  const share = use === 'backhaul' ? 1 : 1 - (near?.busyShare ?? 0);
+  const busy =
+    use === 'access'
+      ? (near?.busyShare ?? 0)
+      : link.channel === null
+        ? quietestChannel(job.neighbours, job.info.countryGroup, link.band, a.widthMHz).busyShare
+        : busyShare(job.neighbours, link.band, link.channel, a.widthMHz);
+  const share = 1 - busy;
   const downAir = { share, ...(airs.get(to.unit.id)?.[link.band].noise ?? noNoise) };
   const upAir = { share, ...(near?.noise ?? noNoise) };
   return {

@@ -1,37 +1,54 @@
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
 import type { Feed, Network } from './feeds';
+import type { Hop } from './hops';
 import { type Access, accessesOf, accessRates } from './delivery';
 import { type Prediction, testDevice } from './predict';
 
-/** Most of a channel's airtime that may be used before queues grow (planning). */
+/** Most of a channel's airtime that may be used before queues grow (planning); of a shared wire likewise. */
 export const mostAirtime = 0.8;
+
+/** A channel or a wire that several share: its time is used up by demand ÷ rate. */
+export interface SharedTime {
+  unitIds: Id[];
+  /** «5 GHz», «5 GHz, a radio of its own», «the coax», «the mains». */
+  words: string;
+  band: string | null;
+  /** Of radios that serve links only. */
+  own: boolean;
+  /** Share of the time, 1 = the whole; and what neighbours take. */
+  airtime: number;
+  busyShare: number;
+  fits: boolean;
+}
 
 /** What happens when every spot uses its need at the same time. */
 export interface Load {
-  /** Airtime by group of units that share a channel, and what neighbours take of it: 1 = the whole time. */
-  channels: { unitIds: Id[]; band: string; airtime: number; busyShare: number; fits: boolean }[];
-  wires: { linkId: Id; downMbps: number; allowsMbps: number; fits: boolean }[];
+  channels: SharedTime[];
+  /** What flows over each link, and what it allows alone. */
+  links: { linkId: Id; downMbps: number; upMbps: number; allowsMbps: number; fits: boolean }[];
   plan: { downMbps: number; upMbps: number; fits: boolean };
   fits: boolean;
 }
 
 /**
- * Everyone at once: on wires the Mbps add up, on a channel the shares of airtime do (demand ÷ rate,
- * both ways). Units joined by a shared-radio hop on a band are on the same channel there; a
- * dedicated radio has a channel of its own.
+ * Everyone at once: over links the Mbps add up; on a channel, on the coax and on the mains the shares
+ * of time do (demand ÷ rate, both ways). Units joined by a shared-radio hop on a band are on the same
+ * channel there; links with radios of their own that meet at a unit share that radio's channel; all
+ * coax adapters share one medium, and so do all powerline adapters.
  */
 export function loadOf(job: Job, network: Network, predictions: readonly Prediction[]): Load {
   const device = testDevice(job);
   const feeds = new Map(network.feeds.map((f) => [f.unit.id, f]));
-  const airtime = new Map<string, { unitIds: Set<Id>; band: string; airtime: number; busyShare: number }>();
-  const wires = new Map<Id, { downMbps: number; allowsMbps: number }>();
-  const spend = (group: string, band: string, unitIds: Id[], share: number, busyShare: number) => {
-    const entry = airtime.get(group) ?? { unitIds: new Set<Id>(), band, airtime: 0, busyShare };
+  const times = new Map<string, Omit<SharedTime, 'unitIds' | 'fits'> & { unitIds: Set<Id> }>();
+  const links = new Map<Id, Omit<Load['links'][number], 'fits'>>();
+  const spend = (group: Group, unitIds: Id[], share: number, busyShare: number) => {
+    const { key, ...words } = group;
+    const entry = times.get(key) ?? { unitIds: new Set<Id>(), ...words, airtime: 0, busyShare };
     entry.busyShare = Math.max(entry.busyShare, busyShare);
     unitIds.forEach((id) => entry.unitIds.add(id));
     entry.airtime += share;
-    airtime.set(group, entry);
+    times.set(key, entry);
   };
   const plan = { downMbps: 0, upMbps: 0 };
   for (const p of predictions) {
@@ -45,52 +62,68 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
     // rates are of the time that neighbours leave; here the time itself is counted
     const free = 1 - access.air.busyShare;
     const rates = accessRates(access, p.rssiDbm, p.noise);
-    spend(
-      channelOf(feed, access.band),
-      access.band,
-      [feed.unit.id],
-      free * (downMbps / rates.down + upMbps / rates.up),
-      access.air.busyShare,
-    );
-    for (const hop of feed.hops) {
-      if (!hop.wireless) {
-        const wire = wires.get(hop.link.id) ?? { downMbps: 0, allowsMbps: hop.downMbps };
-        wire.downMbps += downMbps;
-        wires.set(hop.link.id, wire);
-        continue;
-      }
-      const group =
-        hop.link.radio === 'dedicated' ? `own ${hop.link.id}` : channelOf(feed, hop.wireless.band);
-      spend(
-        group,
-        hop.wireless.band,
-        [hop.from.unit.id, hop.to.unit.id],
-        hop.wireless.downAir.share * (downMbps / hop.downMbps + upMbps / hop.upMbps),
-        1 - hop.wireless.downAir.share,
-      );
-    }
+    const share = free * (downMbps / rates.down + upMbps / rates.up);
+    spend(channelOf(feed, feed.hops, access.band), [feed.unit.id], share, access.air.busyShare);
+    feed.hops.forEach((hop, i) => {
+      const ends = [hop.from.unit.id, hop.to.unit.id];
+      const flow = links.get(hop.link.id) ?? {
+        linkId: hop.link.id,
+        downMbps: 0,
+        upMbps: 0,
+        allowsMbps: hop.downMbps,
+      };
+      flow.downMbps += downMbps;
+      flow.upMbps += upMbps;
+      links.set(hop.link.id, flow);
+      const time = downMbps / hop.downMbps + upMbps / hop.upMbps;
+      if (hop.wireless) {
+        const before = feed.hops.slice(0, i + 1);
+        const group =
+          hop.link.radio === 'dedicated'
+            ? ownRadio(before, hop.wireless.band)
+            : channelOf(feed, before, hop.wireless.band);
+        spend(group, ends, hop.wireless.downAir.share * time, 1 - hop.wireless.downAir.share);
+      } else if (hop.wire) spend(mediumOf(hop), ends, time, 0);
+    });
   }
-  const channels = [...airtime.values()].map((c) => ({
+  const channels = [...times.values()].map((c) => ({
     ...c,
     unitIds: [...c.unitIds],
     fits: c.airtime + c.busyShare <= mostAirtime,
   }));
-  const wireList = [...wires].map(([linkId, w]) => ({ linkId, ...w, fits: w.downMbps <= w.allowsMbps }));
+  const flows = [...links.values()].map((l) => ({ ...l, fits: l.downMbps <= l.allowsMbps }));
   const planFits = plan.downMbps <= job.info.planDownMbps && plan.upMbps <= job.info.planUpMbps;
   return {
     channels,
-    wires: wireList,
+    links: flows,
     plan: { ...plan, fits: planFits },
-    fits: planFits && channels.every((c) => c.fits) && wireList.every((w) => w.fits),
+    fits: planFits && channels.every((c) => c.fits) && flows.every((l) => l.fits),
   };
 }
 
-/** A name for the channel that a unit's access radio is on: that of the first unit it shares the band with. */
-function channelOf(feed: Feed, band: string): string {
-  let first = feed.unit.id;
-  for (const hop of [...feed.hops].reverse()) {
+type Group = Pick<SharedTime, 'words' | 'band' | 'own'> & { key: string };
+
+/** The channel that the last unit of some hops has its access radio on: named after the first unit that is on it too. */
+function channelOf(feed: Feed, hops: readonly Hop[], band: string): Group {
+  let first = hops.at(-1)?.to.unit.id ?? feed.unit.id;
+  for (const hop of [...hops].reverse()) {
     if (hop.wireless?.band !== band || hop.link.radio !== 'shared') break;
     first = hop.from.unit.id;
   }
-  return `${first} ${band}`;
+  return { key: `${first} ${band}`, words: `${band} GHz`, band, own: false };
 }
+
+/** The channel of the radios of their own that meet on the way to the last of some hops. */
+function ownRadio(hops: readonly Hop[], band: string): Group {
+  let first = hops.at(-1)?.from.unit.id ?? '';
+  for (const hop of [...hops].reverse()) {
+    if (hop.wireless?.band !== band || hop.link.radio !== 'dedicated') break;
+    first = hop.from.unit.id;
+  }
+  return { key: `own ${first} ${band}`, words: `${band} GHz, radios of their own`, band, own: true };
+}
+
+const mediumOf = ({ link }: Hop): Group =>
+  link.medium === 'coax'
+    ? { key: 'coax', words: 'the coax', band: null, own: false }
+    : { key: 'mains', words: 'the mains', band: null, own: false };

@@ -148,7 +148,7 @@ describe('planning by hand', () => {
       served.reduce((sum, p) => sum + p.need.downMbps, 0),
       9,
     );
-    const wire = load.wires.find((w) => w.linkId === 'link-unit-b');
+    const wire = load.links.find((w) => w.linkId === 'link-unit-b');
     expect(wire?.downMbps).toBeCloseTo(
       served.filter((p) => p.unitId === 'unit-b').reduce((sum, p) => sum + p.need.downMbps, 0),
       9,

@@ -23,6 +23,8 @@ export interface Bill {
   partsEur: number;
   minutes: number;
   cableM: number;
+  /** Holes to be drilled, as far as counted. */
+  holes: number;
 }
 
 const cableWords = (link: Link): string =>
@@ -63,13 +65,14 @@ export function billOf(job: Job): Bill {
   };
   for (const u of job.units) if (u.planned && !u.found) kit(u.kitId, 1, u.letter);
   for (const { link, child } of newLinks(job)) {
-    if (link.adapterKitId) kit(link.adapterKitId, 2, child.letter);
+    // adapters come in pairs, an injector alone
+    if (link.adapterKitId) kit(link.adapterKitId, link.medium === 'ethernet' ? 1 : 2, child.letter);
     if ((link.medium !== 'ethernet' && link.medium !== 'fibre') || link.lengthM === null) continue;
     const price = cablePrices[link.medium];
     const metres = cableLength(link.lengthM);
     const sums = {
       sumEur: price.eur + metres * price.eurPerM,
-      minutes: price.minutes + link.lengthM * price.minutesPerM,
+      minutes: price.minutes + link.lengthM * price.minutesPerM + (link.holes ?? 0) * price.minutesPerHole,
     };
     add(
       cableWords(link),
@@ -84,6 +87,7 @@ export function billOf(job: Job): Bill {
     partsEur: sum((l) => l.sumEur),
     minutes: sum((l) => l.minutes),
     cableM: sum((l) => l.metres ?? 0),
+    holes: newLinks(job).reduce((all, { link }) => all + (link.holes ?? 0), 0),
   };
 }
 

@@ -10,8 +10,8 @@ import { buildScene } from '../propagation/scene';
 const shelfM = 1.2;
 
 /**
- * The edit that puts a new unit of a kit at a place: the next letter, and the best link over the
- * air where its kit needs one and any unit can feed it.
+ * The edit that puts a new unit of a kit at a place: the next letter, and the best link over the air,
+ * or the best cable for a switch, where any unit can feed it.
  * @throws Error when no letter is free.
  */
 export function placeUnit(
@@ -34,6 +34,7 @@ export function placeUnit(
     facingDeg: 0,
     mount: 'shelf',
     channels: { '2.4': null, '5': null, '6': null },
+    widths: { '2.4': null, '5': null, '6': null },
     found: false,
     planned: true,
   };
@@ -42,7 +43,10 @@ export function placeUnit(
   const best = first
     ? undefined
     : feedOptions(withUnit, buildScene(withUnit), unit).find(
-        (o) => o.link.medium === 'wireless' && o.whyNot === null && o.downMbps > 0,
+        (o) =>
+          (kit.radios.length > 0 ? o.link.medium === 'wireless' : o.link.medium === 'ethernet') &&
+          o.whyNot === null &&
+          o.downMbps > 0,
       );
   return {
     unit,

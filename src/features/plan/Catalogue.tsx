@@ -119,7 +119,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
       </p>
       <div className="grid grid-cols-[1fr_1fr] gap-6 max-[700px]:grid-cols-1">
         <div>
-          <PartHead right="€ · min">{job.kits.length} kits</PartHead>
+          <PartHead right={`${job.info.currency} · min`}>{job.kits.length} kits</PartHead>
           <ul aria-label="Kits">
             {job.kits.map((k) => (
               <li key={k.id}>

@@ -34,11 +34,17 @@ export function Channels() {
   }, [compute, network, dragging]);
   const units = job.units.filter((u) => u.planned && plan?.choices.some((c) => c.unitId === u.id));
   if (!plan || units.length === 0) return null;
-  const used = bands.filter((b) => plan.choices.some((c) => c.band === b));
+  const used = bands.filter((b) => [...plan.choices, ...plan.links].some((c) => c.band === b));
   const rules = radioRules[job.info.countryGroup];
   const choice = (unitId: string, band: string) =>
-    plan.choices.find((c) => c.unitId === unitId && c.band === band)?.channel;
-  const isSet = units.every((u) => used.every((b) => u.channels[b] === (choice(u.id, b) ?? u.channels[b])));
+    plan.choices.find((c) => c.unitId === unitId && c.band === band);
+  const isSet =
+    plan.choices.every((c) => {
+      const unit = find(job, 'unit', c.unitId);
+      return unit?.channels[c.band] === c.channel && unit.widths[c.band] === c.widthMHz;
+    }) && plan.links.every((l) => find(job, 'link', l.linkId)?.channel === l.channel);
+  const text = (channel: number, widthMHz: number | null) =>
+    widthMHz === null ? String(channel) : `${channel}, ${widthMHz} MHz`;
   return (
     <section aria-label="Channels">
       <PartHead right={rules.name}>Channels</PartHead>
@@ -64,24 +70,54 @@ export function Channels() {
               {used.map((b) => {
                 const best = choice(u.id, b);
                 const now = u.channels[b];
+                const words = best && text(best.channel, best.widthMHz);
+                const same = now === best?.channel && u.widths[b] === best?.widthMHz;
                 return (
                   <td key={b} className="text-right">
                     {best === undefined ? (
                       '–'
-                    ) : now === best ? (
-                      <b>{best}</b>
+                    ) : same ? (
+                      <b>{words}</b>
                     ) : (
                       <>
-                        <span className="text-muted">{now ?? 'any'}, better </span>
-                        <b>{best}</b>
+                        <span className="text-muted">
+                          {now === null ? 'any' : text(now, u.widths[b])}, better{' '}
+                        </span>
+                        <b>{words}</b>
                       </>
                     )}
-                    {best !== undefined && rules.bands[b].radar.includes(best) ? ', radar' : ''}
+                    {best !== undefined && rules.bands[b].radar.includes(best.channel) ? ', radar' : ''}
                   </td>
                 );
               })}
             </tr>
           ))}
+          {plan.links.map((l) => {
+            const link = find(job, 'link', l.linkId);
+            const ends = [link?.fromUnitId, link?.unitId].map((id) => find(job, 'unit', id)?.letter ?? '?');
+            return (
+              <tr key={l.linkId} className="h-[25.5px] border-b border-rule">
+                <td>
+                  <b>{ends.join('–')}</b> link of its own
+                </td>
+                {used.map((b) => (
+                  <td key={b} className="text-right">
+                    {b !== l.band ? (
+                      '–'
+                    ) : (
+                      <>
+                        {link?.channel !== l.channel && (
+                          <span className="text-muted">{link?.channel ?? 'any'}, better </span>
+                        )}
+                        <b>{l.channel}</b>
+                        {rules.bands[b].radar.includes(l.channel) ? ', radar' : ''}
+                      </>
+                    )}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
         </tbody>
       </table>
       <p className="mt-1.5 text-[12px] text-muted">
@@ -93,7 +129,7 @@ export function Channels() {
       {!isSet && (
         <Button
           className="mt-2 w-full"
-          onClick={() => store.getState().commit(setChannels(store.getState().job, plan.choices))}
+          onClick={() => store.getState().commit(setChannels(store.getState().job, plan))}
         >
           Set these channels
         </Button>

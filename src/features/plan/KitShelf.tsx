@@ -2,12 +2,14 @@
 
 import { useState } from 'react';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { moneyText } from '@/ui/units';
 import { Catalogue } from './Catalogue';
 
 /** The kit that can be placed: choose one, then click on the sheet. */
 export function KitShelf() {
   const store = useJobStore();
   const kits = useJob((s) => s.job.kits);
+  const currency = useJob((s) => s.job.info.currency);
   const [open, setOpen] = useState(false);
   const kitId = useJob((s) => (s.tool === 'unit' ? s.kitId : null));
   return (
@@ -18,7 +20,7 @@ export function KitShelf() {
       </h2>
       <ul className="max-h-[max(116px,calc(100vh-672px))] overflow-auto pointer-coarse:max-h-none">
         {kits
-          .filter((k) => k.kind !== 'router' && k.radios.length > 0)
+          .filter((k) => k.kind !== 'router' && (k.radios.length > 0 || k.kind === 'switch'))
           .map((k) => (
             <li key={k.id} className="border-t border-rule">
               <button
@@ -35,7 +37,7 @@ export function KitShelf() {
                 }
               >
                 <span className="min-w-0 leading-tight">{k.name}</span>
-                <span className="text-muted">€{k.priceEur}</span>
+                <span className="text-muted">{moneyText(k.priceEur, currency)}</span>
               </button>
             </li>
           ))}

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { billOf } from '@/core/plan/bill';
 import { StatusMark } from '@/ui/marks';
 import { useJob } from '@/ui/store/JobProvider';
-import { lengthText, rateText } from '@/ui/units';
+import { lengthText, moneyText, rateText } from '@/ui/units';
 import { BillDialog } from './BillDialog';
 
 /** Parts, time, and whether everyone at once still fits. */
@@ -16,14 +16,14 @@ export function PlanTotals() {
   const bill = useMemo(() => billOf(job), [job]);
   const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), {
     airtime: 0,
-    band: '',
+    words: '',
     unitIds: [] as string[],
     fits: true,
   });
   const letters = busiest?.unitIds.map((id) => job.units.find((u) => u.id === id)?.letter).join(', ');
   const hours = Math.floor(bill.minutes / 60);
   const rows = [
-    ['Parts', `€${bill.partsEur.toFixed(0)}`],
+    ['Parts', moneyText(bill.partsEur, job.info.currency)],
     [
       'Hands-on time',
       `${hours ? `${hours} h ` : ''}${String(Math.round(bill.minutes % 60)).padStart(2, '0')} min`,
@@ -55,7 +55,7 @@ export function PlanTotals() {
             Everyone at once: {load.fits ? 'fits' : 'does not fit'}
             {busiest &&
               busiest.airtime > 0 &&
-              `, busiest channel ${busiest.airtime > 1 ? `needs ${busiest.airtime.toFixed(1)} times its time` : `${Math.round(busiest.airtime * 100)} %`} (${letters}, ${busiest.band} GHz)`}
+              `, busiest channel ${busiest.airtime > 1 ? `needs ${busiest.airtime.toFixed(1)} times its time` : `${Math.round(busiest.airtime * 100)} %`} (${letters}, ${busiest.words})`}
             {!load.plan.fits &&
               `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
           </span>

@@ -13,7 +13,7 @@ import { Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
 import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { rateText, sureText } from '@/ui/units';
+import { moneyText, rateText, sureText } from '@/ui/units';
 import { LossTerms } from '@/ui/why/LossTerms';
 
 /** The ways to feed a unit, from the worker, asked anew whenever it has a new answer. */
@@ -119,8 +119,9 @@ const minutesText = (m: number) =>
 
 function OptionRow({ option: o, onTake }: { option: FeedOption; onTake: () => void }) {
   const spot = useJob((s) => find(s.job, 'spot', o.worst?.spotId));
+  const currency = useJob((s) => s.job.info.currency);
   const costs = [
-    o.costEur > 0 && `€${o.costEur.toFixed(0)}`,
+    o.costEur > 0 && moneyText(o.costEur, currency),
     o.minutes > 0 && minutesText(o.minutes),
     o.holes > 0 && `${o.holes} ${o.holes === 1 ? 'hole' : 'holes'}`,
   ].filter(Boolean);

@@ -9,7 +9,7 @@ export const overloaded: SnagRule = ({ job, scene, network }) => {
   return load.channels
     .filter((c) => !c.fits)
     .map((c) => ({
-      what: `Everyone at once would need ${(c.airtime + c.busyShare).toFixed(1)} times the time of the ${c.band} GHz channel of ${c.unitIds.map(letter).join(', ')}`,
+      what: `Everyone at once would need ${(c.airtime + c.busyShare).toFixed(1)} times the time of ${c.band === null ? c.words : `the channel (${c.words})`} of ${c.unitIds.map(letter).join(', ')}`,
       why: 'Spots far off use most of it: serve them from nearer, or give the link a radio or wire of its own.',
       sure: 'likely' as const,
       recordId: c.unitIds[0] ?? job.info.id,

@@ -1,35 +1,27 @@
-import { poePort } from '../../media/poe';
-import { cables } from '../near';
+import { portsOf } from '../../network/ports';
 import type { SnagRule } from '../snag';
 
-/** A unit fed over its cable from one that gives no power, or not enough for all that hang on it. */
-export const poeNoSource: SnagRule = ({ job, planned }) => {
-  const kitOf = (id: string) => planned.find((p) => p.unit.id === id)?.kit;
-  const fed = cables(job).filter(({ link, to }) => link.medium === 'ethernet' && kitOf(to.id)?.poeIn);
-  return fed.flatMap(({ link, from, to, letter }) => {
-    const [source, kit] = [kitOf(from.id), kitOf(to.id)];
-    if (!source || !kit) return [];
-    const wanted = fed
-      .filter((l) => l.from.id === from.id)
-      .reduce((sum, l) => {
-        const k = kitOf(l.to.id);
-        const port = k?.poeIn && poePort(k.poeIn, k.powerW, l.link.lengthM ?? 0, l.link.category ?? 'cat6');
-        return sum + ((port && port.sourceW) || 0);
-      }, 0);
+/** A unit fed over its cable from one that gives no power and without an injector, or from one whose ports or watts do not do for all. */
+export const poeNoSource: SnagRule = ({ job, planned }) =>
+  planned.flatMap(({ unit }) => {
+    const ports = portsOf(job, unit.id);
+    if (!ports) return [];
+    const { poePorts, poeUsed, givesW, budgetW, used } = ports;
     const why =
-      source.poePorts === 0
-        ? `${from.letter} gives no power over its ports: an injector or a switch with power is needed between.`
-        : source.poeBudgetW !== null && wanted > source.poeBudgetW
-          ? `All that hang on ${from.letter} want ${wanted.toFixed(0)} W of its ${source.poeBudgetW} W.`
+      poeUsed > poePorts
+        ? `${poeUsed} hang on its ${poePorts} ports with power.`
+        : budgetW !== null && givesW > budgetW
+          ? `All that hang on ${unit.letter} want ${givesW.toFixed(0)} W of its ${budgetW} W.`
           : null;
-    return why
-      ? {
-          what: `${letter} is fed over its cable, and ${from.letter} does not feed it`,
-          why,
-          sure: source.poePorts === 0 ? ('likely' as const) : ('certain' as const),
-          recordId: link.id,
-          repair: null,
-        }
-      : [];
+    return used
+      .filter((u) => u.unpowered || (why !== null && u.power?.from === 'port'))
+      .map(({ link, to, unpowered }) => ({
+        what: `${to.letter} is fed over its cable, and ${unit.letter} does not feed it`,
+        why:
+          why ??
+          `${unit.letter} gives no power over its ports: an injector or a switch with power is needed between.`,
+        sure: unpowered ? ('likely' as const) : ('certain' as const),
+        recordId: link.id,
+        repair: null,
+      }));
   });
-};

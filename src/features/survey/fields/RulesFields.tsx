@@ -47,7 +47,7 @@ export function RulesFields({ job, save }: { job: Job; save: (next: AnyRecord, w
       <WordChoice
         label="Network names"
         value={info.networkNames}
-        words={{ one: 'one', two: 'two, extender apart' }}
+        words={{ one: 'one', two: 'two, extender apart', 'five-only': 'one, not at 2.4 GHz' }}
         onChange={(networkNames) => save({ ...info, networkNames }, 'Network names')}
       />
       <NumberField

@@ -1,0 +1,28 @@
+import { putOne } from '../../job/edits';
+import { get } from '../../job/job';
+import type { SnagRule } from '../snag';
+
+/** Draws so little that it can hardly repeat anything (planning), W. */
+const tooLittleW = 2;
+
+/** A smart socket entered as an extender: it joins the network as a device and repeats nothing. */
+export const socketAsExtender: SnagRule = ({ job, planned }) =>
+  planned.flatMap(({ unit, kit }) => {
+    const looksIt = /\b(smart|metering|timer)\b|\bsmart (plug|socket)\b/i.test(
+      `${kit.name} ${kit.note} ${unit.name}`,
+    );
+    const small =
+      kit.powerW > 0 && kit.powerW < tooLittleW && kit.radios.length === 1 && kit.radios[0]?.band === '2.4';
+    return kit.kind === 'extender' && (looksIt || small)
+      ? {
+          what: `${unit.letter} may be a smart socket, not an extender`,
+          why: 'A smart socket is a device on the network: it repeats nothing, so what hangs on it gets nothing.',
+          sure: looksIt ? 'likely' : 'possible',
+          recordId: unit.id,
+          repair: putOne(`Leave ${unit.letter} out of the plan`, {
+            ...get(job, 'unit', unit.id),
+            planned: false,
+          }),
+        }
+      : [];
+  });
