@@ -6,6 +6,7 @@ export const stages = [
   { id: 'survey', key: 1, name: 'Survey' },
   { id: 'before', key: 2, name: 'Before' },
   { id: 'plan', key: 3, name: 'Plan' },
+  { id: 'links', key: 4, name: 'Links' },
   { id: 'prove', key: 6, name: 'Prove' },
   { id: 'handover', key: 7, name: 'Hand over' },
 ] as const;
@@ -23,7 +24,9 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
   const spots = proofs.length;
   const tested = proofs.filter((p) => p.before.runs > 0).length;
   const bad = proofs.filter((p) => p.found === 'dead' || p.found === 'short').length;
-  const planned = job.units.filter((u) => u.planned).length;
+  const plannedUnits = job.units.filter((u) => u.planned);
+  const planned = plannedUnits.length;
+  const fed = plannedUnits.filter((u) => job.links.some((l) => l.unitId === u.id)).length;
   const after = proofs.filter((p) => p.after.runs > 0).length;
   const proven = proofs.filter((p) => p.verdict === 'cured' || p.verdict === 'holds').length;
   const all = spots > 0 && proven === spots;
@@ -43,6 +46,16 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
       id: 'plan',
       state: planned === 0 ? 'empty' : planned > 1 || bad === 0 ? 'done' : 'begun',
       text: planned === 0 ? 'not begun' : `${planned} ${planned === 1 ? 'unit' : 'units'}`,
+    },
+    {
+      id: 'links',
+      state: fed === 0 ? 'empty' : fed < planned - 1 ? 'attention' : 'done',
+      text:
+        fed === 0
+          ? 'none yet'
+          : fed < planned - 1
+            ? `${planned - 1 - fed} not fed`
+            : `${fed} ${fed === 1 ? 'link' : 'links'}`,
     },
     {
       id: 'prove',

@@ -10,6 +10,8 @@ const unknownLengthM = 10;
 export interface CoaxRoute extends CoaxPathInput {
   /** Services on the way, outlets included. */
   through: Id[];
+  /** Per segment: are its cable and its length known? */
+  known: boolean[];
   /** What is taken for granted, in words. */
   cautions: string[];
 }
@@ -67,6 +69,7 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): CoaxRoute | { why: string
       lengthM: run.lengthM ?? unknownLengthM,
     })),
     splitters: [],
+    known: steps.map(({ run }) => run.cable !== 'unknown' && run.lengthM !== null),
     through: [aId, ...steps.map((s) => s.to)],
     cautions: [],
   };

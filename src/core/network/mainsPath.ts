@@ -10,8 +10,8 @@ export interface MainsPath {
   lengthM: number;
   taps: number;
   extraDb: number;
-  /** What costs something, in words, with its dB. */
-  words: string[];
+  /** What costs something. */
+  costs: { words: string; db: number }[];
 }
 
 /** Wires run along walls and up and down: so much longer than along the axes (planning). */
@@ -39,10 +39,10 @@ function boardOf(job: Job, socket: Service): Service | undefined {
 export function mainsPath(job: Job, aId: Id, bId: Id): MainsPath {
   const [a, b] = [get(job, 'service', aId), get(job, 'service', bId)];
   const [pa, pb] = [placeInService(job, a), placeInService(job, b)];
-  const path: MainsPath = { lengthM: 0, taps: 0, extraDb: 0, words: [] };
+  const path: MainsPath = { lengthM: 0, taps: 0, extraDb: 0, costs: [] };
   const costs = (what: keyof typeof extraDb, words: string) => {
     path.extraDb += extraDb[what];
-    path.words.push(`${words}, ${extraDb[what]} dB`);
+    path.costs.push({ words, db: extraDb[what] });
   };
   const onCircuit = job.services.filter(
     (s) =>

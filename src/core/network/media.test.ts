@@ -39,7 +39,7 @@ describe('over the mains', () => {
     expect(same.extraDb).toBe(0);
     expect(other.extraDb).toBe(12);
     expect(other.lengthM).toBeGreaterThan(same.lengthM);
-    expect(other.words[0]).toMatch(/through the consumer unit/);
+    expect(other.costs[0]?.words).toMatch(/through the consumer unit/);
   });
   test('strip, breaker, phase and sub-board add what physics says', () => {
     const worse = put(
@@ -50,7 +50,7 @@ describe('over the mains', () => {
     expect(mainsPath(worse, g1.id, g2.id).extraDb).toBe(12 + 15 + 6 + 22);
     const beyond = mainsPath(house, g1.id, socket(house, 'N1').id);
     expect(beyond.extraDb).toBe(12 + 10);
-    expect(beyond.words.join()).toMatch(/sub-board/);
+    expect(beyond.costs.map((c) => c.words).join()).toMatch(/sub-board/);
   });
 });
 

@@ -61,6 +61,6 @@ export function wireWay(job: Job, link: Link): WireWay | string {
       known.set(key, goodputMbps);
       return goodputMbps;
     },
-    words: path.words,
+    words: path.costs.map((c) => `${c.words}, ${c.db} dB`),
   };
 }

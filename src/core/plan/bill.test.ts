@@ -6,7 +6,7 @@ import { get, jobFromRecords } from '../job/job';
 import { feedOptions } from '../network/feedOptions';
 import { cableLength } from '../network/wired';
 import { buildScene } from '../propagation/scene';
-import { billOf, labelsOf } from './bill';
+import { billOf, costsByUnit, labelsOf } from './bill';
 import { placeUnit } from './placeUnit';
 
 const house = jobFromRecords(quayHouse());
@@ -32,6 +32,20 @@ test('lines add up to the sums; what was found is free; adapters come in pairs',
   });
   expect(bill.lines.find((l) => l.item.startsWith('Powerline'))).toMatchObject({ count: 2, forUnits: ['C'] });
   expect(bill.cableM).toBeCloseTo(cableLength(41), 9);
+});
+
+test('unit by unit it costs the same, and a hole takes its minutes', () => {
+  const bill = billOf(job);
+  const units = costsByUnit(job);
+  expect(units.map((u) => u.unit.letter)).toEqual(['A', 'B', 'C']);
+  expect(units[0]).toMatchObject({ partsEur: 0, minutes: 0 });
+  for (const key of ['partsEur', 'minutes', 'cableM', 'holes'] as const)
+    expect(units.reduce((sum, u) => sum + u[key], 0)).toBeCloseTo(bill[key], 9);
+  const cable = get(job, 'link', 'link-unit-b');
+  const drilled = billOf(applyEdit(job, putOne('x', { ...cable, holes: 3 })).job);
+  const solid = billOf(applyEdit(job, putOne('x', { ...cable, holes: 0 })).job);
+  expect(drilled.holes).toBe(3);
+  expect(drilled.minutes - solid.minutes).toBe(36);
 });
 
 test('both ends of every cable and both adapters have a label, and no two are alike', () => {

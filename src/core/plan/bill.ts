@@ -45,50 +45,111 @@ const newLinks = (job: Job): NewLink[] =>
       : [];
   });
 
-/** The bill of a plan: kits, adapters in pairs, cables; what was found in the house costs nothing again. */
-export function billOf(job: Job): Bill {
-  const lines = new Map<string, BillLine>();
-  const add = (key: string, line: Omit<BillLine, 'forUnits'>, letter: string) => {
-    const old = lines.get(key);
-    if (!old) return void lines.set(key, { ...line, forUnits: [letter] });
-    old.count += line.count;
-    old.metres = old.metres === null ? null : old.metres + (line.metres ?? 0);
-    old.sumEur += line.sumEur;
-    old.minutes += line.minutes;
-    if (!old.forUnits.includes(letter)) old.forUnits.push(letter);
-  };
-  const kit = (id: Id | null, count: number, letter: string) => {
+/** One thing to buy or lay, for one unit. */
+interface Item {
+  key: string;
+  item: string;
+  count: number;
+  metres: number | null;
+  eachEur: number;
+  sumEur: number;
+  minutes: number;
+  holes: number;
+  letter: string;
+}
+
+/** All that a plan takes: kits, adapters in pairs, injectors, cables; what was found in the house costs nothing again. */
+function itemsOf(job: Job): Item[] {
+  const kit = (id: Id | null, count: number, letter: string): Item[] => {
     const k = find(job, 'kit', id);
-    if (!k) return;
-    const sums = { sumEur: count * k.priceEur, minutes: count * k.fitMinutes };
-    add(k.id, { item: k.name, count, metres: null, eachEur: k.priceEur, ...sums }, letter);
+    if (!k) return [];
+    const sums = { sumEur: count * k.priceEur, minutes: count * k.fitMinutes, holes: 0 };
+    return [{ key: k.id, item: k.name, count, metres: null, eachEur: k.priceEur, ...sums, letter }];
   };
-  for (const u of job.units) if (u.planned && !u.found) kit(u.kitId, 1, u.letter);
-  for (const { link, child } of newLinks(job)) {
-    // adapters come in pairs, an injector alone
-    if (link.adapterKitId) kit(link.adapterKitId, link.medium === 'ethernet' ? 1 : 2, child.letter);
-    if ((link.medium !== 'ethernet' && link.medium !== 'fibre') || link.lengthM === null) continue;
+  const cable = ({ link, child }: NewLink): Item[] => {
+    if ((link.medium !== 'ethernet' && link.medium !== 'fibre') || link.lengthM === null) return [];
     const price = cablePrices[link.medium];
     const metres = cableLength(link.lengthM);
-    const sums = {
-      sumEur: price.eur + metres * price.eurPerM,
-      minutes: price.minutes + link.lengthM * price.minutesPerM + (link.holes ?? 0) * price.minutesPerHole,
-    };
-    add(
-      cableWords(link),
-      { item: cableWords(link), count: 1, metres, eachEur: price.eurPerM, ...sums },
-      child.letter,
-    );
-  }
-  const all = [...lines.values()];
-  const sum = (of: (l: BillLine) => number) => all.reduce((total, l) => total + of(l), 0);
-  return {
-    lines: all,
-    partsEur: sum((l) => l.sumEur),
-    minutes: sum((l) => l.minutes),
-    cableM: sum((l) => l.metres ?? 0),
-    holes: newLinks(job).reduce((all, { link }) => all + (link.holes ?? 0), 0),
+    const holes = link.holes ?? 0;
+    const item = cableWords(link);
+    return [
+      {
+        key: item,
+        item,
+        count: 1,
+        metres,
+        eachEur: price.eurPerM,
+        sumEur: price.eur + metres * price.eurPerM,
+        minutes: price.minutes + link.lengthM * price.minutesPerM + holes * price.minutesPerHole,
+        holes,
+        letter: child.letter,
+      },
+    ];
   };
+  return [
+    ...job.units.flatMap((u) => (u.planned && !u.found ? kit(u.kitId, 1, u.letter) : [])),
+    ...newLinks(job).flatMap((l) => [
+      ...kit(l.link.adapterKitId, l.link.medium === 'ethernet' ? 1 : 2, l.child.letter),
+      ...cable(l),
+    ]),
+  ];
+}
+
+const total = <T>(list: readonly T[], of: (t: T) => number) => list.reduce((sum, t) => sum + of(t), 0);
+
+/** The bill of a plan, equal things on one line. */
+export function billOf(job: Job): Bill {
+  const items = itemsOf(job);
+  const lines = [...new Set(items.map((i) => i.key))].flatMap((key): BillLine[] => {
+    const same = items.filter((i) => i.key === key);
+    const [first] = same;
+    if (!first) return [];
+    return [
+      {
+        item: first.item,
+        count: total(same, (i) => i.count),
+        metres: first.metres === null ? null : total(same, (i) => i.metres ?? 0),
+        eachEur: first.eachEur,
+        sumEur: total(same, (i) => i.sumEur),
+        minutes: total(same, (i) => i.minutes),
+        forUnits: [...new Set(same.map((i) => i.letter))],
+      },
+    ];
+  });
+  return {
+    lines,
+    partsEur: total(items, (i) => i.sumEur),
+    minutes: total(items, (i) => i.minutes),
+    cableM: total(items, (i) => i.metres ?? 0),
+    holes: total(items, (i) => i.holes),
+  };
+}
+
+/** What one unit takes with its link. */
+export interface UnitCosts {
+  unit: Unit;
+  partsEur: number;
+  minutes: number;
+  cableM: number;
+  holes: number;
+}
+
+/** The bill unit by unit, in the order of their letters; the sums are those of the bill. */
+export function costsByUnit(job: Job): UnitCosts[] {
+  const items = itemsOf(job);
+  return job.units
+    .filter((u) => u.planned)
+    .sort((a, b) => a.letter.localeCompare(b.letter))
+    .map((unit) => {
+      const own = items.filter((i) => i.letter === unit.letter);
+      return {
+        unit,
+        partsEur: total(own, (i) => i.sumEur),
+        minutes: total(own, (i) => i.minutes),
+        cableM: total(own, (i) => i.metres ?? 0),
+        holes: total(own, (i) => i.holes),
+      };
+    });
 }
 
 export interface Label {

@@ -5,7 +5,7 @@ import type { SnagRule } from '../snag';
 /** A powerline link beyond a sub-board: 10 dB lost (planning). */
 export const mainsBeyondSubBoard: SnagRule = ({ job }) =>
   linksBy(job, 'powerline').flatMap(({ link, from, to, letter }) => {
-    const words = mainsPath(job, from.id, to.id).words.find((w) => w.startsWith('beyond'));
+    const words = mainsPath(job, from.id, to.id).costs.find((c) => c.words.startsWith('beyond'))?.words;
     return words
       ? {
           what: `The powerline link of ${letter} goes ${words.split(',')[0]}`,
