@@ -71,3 +71,9 @@ export const moneyText = (amount: number, currency: string): string =>
     minimumFractionDigits: 0,
     maximumFractionDigits: amount !== 0 && Math.abs(amount) < 10 && !Number.isInteger(amount) ? 2 : 0,
   }).format(amount);
+
+/** Time of work: «45 min», «3 h 05». */
+export function minutesText(minutes: number): string {
+  const m = Math.round(minutes);
+  return m >= 60 ? `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}` : `${m} min`;
+}

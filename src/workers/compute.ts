@@ -15,7 +15,15 @@ import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
 import { type Isoband, isobands } from '@/core/coverage/isolines';
 import { handoversOf, roamingOver } from '@/core/coverage/roaming';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
-import { type AnyRecord, bands, type Device, type Id, type PerBand, type Unit } from '@/core/job/records';
+import {
+  type AnyRecord,
+  bands,
+  type Device,
+  type Id,
+  type Link,
+  type PerBand,
+  type Unit,
+} from '@/core/job/records';
 import { bandMiddleGHz } from '@/core/materials/wallLoss';
 import type { Noise } from '@/core/network/disturbance';
 import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
@@ -24,6 +32,7 @@ import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
 import { type ChannelPlan, planChannels } from '@/core/network/channelPlan';
+import { cableEstimate } from '@/core/network/cableEstimate';
 import { feedOptions } from '@/core/network/feedOptions';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { makeCrossings } from '@/core/propagation/crossings';
@@ -266,6 +275,13 @@ export function makeCompute() {
     return unit ? feedOptions(state().job, state().scene, unit, networkFor('planned', null).network) : [];
   };
 
+  const cableWay = (link: Link) => {
+    const { job, scene } = state();
+    const [from, to] = [get(job, 'unit', link.fromUnitId), get(job, 'unit', link.unitId)];
+    const { lengthM, holes } = cableEstimate(job, scene, from, to, link.points);
+    return { lengthM: Math.round(lengthM * 10) / 10, holes };
+  };
+
   const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
     placeUnit(state().job, get(state().job, 'kit', kitId), at);
 
@@ -316,6 +332,7 @@ export function makeCompute() {
     channels,
     snags: () => snagsOf(state().job, state().scene, networkFor('planned', null).network),
     feedOptions: links,
+    cableWay,
     placeUnit: place,
     cut,
     cutBetween,

@@ -4,7 +4,7 @@ import type { Layer } from '@/core/coverage/field';
 import type { Handover } from '@/core/coverage/roaming';
 import type { Snag } from '@/core/checks/snag';
 import type { Edit } from '@/core/job/edits';
-import type { AnyRecord, Band, Id, PerBand, Unit } from '@/core/job/records';
+import type { AnyRecord, Band, Id, Link, PerBand, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
 import type { ChannelPlan } from '@/core/network/channelPlan';
@@ -117,6 +117,8 @@ export interface ComputeApi {
   cutBetween(a: PlaceIn, b: PlaceIn): Promise<CutAnswer>;
   /** Every way to feed a unit, best first. */
   feedOptions(unitId: Id): Promise<FeedOption[]>;
+  /** Length, m, and holes of a cable between its units with the way that it has. */
+  cableWay(link: Link): Promise<{ lengthM: number; holes: number }>;
   /** The edit that puts a new unit of a kit at a place, with its best link. */
   placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */

@@ -73,7 +73,7 @@ export function lossSteps(job: Job, link: Link): CoaxLosses | MainsLosses | stri
     if (!splitter) return [cable];
     const db = splitterLoss(splitter.ways, splitter.rated, splitter.between);
     const sure = splitterLoss(splitter.ways, true, splitter.between);
-    const way = splitter.between === 'in-out' ? 'through' : 'between its outputs';
+    const way = splitter.between === 'in-out' ? 'through' : 'output to output';
     return [
       cable,
       { label: `${service?.name ?? 'Splitter'}, ${way}`, db, fearedDb: db - sure, kind: 'splitter' },

@@ -85,7 +85,7 @@ export function mainsPath(job: Job, aId: Id, bId: Id): MainsPath {
   if (a.phase !== '' && b.phase !== '' && a.phase !== b.phase) costs('otherPhase', 'another phase');
   for (const s of [a, b]) {
     if (s.breaker === 'residual-current' || s.breaker === 'arc-fault')
-      costs('breaker', `${s.breaker} breaker`);
+      costs('breaker', `${s.breaker} breaker at ${s.name.toLowerCase()}`);
     if (s.onStrip) costs('strip', `surge-protected strip at ${s.name.toLowerCase()}`);
   }
   return path;

@@ -5,10 +5,12 @@ import type { Building, Id, Point, Storey } from '../job/records';
 import { outerWallIds } from '../network/outerWalls';
 
 /** Yards are shortened to this, m; the open air is drawn so wide. */
-const longestGapM = 3;
-const yardM = 4;
+const longestGapM = 2;
+const yardM = 3.2;
+/** A roof seen along its ridge leans in so far at its ends, m (custom: so that it reads as a roof). */
+const rakeM = 0.5;
 /** Left and right of everything, m. */
-const marginM = 1.2;
+const marginM = 0.9;
 
 export interface CutStorey {
   storey: Storey;
@@ -60,7 +62,7 @@ export function wiringLayout(job: Job): WiringLayout | null {
     const before = standing.slice(0, i);
     if (before.length) {
       const metres = Math.min(...before.map((b) => apart(b, building)));
-      const drawn = Math.min(longestGapM, Math.max(1.6, metres));
+      const drawn = Math.min(longestGapM, Math.max(1.4, metres));
       gaps.push({ x0: x, x1: x + drawn, metres, shortened: metres > drawn });
       x += drawn;
     }
@@ -179,8 +181,8 @@ function cutOf(job: Job, building: Building, left: number, outer: ReadonlySet<Id
       : roof.ridgeAlong === 'x'
         ? [
             [left, roof.eavesZM],
-            [left, roof.ridgeZM],
-            [end, roof.ridgeZM],
+            [left + rakeM, roof.ridgeZM],
+            [end - rakeM, roof.ridgeZM],
             [end, roof.eavesZM],
           ]
         : [

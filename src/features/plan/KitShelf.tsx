@@ -1,6 +1,7 @@
 'use client';
 
 import { useState } from 'react';
+import { isPlaceable } from '@/core/kit/placeable';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { moneyText } from '@/ui/units';
 import { Catalogue } from './Catalogue';
@@ -20,7 +21,7 @@ export function KitShelf() {
       </h2>
       <ul className="max-h-[max(116px,calc(100vh-672px))] overflow-auto pointer-coarse:max-h-none">
         {kits
-          .filter((k) => k.kind !== 'router' && (k.radios.length > 0 || k.kind === 'switch'))
+          .filter((k) => k.kind !== 'router' && isPlaceable(k))
           .map((k) => (
             <li key={k.id} className="border-t border-rule">
               <button

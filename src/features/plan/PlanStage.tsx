@@ -18,8 +18,8 @@ import { StoreyAreas } from '@/ui/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
 import { Channels } from './Channels';
 import { KitShelf } from './KitShelf';
-import { PlanTotals } from './PlanTotals';
-import { Snags } from './Snags';
+import { PlanTotals } from '@/ui/plan/PlanTotals';
+import { Snags } from '@/ui/plan/Snags';
 import { UnitInspector } from './UnitInspector';
 
 /** Placing units by hand, with coverage, ledger and reasons following the pointer. */
@@ -52,11 +52,13 @@ export function PlanStage() {
         <StageHead
           mark={count(here, 'short') ? 'short' : count(here, 'thin') ? 'thin' : 'met'}
           summary={
-            tool === 'cut'
-              ? 'Click two places: the house is cut open between them. Esc leaves it.'
-              : tool === 'unit' && kit
-                ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
-                : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
+            tool === 'cable'
+              ? 'Click the corners of the cable, from the unit that feeds; Page Up and Page Down change the storey. Enter ends, Esc leaves it.'
+              : tool === 'cut'
+                ? 'Click two places: the house is cut open between them. Esc leaves it.'
+                : tool === 'unit' && kit
+                  ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
+                  : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
           }
         >
           <Button

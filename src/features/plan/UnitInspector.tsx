@@ -3,6 +3,7 @@
 import { Trash2 } from 'lucide-react';
 import { find } from '@/core/job/job';
 import type { Unit } from '@/core/job/records';
+import { isPlaceable } from '@/core/kit/placeable';
 import { changeUnit } from '@/core/plan/changeUnit';
 import { PegIcon } from '@/ui/sheet/Peg';
 import { removeSelected } from '@/ui/shell/actions';
@@ -11,8 +12,9 @@ import { Button, Choice, Field, PartHead, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { UnitHold } from '@/ui/unit/UnitHold';
 import { lengthText, parseLength, rateText, sureText } from '@/ui/units';
-import { Snags } from './Snags';
-import { UnitLink } from './UnitLink';
+import { Snags } from '@/ui/plan/Snags';
+import { UnitLink } from '@/ui/plan/UnitLink';
+import { UnitPorts } from '@/ui/plan/UnitPorts';
 
 /** A unit: where it is, what feeds it, what hangs on it. */
 export function UnitInspector({ unit }: { unit: Unit }) {
@@ -65,6 +67,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
         )}
         <Snags about={[unit.id, ...job.links.filter((l) => l.unitId === unit.id).flatMap((l) => [l.id])]} />
         <UnitLink unit={unit} />
+        <UnitPorts unit={unit} />
         <PartHead right={served.length ? 'Mbps · sure' : undefined}>Spots that {unit.letter} serves</PartHead>
         {served.length === 0 ? (
           <p className="text-muted">None: other units give every spot more.</p>
@@ -114,9 +117,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             <Choice
               id={id}
               value={unit.kitId}
-              options={job.kits
-                .filter((k) => k.radios.length > 0)
-                .map((k) => ({ value: k.id, text: k.name }))}
+              options={job.kits.filter(isPlaceable).map((k) => ({ value: k.id, text: k.name }))}
               onChange={(kitId) => save({ ...unit, kitId }, `Make ${unit.letter} another kit`)}
             />
           )}

@@ -27,7 +27,8 @@ function useChoosable() {
   });
 }
 
-const serviceShapes: Record<Service['kind'], string> = {
+/** Signs of services, 12 px, around 0, 0. */
+export const serviceShapes: Record<Service['kind'], string> = {
   socket: 'M-6 -4A6 6 0 0 0 6 -4M0 2V7M-6 -4H6',
   coax: 'M5 0A5 5 0 1 0 -5 0A5 5 0 1 0 5 0M1.6 0A1.6 1.6 0 1 0 -1.6 0A1.6 1.6 0 1 0 1.6 0',
   data: 'M-5 -5H5V5H-5ZM-2.5 5V1H2.5V5',

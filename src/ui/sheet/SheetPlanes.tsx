@@ -232,7 +232,7 @@ export function LivePlane({
           <WallGhost px={px} scale={view.scale} hatch={prefix} {...size} />
         </>
       )}
-      <ToolGhost ghost={ghost} px={px} lengths={lengths} />
+      <ToolGhost ghost={ghost} storeyId={id} px={px} lengths={lengths} />
     </Plane>
   );
 }

@@ -1,17 +1,33 @@
-import type { Point } from '@/core/job/records';
+import type { Id, Point } from '@/core/job/records';
 import { lengthText, type Lengths } from '@/ui/units';
 import type { ToPx } from './RoomLabels';
 
 /** What a tool has begun, in sheet metres. */
 export type Ghost =
   | { kind: 'room' | 'measure' | 'scale' | 'cut'; a: Point; b: Point; done?: boolean }
-  | { kind: 'route'; points: readonly Point[]; b: Point };
+  | {
+      kind: 'route';
+      points: readonly Point[];
+      /** Storey of each point, for a cable that leaves this one. */ storeyIds: readonly Id[];
+      b: Point;
+    };
 
 /** The room, route or measure being drawn, with its lengths. */
-export function ToolGhost({ ghost, px, lengths }: { ghost: Ghost | null; px: ToPx; lengths: Lengths }) {
+export function ToolGhost({
+  ghost,
+  storeyId,
+  px,
+  lengths,
+}: {
+  ghost: Ghost | null;
+  storeyId: Id;
+  px: ToPx;
+  lengths: Lengths;
+}) {
   if (!ghost) return null;
   if (ghost.kind === 'route') {
-    const line = [...ghost.points, ghost.b].map((p) => px(...p).join(' ')).join('L');
+    const here = ghost.points.filter((_, i) => ghost.storeyIds[i] === storeyId);
+    const line = [...here, ghost.b].map((p) => px(...p).join(' ')).join('L');
     return (
       <path
         d={`M${line}`}

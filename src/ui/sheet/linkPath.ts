@@ -70,6 +70,34 @@ export interface DrawnLink {
   lengthPx: number;
 }
 
+/** The pieces of a drawn cable that lie on the sheet, and the middle of the longest. */
+function alongCorners(
+  { points }: Link,
+  from: Unit,
+  to: Unit,
+  space: SheetSpace,
+  px: ToPx,
+): Pick<DrawnLink, 'd' | 'middle' | 'lengthPx'> {
+  const stops = [from, ...points, to].map((p) => {
+    const at = space.onSheet(p.storeyId) ? space.place(p) : null;
+    return at && px(...at);
+  });
+  const pieces = stops.slice(1).flatMap((q, i) => {
+    const p = stops[i];
+    return p && q ? [{ p, q, lengthPx: Math.hypot(q[0] - p[0], q[1] - p[1]) }] : [];
+  });
+  const longest = pieces.reduce((best, x) => (x.lengthPx > best.lengthPx ? x : best), {
+    p: [0, 0],
+    q: [0, 0],
+    lengthPx: 0,
+  });
+  return {
+    d: pieces.map(({ p, q }) => `M${p.join(' ')}L${q.join(' ')}`).join(''),
+    middle: [(longest.p[0] + longest.q[0]) / 2, (longest.p[1] + longest.q[1]) / 2],
+    lengthPx: longest.lengthPx,
+  };
+}
+
 /** A link of which only one end has a place on the sheet. */
 export interface LeavingLink {
   link: Link;
@@ -108,6 +136,19 @@ export function linksOnSheet(
     const [ax, ay] = px(...p);
     const [bx, by] = px(...q);
     const lengthPx = Math.hypot(bx - ax, by - ay);
+    if (link.points.length > 0) {
+      drawn.push({
+        link,
+        from,
+        to,
+        fromHere,
+        toHere,
+        a: [ax, ay],
+        b: [bx, by],
+        ...alongCorners(link, from, to, space, px),
+      });
+      continue;
+    }
     const bend = link.medium === 'wireless' ? Math.min(40, lengthPx * 0.16) : 0;
     const [nx, ny] = lengthPx ? [-(by - ay) / lengthPx, (bx - ax) / lengthPx] : [0, 0];
     const sign = ny > 0 ? -1 : 1;

@@ -15,6 +15,7 @@ import { dropUnit, takeUnit } from './dragUnit';
 import { dragEdit, type Grip, isMovable } from './dragEdit';
 import type { SheetSpace, SheetStage } from './sheetSpace';
 import type { Ghost } from './ToolGhost';
+import { layCable } from './layCable';
 import { putDown, routeEdit } from './putDown';
 import { useWallTool } from './useWallTool';
 import type { View } from './useView';
@@ -30,6 +31,8 @@ type Mode =
   | { kind: 'unit'; unit: Unit; x: number; y: number; moved: boolean }
   | { kind: 'spot'; spot: Spot; x: number; y: number; moved: boolean };
 
+/** A cable that is drawn lies along the skirting, m. */
+const cableHeightM = 0.1;
 /** A cut drawn by hand is looked along at table height, m. */
 const cutHeightM = 1;
 
@@ -132,9 +135,14 @@ export function useSheetPointer({
       if (!kit) toast('Choose a unit in the list at the left first.');
       else void placeNew(kit.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
       set({ tool: 'select', kitId: null });
-    } else if (tool === 'route') {
-      const points = ghost?.kind === 'route' ? ghost.points : [];
-      setGhost({ kind: 'route', points: [...points, [round(at[0]), round(at[1])]], b: at });
+    } else if (tool === 'route' || tool === 'cable') {
+      const before = ghost?.kind === 'route' ? ghost : { points: [], storeyIds: [] };
+      setGhost({
+        kind: 'route',
+        points: [...before.points, [round(at[0]), round(at[1])]],
+        storeyIds: [...before.storeyIds, storeyId],
+        b: at,
+      });
     } else if (tool === 'room' || tool === 'measure' || tool === 'scale' || tool === 'cut') {
       const snap = snapPoint(job, storeyId, at, reachM, null);
       const b: Point = tool === 'scale' || tool === 'cut' ? at : [snap.x, snap.y];
@@ -158,14 +166,23 @@ export function useSheetPointer({
   /** Ends the route being drawn. */
   function finish() {
     if (ghost?.kind !== 'route') return;
-    apply(routeEdit(store.getState(), ghost.points));
     setGhost(null);
+    if (store.getState().tool !== 'cable') return apply(routeEdit(store.getState(), ghost.points));
+    const corners = ghost.points.map(([xM, yM], i) => ({
+      storeyId: ghost.storeyIds[i] ?? '',
+      xM,
+      yM,
+      heightM: cableHeightM,
+    }));
+    store.getState().set({ tool: 'select' });
+    layCable(store, corners).catch((error: unknown) => toast.error(messageOf(error)));
   }
   const finishRef = useRef(finish);
   finishRef.current = finish;
   useEffect(() => {
     const enter = (event: KeyboardEvent) => {
-      if (event.key === 'Enter' && store.getState().tool === 'route') finishRef.current();
+      const { tool } = store.getState();
+      if (event.key === 'Enter' && (tool === 'route' || tool === 'cable')) finishRef.current();
     };
     window.addEventListener('keydown', enter);
     return () => window.removeEventListener('keydown', enter);

@@ -30,6 +30,7 @@ export type Tool =
   | 'coax'
   | 'data'
   | 'route'
+  | 'cable'
   | 'spot'
   | 'measure'
   | 'paint'

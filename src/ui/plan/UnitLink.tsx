@@ -1,6 +1,6 @@
 'use client';
 
-import { useEffect, useState } from 'react';
+import { usePathname, useRouter } from 'next/navigation';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import type { Kit, Link, Unit } from '@/core/job/records';
@@ -9,32 +9,14 @@ import type { FeedOption } from '@/core/network/feedOptions';
 import { linkOf } from '@/core/network/feeds';
 import { mediumWords } from '@/core/network/mediumWords';
 import { StatusMark } from '@/ui/marks';
-import { Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
-import { LinkIcon } from '@/ui/sheet/LinkLines';
+import { Button, Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
+import { layCable } from '@/ui/sheet/layCable';
 import { messageOf } from '@/ui/store/api';
+import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { moneyText, rateText, sureText } from '@/ui/units';
+import { minutesText, moneyText, rateText, sureText } from '@/ui/units';
 import { LossTerms } from '@/ui/why/LossTerms';
-
-/** The ways to feed a unit, from the worker, asked anew whenever it has a new answer. */
-function useFeedOptions(unit: Unit): FeedOption[] | null {
-  const compute = useJob((s) => s.compute);
-  const network = useJob((s) => s.network);
-  const dragging = useJob((s) => s.dragged !== null);
-  const [found, setFound] = useState<{ unitId: string; options: FeedOption[] } | null>(null);
-  useEffect(() => {
-    if (!compute || !network || dragging) return;
-    let live = true;
-    compute.feedOptions(unit.id).then(
-      (options) => live && setFound({ unitId: unit.id, options }),
-      (error: unknown) => live && toast.error(messageOf(error)),
-    );
-    return () => {
-      live = false;
-    };
-  }, [compute, network, dragging, unit.id]);
-  return found?.unitId === unit.id ? found.options : null;
-}
+import { useFeedOptions } from './useFeedOptions';
 
 /** How many ways are shown before the rest is unfolded. */
 const shownFirst = 6;
@@ -57,7 +39,10 @@ export function UnitLink({ unit }: { unit: Unit }) {
     });
   const open = options?.filter((o) => o.whyNot === null) ?? [];
   const shut = options?.filter((o) => o.whyNot !== null) ?? [];
-  const row = (o: FeedOption) => <OptionRow key={keyOf(o)} option={o} onTake={() => take(o.link, o.also)} />;
+  const sends = (kit?.radios.length ?? 0) > 0;
+  const row = (o: FeedOption) => (
+    <OptionRow key={keyOf(o)} option={o} sends={sends} onTake={() => take(o.link, o.also)} />
+  );
   return (
     <>
       <PartHead right="Mbps to here">
@@ -114,10 +99,16 @@ export function UnitLink({ unit }: { unit: Unit }) {
 const keyOf = ({ link: l }: FeedOption) =>
   [l.fromUnitId, l.medium, l.radio, l.band, l.adapterKitId].join('|');
 
-const minutesText = (m: number) =>
-  m >= 60 ? `${Math.floor(m / 60)} h ${String(Math.round(m % 60)).padStart(2, '0')}` : `${Math.round(m)} min`;
-
-function OptionRow({ option: o, onTake }: { option: FeedOption; onTake: () => void }) {
+function OptionRow({
+  option: o,
+  sends,
+  onTake,
+}: {
+  option: FeedOption;
+  /** Does the unit send, or only pass on? */
+  sends: boolean;
+  onTake: () => void;
+}) {
   const spot = useJob((s) => find(s.job, 'spot', o.worst?.spotId));
   const currency = useJob((s) => s.job.info.currency);
   const costs = [
@@ -145,7 +136,9 @@ function OptionRow({ option: o, onTake }: { option: FeedOption; onTake: () => vo
             <span className="block text-[12px] text-muted">
               {spot && o.worst
                 ? `worst spot ${spot.number}: ${rateText(o.worst.downMbps)}, ${sureText(o.worst.certainty)} sure`
-                : 'no spot is nearest to it'}
+                : sends
+                  ? 'no spot is nearest to it'
+                  : 'for what hangs on it'}
               {costs.length ? ` · ${costs.join(' · ')}` : ''}
             </span>
           )}
@@ -175,6 +168,11 @@ function CableFields({
   from: string;
   take: (link: Link) => void;
 }) {
+  const store = useJobStore();
+  const router = useRouter();
+  const path = usePathname();
+  const jobId = useJob((s) => s.job.info.id);
+  const startsOn = useJob((s) => find(s.job, 'unit', link.fromUnitId)?.storeyId ?? s.storeyId);
   const power =
     kit?.poeIn && link.category && link.lengthM !== null
       ? poePort(kit.poeIn, kit.powerW, link.lengthM, link.category)
@@ -215,6 +213,27 @@ function CableFields({
           )}
         </Field>
       )}
+      <div className="flex flex-wrap items-center justify-between gap-2 pt-1.5">
+        <span className="text-[12px] text-muted">
+          {link.points.length > 0 ? 'As drawn' : 'By the shortest way'}
+          {link.holes !== null && `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}`}
+        </span>
+        <span className="flex gap-2">
+          {link.points.length > 0 && (
+            <Button onClick={() => layCable(store, []).catch((e: unknown) => toast.error(messageOf(e)))}>
+              Shortest
+            </Button>
+          )}
+          <Button
+            onClick={() => {
+              store.getState().set({ tool: 'cable', storeyId: startsOn });
+              if (!path.endsWith('/plan')) router.push(`/jobs/${jobId}/plan`);
+            }}
+          >
+            Draw its way
+          </Button>
+        </span>
+      </div>
       {power && (
         <p className={`pt-1 text-[12px] ${power.ok ? 'text-muted' : 'text-rust-text'}`}>
           {power.sourceW === null || power.deviceV === null

@@ -1,0 +1,5 @@
+import { LinksStage } from '@/features/links/LinksStage';
+
+export default function Page() {
+  return <LinksStage />;
+}

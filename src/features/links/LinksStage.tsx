@@ -1,0 +1,170 @@
+'use client';
+
+import { useMemo, useState } from 'react';
+import { find } from '@/core/job/job';
+import type { Link, Unit } from '@/core/job/records';
+import { lossSteps } from '@/core/network/lossSteps';
+import { StatusMark } from '@/ui/marks';
+import { PlanTotals } from '@/ui/plan/PlanTotals';
+import { Snags } from '@/ui/plan/Snags';
+import { UnitLink } from '@/ui/plan/UnitLink';
+import { UnitPorts } from '@/ui/plan/UnitPorts';
+import { useFeedOptions } from '@/ui/plan/useFeedOptions';
+import { Segmented } from '@/ui/primitives';
+import { LinkIcon } from '@/ui/sheet/LinkLines';
+import { PegIcon } from '@/ui/sheet/Peg';
+import { Hint, Inspector } from '@/ui/shell/Inspector';
+import { Section } from '@/ui/shell/Section';
+import { useJob } from '@/ui/store/JobProvider';
+import { lengthText, rateText } from '@/ui/units';
+import { RecordPanel } from '@/ui/why/RecordPanel';
+import { LinkList } from './LinkList';
+import { CoaxTree, MainsSteps } from './LossTree';
+import { Materials } from './Materials';
+import { type Use, WiringSection } from './WiringSection';
+
+/** How every unit is fed: the property cut open with its wiring, each medium side by side, what it takes. */
+export function LinksStage() {
+  const [use, setUse] = useState<Use>('one');
+  const job = useJob((s) => s.job);
+  const load = useJob((s) => s.network?.load);
+  const selectedId = useJob((s) => s.selectedId);
+  const unit = find(job, 'unit', selectedId);
+  const options = useFeedOptions(unit?.planned ? unit : undefined);
+  const links = job.links.filter(
+    (l) => find(job, 'unit', l.unitId)?.planned && find(job, 'unit', l.fromUnitId)?.planned,
+  );
+  return (
+    <>
+      <aside aria-label="Property" className="shell-left">
+        <Section stage="plan" />
+        <LinkList />
+        <PlanTotals />
+      </aside>
+      <main className="shell-centre">
+        <div className="flex min-h-[50px] shrink-0 items-center justify-between gap-x-4 gap-y-1 border-b border-rule bg-panel px-4 py-1 max-md:flex-wrap">
+          <div className="min-w-0">
+            <h2 className="truncate text-[17px] leading-tight font-bold">The wiring of {job.info.name}</h2>
+            <p className="flex items-center gap-1.5 text-[12.5px] text-muted" data-testid="stage-summary">
+              {load && <StatusMark mark={load.fits ? 'met' : 'short'} size={12} />}
+              {load
+                ? `Everyone at once: ${load.fits ? 'fits' : 'does not fit'}. ${links.length} ${links.length === 1 ? 'link' : 'links'}, cut open; yards are shortened.`
+                : 'Computing …'}
+            </p>
+          </div>
+          <Segmented
+            label="What the bands show"
+            value={use}
+            onChange={setUse}
+            options={[
+              { value: 'one', text: 'One device testing' },
+              { value: 'all', text: 'Everyone at once' },
+            ]}
+          />
+        </div>
+        <div className="shell-sheet flex min-h-0 flex-1 flex-col">
+          <WiringSection use={use} options={options} />
+        </div>
+        <WiringLegend use={use} />
+        <div className="shell-ledger grid max-h-[236px] min-h-[150px] shrink-0 grid-cols-2 gap-x-6 overflow-auto border-t border-ink bg-panel px-4 py-2 max-md:max-h-none max-md:grid-cols-1">
+          <div className="[&_div:first-child]:mt-0">
+            <Snags />
+          </div>
+          <Materials />
+        </div>
+      </main>
+      <Inspector empty={<LinksHint />}>{unit ? <LinkPanel unit={unit} /> : <RecordPanel />}</Inspector>
+    </>
+  );
+}
+
+function WiringLegend({ use }: { use: Use }) {
+  const media: { medium: Link['medium']; text: string }[] = [
+    { medium: 'ethernet', text: 'Ethernet, fibre' },
+    { medium: 'coax', text: 'Coax' },
+    { medium: 'powerline', text: 'Powerline' },
+    { medium: 'wireless', text: 'Over the air' },
+  ];
+  return (
+    <div className="flex min-h-[40px] shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">
+      {media.map((m) => (
+        <span key={m.medium} className="flex items-center gap-2">
+          <LinkIcon link={m} /> {m.text}
+        </span>
+      ))}
+      <span className="flex items-center gap-2">
+        <svg width={44} height={14} aria-hidden="true">
+          <path d="M0 7H44" stroke="#1f2a37" strokeWidth={13} />
+          <path d="M0 7H44" stroke="#dce9f0" strokeWidth={11} />
+          {use === 'all' && <path d="M0 7H44" stroke="#6b9fbb" strokeWidth={5} />}
+        </svg>
+        {use === 'all' ? 'Width: carries; filled: in use' : 'Width: what it carries'}
+      </span>
+      <span className="flex items-center gap-2">
+        <svg width={34} height={14} aria-hidden="true">
+          <path d="M0 7H34" stroke="#566070" strokeWidth={1.4} strokeDasharray="7 4" />
+        </svg>
+        Grey: possible
+      </span>
+    </div>
+  );
+}
+
+function LinksHint() {
+  return (
+    <>
+      <Hint title="Links">
+        <p>
+          Choose a unit to see every way to feed it side by side: what it gets, what its worst spot then gets,
+          how sure that is, and what it takes. One click takes a way.
+        </p>
+        <p>Units are placed and moved in Plan (3).</p>
+      </Hint>
+    </>
+  );
+}
+
+function LinkPanel({ unit }: { unit: Unit }) {
+  const job = useJob((s) => s.job);
+  const unfed = useJob((s) => s.network?.unfed.find((u) => u.unitId === unit.id));
+  const link = job.links.find((l) => l.unitId === unit.id);
+  const rate = useJob((s) => s.network?.links.find((l) => l.linkId === link?.id)?.downMbps);
+  const losses = useMemo(() => (link ? lossSteps(job, link) : null), [job, link]);
+  const parent = find(job, 'unit', link?.fromUnitId);
+  return (
+    <>
+      <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
+        <PegIcon letter={unit.letter} look="selected" size={38} />
+        <div className="min-w-0 flex-1">
+          <h2 className="truncate text-[16px] font-bold">{find(job, 'kit', unit.kitId)?.name}</h2>
+          <p className="truncate text-muted">
+            {unit.name}, {lengthText(unit.heightM, job.info.lengths)} up
+          </p>
+        </div>
+        {rate !== undefined && (
+          <span className="text-right leading-tight font-bold max-[1099px]:mr-10">
+            {rateText(rate)}
+            <span className="block text-[11.5px] font-normal text-muted">Mbps</span>
+          </span>
+        )}
+      </div>
+      <div className="px-4 pb-4">
+        {unfed && (
+          <p className="mt-3 flex gap-2 font-semibold text-rust-text">
+            <StatusMark mark="short" /> {unfed.why}. Nothing works from here.
+          </p>
+        )}
+        <UnitLink unit={unit} />
+        {typeof losses === 'string' && <p className="mt-3 text-rust-text">No way: {losses}.</p>}
+        {losses && typeof losses !== 'string' && losses.medium === 'coax' && (
+          <CoaxTree losses={losses} portsMbps={rate} letters={[parent?.letter ?? '?', unit.letter]} />
+        )}
+        {losses && typeof losses !== 'string' && losses.medium === 'powerline' && (
+          <MainsSteps losses={losses} />
+        )}
+        <UnitPorts unit={unit} />
+        <Snags about={[unit.id, ...(link ? [link.id] : [])]} />
+      </div>
+    </>
+  );
+}
