@@ -70,6 +70,16 @@ try {
   await page.getByRole('button', { name: 'Close the cut', exact: true }).first().click();
   await page.getByRole('button', { name: /^Unit C/ }).click();
   await picture('plan-unit');
+  await place(/House, Ground floor/, /^Mesh node ?€/, 0.25, 0.7);
+  await page.keyboard.press('4');
+  const ways = page.getByRole('list', { name: 'Ways to feed E' });
+  await ways.getByRole('button', { name: /Coax adapter from A/ }).click();
+  await page.getByRole('radio', { name: 'Everyone at once' }).click();
+  await page.getByRole('region', { name: 'The coax in place' }).scrollIntoViewIfNeeded();
+  await picture('links');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('Control+z');
+  await page.keyboard.press('3');
   await page.getByRole('button', { name: 'Catalogue …' }).click();
   await page.getByRole('button', { name: /^Outdoor node.*outdoor/ }).click();
   await picture('catalogue');

@@ -144,6 +144,19 @@ export const kitLibrary: Kit[] = [
     ],
   }),
   kit(
+    'router-point',
+    'Old router as an access point',
+    'access-point',
+    0,
+    30,
+    'Set to pass on only: no addresses of its own, the same network name, fed by a cable.',
+    {
+      radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
+      ports: 3,
+      powerW: 10,
+    },
+  ),
+  kit(
     'extender-two',
     'Plain extender, two radios',
     'extender',
@@ -183,6 +196,23 @@ export const kitLibrary: Kit[] = [
       mains: { topMHz: 86, mimo: true, passThrough: true },
       socketsTaken: 1,
       powerW: 4,
+    },
+  ),
+  kit(
+    'mains-wifi',
+    'Powerline adapter with Wi-Fi',
+    'powerline',
+    69,
+    10,
+    'Sends by itself; its other end is a plain adapter beside the unit that feeds it.',
+    {
+      radios: [
+        radio('2.4', 'access', 'he', 2, 20, 17, 'dipole'),
+        radio('5', 'access', 'he', 2, 80, 20, 'dipole'),
+      ],
+      mains: { topMHz: 68, mimo: false, passThrough: true },
+      socketsTaken: 1,
+      powerW: 7,
     },
   ),
   kit(

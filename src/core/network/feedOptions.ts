@@ -49,8 +49,9 @@ type Priced = Pick<FeedOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes'
 
 /** Kits of a kind for adapters: the job's own, else the library's. */
 const adapterKits = (job: Job, kind: Kit['kind']): Kit[] => {
-  const own = job.kits.filter((k) => k.kind === kind);
-  return own.length ? own : kitLibrary.filter((k) => k.kind === kind);
+  const plain = (k: Kit) => k.kind === kind && k.radios.length === 0;
+  const own = job.kits.filter(plain);
+  return own.length ? own : kitLibrary.filter(plain);
 };
 
 function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] {
@@ -93,14 +94,19 @@ function injectorFor(job: Job, unit: Unit, from: Unit): Kit | null {
   return adapterKits(job, 'injector')[0] ?? null;
 }
 
+/** A unit that is a powerline adapter itself needs one more, at the other end; any other a pair. */
+export const adaptersFor = (unitKit: Kit | undefined, medium: Link['medium']): number =>
+  medium === 'ethernet' || (medium === 'powerline' && unitKit?.mains) ? 1 : 2;
+
 function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'powerline'): Priced[] {
   const kind = medium === 'coax' ? 'coax' : 'socket';
   const [a, b] = [nearService(job, from, kind), nearService(job, unit, kind)];
+  const count = adaptersFor(find(job, 'kit', unit.kitId), medium);
   return adapterKits(job, medium).flatMap((kit): Priced[] => {
     const rest = {
       also: find(job, 'kit', kit.id) ? [] : [kit],
-      costEur: 2 * kit.priceEur,
-      minutes: 2 * kit.fitMinutes,
+      costEur: count * kit.priceEur,
+      minutes: count * kit.fitMinutes,
       holes: 0,
       cautions:
         medium === 'coax'

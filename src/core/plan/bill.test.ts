@@ -34,6 +34,24 @@ test('lines add up to the sums; what was found is free; adapters come in pairs',
   expect(bill.cableM).toBeCloseTo(cableLength(41), 9);
 });
 
+test('an adapter that sends by itself needs one more at the other end, not a pair', () => {
+  const kit = house.kits.find((k) => k.id === 'kit-mains-wifi');
+  if (!kit) throw new Error('no such kit');
+  const own = placeUnit(house, kit, { storeyId: 'ground', xM: 1.6, yM: 7 });
+  const withIt = applyEdit(house, own.edit).job;
+  const way = feedOptions(withIt, buildScene(withIt), own.unit).find(
+    (o) => o.link.medium === 'powerline' && o.whyNot === null,
+  );
+  if (!way) throw new Error('no powerline');
+  const adapter = get(withIt, 'kit', way.link.adapterKitId ?? '');
+  expect(adapter.radios).toEqual([]);
+  expect(way.costEur).toBe(adapter.priceEur);
+  const line = billOf(applyEdit(withIt, putOne('x', way.link)).job).lines.find(
+    (l) => l.item === adapter.name,
+  );
+  expect(line).toMatchObject({ count: 1, sumEur: adapter.priceEur });
+});
+
 test('unit by unit it costs the same, and a hole takes its minutes', () => {
   const bill = billOf(job);
   const units = costsByUnit(job);

@@ -1,7 +1,7 @@
 /** What a plan takes in parts, cable and time, line by line, from its records. */
 import { find, type Job } from '../job/job';
 import type { Id, Link, Unit } from '../job/records';
-import { cablePrices } from '../network/feedOptions';
+import { adaptersFor, cablePrices } from '../network/feedOptions';
 import { mediumWords } from '../network/mediumWords';
 import { cableLength } from '../network/wired';
 
@@ -89,7 +89,11 @@ function itemsOf(job: Job): Item[] {
   return [
     ...job.units.flatMap((u) => (u.planned && !u.found ? kit(u.kitId, 1, u.letter) : [])),
     ...newLinks(job).flatMap((l) => [
-      ...kit(l.link.adapterKitId, l.link.medium === 'ethernet' ? 1 : 2, l.child.letter),
+      ...kit(
+        l.link.adapterKitId,
+        adaptersFor(find(job, 'kit', l.child.kitId), l.link.medium),
+        l.child.letter,
+      ),
       ...cable(l),
     ]),
   ];

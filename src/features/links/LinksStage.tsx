@@ -48,7 +48,7 @@ export function LinksStage() {
             <p className="flex items-center gap-1.5 text-[12.5px] text-muted" data-testid="stage-summary">
               {load && <StatusMark mark={load.fits ? 'met' : 'short'} size={12} />}
               {load
-                ? `Everyone at once: ${load.fits ? 'fits' : 'does not fit'}. ${links.length} ${links.length === 1 ? 'link' : 'links'}, cut open; yards are shortened.`
+                ? `Everyone at once: ${load.fits ? 'fits' : 'does not fit'}. ${links.length} ${links.length === 1 ? 'link' : 'links'}.`
                 : 'Computing …'}
             </p>
           </div>

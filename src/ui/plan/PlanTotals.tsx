@@ -7,6 +7,9 @@ import { useJob } from '@/ui/store/JobProvider';
 import { lengthText, moneyText, rateText } from '@/ui/units';
 import { BillDialog } from './BillDialog';
 
+/** What a channel is asked for, and what neighbours take of it. */
+const busyOf = (c: { airtime: number; busyShare: number }) => c.airtime + c.busyShare;
+
 /** Parts, time, and whether everyone at once still fits. */
 export function PlanTotals() {
   const job = useJob((s) => s.job);
@@ -14,8 +17,9 @@ export function PlanTotals() {
   const scenario = useJob((s) => s.network?.scenario);
   const [open, setOpen] = useState(false);
   const bill = useMemo(() => billOf(job), [job]);
-  const busiest = load?.channels.reduce((a, b) => (b.airtime > a.airtime ? b : a), {
+  const busiest = load?.channels.reduce((a, b) => (busyOf(b) > busyOf(a) ? b : a), {
     airtime: 0,
+    busyShare: 0,
     words: '',
     unitIds: [] as string[],
     fits: true,
@@ -55,7 +59,7 @@ export function PlanTotals() {
             Everyone at once: {load.fits ? 'fits' : 'does not fit'}
             {busiest &&
               busiest.airtime > 0 &&
-              `, busiest channel ${busiest.airtime > 1 ? `needs ${busiest.airtime.toFixed(1)} times its time` : `${Math.round(busiest.airtime * 100)} %`} (${letters}, ${busiest.words})`}
+              `, busiest channel ${busyOf(busiest) > 1 ? `needs ${busyOf(busiest).toFixed(1)} times its time` : `${Math.round(busyOf(busiest) * 100)} %`} (${letters}, ${busiest.words})`}
             {!load.plan.fits &&
               `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
           </span>
