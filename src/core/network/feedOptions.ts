@@ -158,17 +158,19 @@ const sameWay = (a: Link, b: Link) =>
 /**
  * All ways to feed a unit from the planned units that do not hang on it: Ethernet, fibre, coax,
  * powerline, a radio of its own, a shared radio. Best first; what can't be taken comes last, with why.
+ * @param feeders the units that may feed it: all of the plan.
  */
 export function feedOptions(
   job: Job,
   scene: Scene,
   unit: Unit,
   network = networkOf(job, scene, 'planned'),
+  feeders: readonly Unit[] = job.units.filter((u) => u.planned),
 ): FeedOption[] {
   const present = job.links.find((l) => l.unitId === unit.id);
   const serves = servedBy(job, scene, network, unit);
-  const rows = job.units
-    .filter((u) => u.planned && u.id !== unit.id && !feedsInCircle(job, unit.id, u.id))
+  const rows = feeders
+    .filter((u) => u.id !== unit.id && !feedsInCircle(job, unit.id, u.id))
     .flatMap((from) =>
       [
         ...wiredOptions(job, scene, unit, from),

@@ -1,0 +1,316 @@
+/** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
+import { get, type Job, jobFromRecords } from '../job/job';
+import { spotNeed } from '../job/needs';
+import { bands, type AnyRecord, type Id, type Kit, type Link, type Spot, type Unit } from '../job/records';
+import { accessesOf, chanceMet, signalNeeded } from '../network/delivery';
+import { type Noise, noiseAt } from '../network/disturbance';
+import { feedOptions } from '../network/feedOptions';
+import { type Feed, feedOver, type Network, networkOf } from '../network/feeds';
+import { radioOf, reachOfUnit } from '../network/hops';
+import { predictJob, testDevice } from '../network/predict';
+import { airPairings, linkTo } from '../plan/linkTo';
+import { makeReceived, receive } from '../propagation/receive';
+import { placeInSpace } from '../propagation/scene';
+import type { Scene } from '../propagation/model';
+import { type Candidate, candidatesOf, fits, unitAt } from './candidates';
+
+/** An hour of work (planning), in the job's currency. */
+export const hourEur = 45;
+/** A link over the air is looked at from this signal on, dBm. */
+const leastLinkDbm = -80;
+
+export interface Column {
+  id: string;
+  candidate: Candidate;
+  kit: Kit;
+  unit: Unit;
+  link: Link;
+  /** Adapters and the like that the job's catalogue lacks. */
+  also: AnyRecord[];
+  label: string;
+  /** The column that feeds it; null = a unit that is kept. */
+  parent: string | null;
+  partsEur: number;
+  minutes: number;
+  /** Parts and work, what is made least. */
+  costEur: number;
+  holes: number;
+  downMbps: number;
+  upMbps: number;
+  /** By spot: how sure its need is met from here alone, and its headroom, dB. */
+  serves: Map<Id, { certainty: number; headroomDb: number }>;
+}
+
+export interface Ground {
+  /** The job with what is kept alone. */
+  base: Job;
+  scene: Scene;
+  network: Network;
+  kept: Unit[];
+  candidates: Candidate[];
+  spots: Spot[];
+  /** Spots that what is kept serves already, as `Column.serves`. */
+  served: Column['serves'];
+  columns: Column[];
+  /** By open spot: the column that would be surest, whether or not it is sure enough. */
+  hopes: Map<Id, { certainty: number; words: string }>;
+}
+
+export interface Rules {
+  noDrilling: boolean;
+  /** Least chance that a need is met. */
+  sure: number;
+  /** Candidates that may not be used. */
+  forbidden?: ReadonlySet<string>;
+}
+
+/** What is kept of a job's plan: what was found in the house, and the main unit. Links between them too. */
+export function keptOf(job: Job): Job {
+  const isRoot = (u: Unit) =>
+    !job.links.some((l) => l.unitId === u.id) && ['main', 'router'].includes(get(job, 'kit', u.kitId).kind);
+  const keep = new Set(job.units.filter((u) => u.planned && (u.found || isRoot(u))).map((u) => u.id));
+  return jobFromRecords(
+    [...job.byId.values()].filter(
+      (r) =>
+        (r.type !== 'unit' || keep.has(r.id) || (r.found && !r.planned)) &&
+        (r.type !== 'link' || (keep.has(r.unitId) && keep.has(r.fromUnitId))),
+    ),
+  );
+}
+
+/**
+ * All columns under some rules. Of the ways to feed one kit at one place those stay that no other beats
+ * in cost, holes and rate both ways: what serves no spot and can feed nothing is left out.
+ */
+export function groundOf(job: Job, scene: Scene, rules: Rules): Ground {
+  const kept = keptOf(job);
+  const base = rules.noDrilling
+    ? jobFromRecords([...kept.byId.values()].map((r) => (r.type === 'job' ? { ...r, noDrilling: true } : r)))
+    : kept;
+  const candidates = candidatesOf(base).filter((c) => !rules.forbidden?.has(c.id));
+  const options = candidates.flatMap((candidate) =>
+    base.kits
+      .filter((kit) => fits(kit, candidate))
+      .map((kit) => ({ candidate, kit, unit: unitAt(kit, candidate, `p-${candidate.id}-${kit.id}`, 'Z9') })),
+  );
+  const big = jobFromRecords([...base.byId.values(), ...options.map((o) => o.unit)]);
+  const network = networkOf(base, scene, 'planned');
+  const wide = networkOf(big, scene, 'planned');
+  const all: Network = { ...network, placed: wide.placed, airs: wide.airs };
+  const spots = [...base.spots].sort((a, b) => a.number - b.number);
+  const served: Column['serves'] = new Map(
+    predictJob(base, scene, network, { why: false }).flatMap((p) =>
+      p.certainty >= rules.sure ? [[p.spotId, { certainty: p.certainty, headroomDb: p.headroomDb }]] : [],
+    ),
+  );
+  const any = servingOf(base, scene, all, spots);
+  const hopes: Ground['hopes'] = new Map();
+  const serve = (feed: Feed): Column['serves'] => {
+    const sure: Column['serves'] = new Map();
+    for (const [id, s] of any(feed)) {
+      if (s.certainty > (hopes.get(id)?.certainty ?? 0))
+        hopes.set(id, { certainty: s.certainty, words: `${feed.kit.name} ${feed.unit.name}` });
+      if (s.certainty >= rules.sure) sure.set(id, s);
+    }
+    return sure;
+  };
+  const columns: Column[] = [];
+  const mains = network.feeds.map((f) => f.unit);
+  for (const { candidate, kit, unit } of options) {
+    const ways = feedOptions(big, scene, unit, all, mains)
+      .filter(
+        (o) =>
+          o.whyNot === null && o.downMbps > 0 && (o.link.medium !== 'wireless' || meshes(base, o.link, kit)),
+      )
+      .map((o) => {
+        const minutes = o.minutes + kit.fitMinutes;
+        const partsEur = o.costEur + kit.priceEur;
+        return { ...o, minutes, partsEur, costEur: partsEur + (minutes / 60) * hourEur };
+      });
+    const best = ways.filter((w) => !ways.some((o) => o !== w && beats(o, w)));
+    best.forEach((way, i) => {
+      const feed = feedOver(big, scene, all, way.link);
+      if (typeof feed === 'string') return;
+      columns.push({
+        id: `${unit.id}-${i}`,
+        candidate,
+        kit,
+        unit,
+        link: way.link,
+        also: way.also,
+        label: `${way.label} from ${way.fromLetter}`,
+        parent: null,
+        partsEur: way.partsEur,
+        minutes: way.minutes,
+        costEur: way.costEur,
+        holes: way.holes,
+        downMbps: way.downMbps,
+        upMbps: way.upMbps,
+        serves: serve(feed),
+      });
+    });
+  }
+  columns.push(...overAir(big, scene, all, options, columns, serve));
+  const parents = new Set(columns.map((c) => c.parent));
+  return {
+    base,
+    scene,
+    network,
+    kept: mains,
+    candidates,
+    spots,
+    served,
+    columns: columns.filter((c) => c.serves.size > 0 || parents.has(c.id)),
+    hopes,
+  };
+}
+
+type Way = { costEur: number; holes: number; downMbps: number; upMbps: number };
+/** At least as good in all, better in one; of equals the first. */
+const beats = (a: Way, b: Way): boolean =>
+  a.costEur <= b.costEur &&
+  a.holes <= b.holes &&
+  a.downMbps >= b.downMbps &&
+  a.upMbps >= b.upMbps &&
+  (a.costEur < b.costEur || a.holes < b.holes || a.downMbps > b.downMbps || a.upMbps > b.upMbps);
+
+/** Over the air only within a family. */
+const meshes = (job: Job, link: Link, kit: Kit): boolean =>
+  kit.family !== '' && get(job, 'kit', get(job, 'unit', link.fromUnitId).kitId).family === kit.family;
+
+interface Option {
+  candidate: Candidate;
+  kit: Kit;
+  unit: Unit;
+}
+
+/** Columns one radio hop behind another: same family, where the far end serves what the near one does not. */
+function overAir(
+  job: Job,
+  scene: Scene,
+  network: Network,
+  options: readonly Option[],
+  first: readonly Column[],
+  serve: (feed: Feed) => Column['serves'],
+): Column[] {
+  const received = makeReceived();
+  const out: Column[] = [];
+  const hoped = new Map<Id, Column['serves']>();
+  // parents of one kind at one place with the same rates differ only in what they cost
+  const known = new Map<string, { far: Feed; serves: Column['serves'] } | null>();
+  for (const parent of first) {
+    if (parent.kit.family === '' || parent.kit.kind === 'access-point') continue;
+    const placed = network.placed.get(parent.unit.id);
+    const feed = feedOver(job, scene, network, parent.link);
+    if (!placed || typeof feed === 'string') continue;
+    const behind: Network = { ...network, feeds: [...network.feeds, feed] };
+    for (const { candidate, kit, unit } of options) {
+      if (candidate.id === parent.candidate.id || kit.id !== parent.kit.id) continue;
+      const child = network.placed.get(unit.id);
+      const [pairing] = airPairings(parent.kit, kit)
+        .filter((p) => p.band !== '2.4')
+        .sort((a, b) => Number(b.radio === 'dedicated') - Number(a.radio === 'dedicated'));
+      if (!child || !pairing) continue;
+      const use = pairing.radio === 'dedicated' ? 'backhaul' : 'access';
+      receive(reachOfUnit(scene, placed, use), ...child.at, received);
+      const radio = radioOf(parent.kit, pairing.band, use);
+      const dbm = (radio?.eirpDbm ?? 0) + (received.gainDb[bands.indexOf(pairing.band)] ?? -Infinity);
+      if (dbm < leastLinkDbm) continue;
+      // with the feed of its parent it would serve at most this
+      const hope =
+        hoped.get(unit.id) ??
+        serve({
+          ...child,
+          hops: [],
+          air: network.airs.get(unit.id) ?? feed.air,
+          mean: feed.mean,
+          cases: [feed.mean],
+        });
+      hoped.set(unit.id, hope);
+      if ([...hope.keys()].every((id) => parent.serves.has(id))) continue;
+      const link = linkTo(job, unit, parent.unit, { medium: 'wireless', ...pairing });
+      const key = [unit.id, parent.unit.id, ...feed.cases.flatMap((c) => [c.downMbps, c.upMbps])].join(' ');
+      const before = known.get(key);
+      if (before === null) continue;
+      let result = before;
+      if (!result) {
+        const far = feedOver(job, scene, behind, link);
+        result = typeof far === 'string' ? undefined : { far, serves: serve(far) };
+        known.set(key, result ?? null);
+      }
+      if (!result || result.serves.size === 0) continue;
+      const { far, serves } = result;
+      out.push({
+        id: `${unit.id}-by-${parent.id}`,
+        candidate,
+        kit,
+        unit,
+        link,
+        also: [],
+        label: `air, ${pairing.band} GHz, from ${parent.candidate.words}`,
+        parent: parent.id,
+        partsEur: kit.priceEur,
+        minutes: kit.fitMinutes,
+        costEur: kit.priceEur + (kit.fitMinutes / 60) * hourEur,
+        holes: 0,
+        downMbps: far.mean.downMbps,
+        upMbps: far.mean.upMbps,
+        serves,
+      });
+    }
+  }
+  return out;
+}
+
+/** Which of some spots a feed serves; the signals of a unit at its place are worked out once. */
+function servingOf(
+  job: Job,
+  scene: Scene,
+  network: Network,
+  spots: readonly Spot[],
+): (feed: Feed) => Column['serves'] {
+  const device = testDevice(job);
+  const received = makeReceived();
+  const places = spots.map((spot) => {
+    const at = placeInSpace(job, spot);
+    const noise: Noise = noiseAt(scene, network.disturbers, ...at);
+    return { spot, at, noise, need: spotNeed(job, spot) };
+  });
+  const signals = new Map<Id, { dbm: number; spreadDb: number }[][]>();
+  const signalsOf = (feed: Feed) => {
+    const known = signals.get(feed.unit.id);
+    if (known) return known;
+    const reach = reachOfUnit(scene, feed, 'access');
+    const made = places.map(({ at }) => {
+      receive(reach, ...at, received);
+      return bands.map((b, i) => ({
+        dbm:
+          (radioOf(feed.kit, b, 'access')?.eirpDbm ?? -Infinity) -
+          (feed.mountDb[i] ?? 0) +
+          (received.gainDb[i] ?? -Infinity),
+        spreadDb: received.spreadDb[i] ?? 1,
+      }));
+    });
+    signals.set(feed.unit.id, made);
+    return made;
+  };
+  return (feed) => {
+    const serves: Column['serves'] = new Map();
+    if (!device) return serves;
+    const heard = signalsOf(feed);
+    const accesses = accessesOf(feed, device, job.info.streetLatencyMs);
+    places.forEach(({ spot, noise, need }, i) => {
+      let certainty = 0;
+      let headroomDb = -Infinity;
+      for (const access of accesses) {
+        const signal = heard[i]?.[bands.indexOf(access.band)];
+        if (!signal || signal.dbm < -100) continue;
+        headroomDb = Math.max(headroomDb, signal.dbm - signalNeeded(access, feed.mean, need, noise));
+        const thresholds = feed.cases.map((c) => signalNeeded(access, c, need, noise));
+        certainty = Math.max(certainty, chanceMet(thresholds, signal.dbm, signal.spreadDb));
+      }
+      if (certainty > 0.01) serves.set(spot.id, { certainty, headroomDb });
+    });
+    return serves;
+  };
+}

@@ -1,0 +1,179 @@
+/** The choice of columns as a mixed-integer programme, in the LP format that solvers read. */
+import type { Id } from '../job/records';
+import type { Column, Ground } from './columns';
+
+/** What a solver answers. */
+export interface Solved {
+  /** Proven best, best found when the time was up, or why there is none. */
+  status: 'optimal' | 'time' | 'infeasible';
+  /** Value of each variable that is not zero. */
+  values: ReadonlyMap<string, number>;
+  objective: number;
+  /** What no solution can go below, as far as proven. */
+  bound: number;
+}
+
+/** A solver of mixed-integer programmes in LP format. @param seconds when it gives up. */
+export type Solver = (lp: string, seconds: number) => Promise<Solved>;
+
+export interface Wish {
+  /** Parts at most, in the job's currency; null = open. */
+  budgetEur: number | null;
+  /** Every spot must have at least this headroom, dB. */
+  leastHeadroomDb: number;
+}
+
+/** Headroom beyond this is not worth money, dB (custom). */
+export const enoughHeadroomDb = 25;
+
+/** Does a column serve a spot with at least so much headroom? */
+const serves = (c: Column, spot: Id, leastDb: number): boolean =>
+  Math.min(enoughHeadroomDb, c.serves.get(spot)?.headroomDb ?? -Infinity) >= leastDb;
+
+/** Spots that what is kept does not serve well enough. */
+export const wanted = (ground: Ground, leastDb: number): Id[] =>
+  ground.spots
+    .map((s) => s.id)
+    .filter((id) => Math.min(enoughHeadroomDb, ground.served.get(id)?.headroomDb ?? -Infinity) < leastDb);
+
+/**
+ * Columns that can be part of a best choice. Left out is what another beats at everything that counts:
+ * of the ways to feed one kit at one place those that cost more and carry no more; of the columns over
+ * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
+ * no spot that the other does not serve as well.
+ */
+export function reduced(ground: Ground): Column[] {
+  const ways = new Map<string, Column[]>();
+  for (const c of ground.columns)
+    if (c.parent === null) ways.set(c.unit.id, [...(ways.get(c.unit.id) ?? []), c]);
+  const first = [...ways.values()].flatMap((list) =>
+    list.filter(
+      (c) =>
+        !list.some((o) => o !== c && asGood(o, c) && (!asGood(c, o) || list.indexOf(o) < list.indexOf(c))),
+    ),
+  );
+  const left = new Set(first.map((c) => c.id));
+  const behind = new Map<string, Column[]>();
+  for (const c of ground.columns)
+    if (c.parent !== null && left.has(c.parent)) behind.set(c.parent, [...(behind.get(c.parent) ?? []), c]);
+  const leaves = first.filter((c) => !behind.has(c.id));
+  const kept = first.filter((c) => behind.has(c.id));
+  // what can feed others also serves: a leaf may be beaten by it, if it takes no more of what is short
+  const alone = leaves.filter(
+    (c) =>
+      !first.some(
+        (o) =>
+          o !== c &&
+          sameLimits(o, c) &&
+          covers(o, c) &&
+          (!covers(c, o) || first.indexOf(o) < first.indexOf(c)),
+      ),
+  );
+  const far = [...behind.values()].flatMap((list) =>
+    list.filter(
+      (c) =>
+        !list.some((o) => o !== c && covers(o, c) && (!covers(c, o) || list.indexOf(o) < list.indexOf(c))),
+    ),
+  );
+  return [...kept, ...alone, ...far];
+}
+
+const asGood = (a: Column, b: Column): boolean =>
+  a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
+
+/** Takes a no more of ports and family than b? */
+const sameLimits = (a: Column, b: Column): boolean =>
+  a.link.fromUnitId === b.link.fromUnitId &&
+  (a.link.medium === 'wireless' || b.link.medium !== 'wireless') &&
+  (a.kit.family === '' || a.kit.family === b.kit.family);
+
+/** Costs a no more, and serves it all that b serves as well? */
+const covers = (a: Column, b: Column): boolean =>
+  a.costEur <= b.costEur &&
+  a.partsEur <= b.partsEur &&
+  [...b.serves].every(
+    ([id, s]) =>
+      Math.min(enoughHeadroomDb, a.serves.get(id)?.headroomDb ?? -Infinity) >=
+      Math.min(enoughHeadroomDb, s.headroomDb),
+  );
+
+/**
+ * Minimise Σ cost x with x_q ∈ {0, 1} for each column q, such that
+ * every spot that what is kept does not serve: Σ x_q over the columns that do, with the least headroom ≥ 1;
+ * a column over the air: x_q ≤ x_parent;
+ * every kept unit: wires from it ≤ its free ports; every family: its members ≤ the most its maker advises;
+ * parts ≤ budget. Null where a spot has no column at all.
+ */
+export function programmeOf(
+  ground: Ground,
+  columns: readonly Column[],
+  wish: Wish,
+): { lp: string; names: Map<string, Column> } | null {
+  const names = new Map(columns.map((c, i) => [`x${i}`, c]));
+  const name = new Map(columns.map((c, i) => [c.id, `x${i}`]));
+  const rows: string[] = [];
+  const term = (value: number, c: Column) =>
+    `${value < 0 ? '-' : '+'} ${Math.abs(Number(value.toFixed(4)))} ${name.get(c.id) ?? ''}`;
+  const row = (terms: readonly string[], relation: string) =>
+    rows.push(`r${rows.length}: ${wrapped(terms.join(' '))} ${relation}`);
+  for (const spot of wanted(ground, wish.leastHeadroomDb)) {
+    const serving = columns.filter((c) => serves(c, spot, wish.leastHeadroomDb));
+    if (serving.length === 0) return null;
+    row(
+      serving.map((c) => term(1, c)),
+      '>= 1',
+    );
+  }
+  const byId = new Map(columns.map((c) => [c.id, c]));
+  for (const c of columns) {
+    const parent = c.parent === null ? undefined : byId.get(c.parent);
+    if (parent) row([term(1, c), term(-1, parent)], '<= 0');
+  }
+  for (const unit of ground.kept) {
+    const wires = columns.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
+    if (wires.length)
+      row(
+        wires.map((c) => term(1, c)),
+        `<= ${freePorts(ground, unit.id)}`,
+      );
+  }
+  for (const family of new Set(columns.map((c) => c.kit.family).filter((f) => f !== ''))) {
+    const members = columns.filter((c) => c.kit.family === family);
+    const most = mostOf(members);
+    if (Number.isFinite(most))
+      row(
+        members.map((c) => term(1, c)),
+        `<= ${most}`,
+      );
+  }
+  if (wish.budgetEur !== null && columns.length)
+    row(
+      columns.map((c) => term(c.partsEur, c)),
+      `<= ${wish.budgetEur}`,
+    );
+  const lp = [
+    'Minimize',
+    `obj: ${wrapped(columns.map((c) => term(c.costEur, c)).join(' '))}`,
+    'Subject To',
+    ...rows,
+    'Binary',
+    wrapped([...names.keys()].join(' ')),
+    'End',
+    '',
+  ].join('\n');
+  return { lp, names };
+}
+
+/** Ports of a kept unit that are still free. */
+export function freePorts({ base, kept }: Ground, unitId: Id): number {
+  const kit = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
+  const taken = base.links.filter((l) => l.fromUnitId === unitId && l.medium !== 'wireless').length;
+  return Math.max(0, (kit?.ports ?? 1) - taken);
+}
+
+/** The most members that the makers of some columns advise in one family. */
+export const mostOf = (members: readonly Column[]): number =>
+  Math.min(...members.map((c) => c.kit.mostUnits ?? Infinity));
+
+/** Long lines are broken: the format allows 560 characters. */
+const wrapped = (text: string): string => text.replace(/(.{1,400})(?: |$)/g, '$1\n ').trim();

@@ -1,0 +1,278 @@
+/** Proposals: which units, where, fed how, so that every need is met; proven by a solver and checked on the real network. */
+import { applyEdit, type Edit } from '../job/edits';
+import { freshId, freshLetter } from '../job/fresh';
+import { get, type Job } from '../job/job';
+import type { AnyRecord, Id, Unit } from '../job/records';
+import { networkOf } from '../network/feeds';
+import { loadOf } from '../network/load';
+import { predictJob } from '../network/predict';
+import type { Scene } from '../propagation/model';
+import { type Column, type Ground, groundOf, hourEur } from './columns';
+import { enoughHeadroomDb, programmeOf, reduced, type Solver, wanted } from './programme';
+
+export type ProposalKind = 'least cost' | 'no drilling' | 'most headroom';
+
+export interface Proposal {
+  kind: ProposalKind;
+  /** Proven best; else the best found in the time, at most so far from the best there could be. */
+  proven: boolean;
+  gapEur: number | null;
+  units: {
+    letter: string;
+    kit: string;
+    place: string;
+    link: string;
+    partsEur: number;
+    minutes: number;
+    holes: number;
+  }[];
+  partsEur: number;
+  minutes: number;
+  costEur: number;
+  holes: number;
+  /** On the network as it would be, worked out anew. */
+  met: number;
+  spots: number;
+  worst: { spotId: Id; headroomDb: number; certainty: number } | null;
+  fitsAtOnce: boolean;
+  /** The edit that makes it the plan. */
+  edit: Edit;
+}
+
+export interface Proposals {
+  proposals: Proposal[];
+  /** Spots that nothing allowed serves, with the most that anything would give. */
+  impossible: { spotId: Id; certainty: number; by: string | null }[];
+  candidates: number;
+  columns: number;
+  /** In words why nothing is proposed; null when something is. */
+  whyNot: string | null;
+}
+
+/** Least chance that a need is met (custom: as in all of the program). */
+export const sureEnough = 0.9;
+
+export interface Asked {
+  noDrilling?: boolean;
+  budgetEur?: number | null;
+  /** Time for each solution, s. */
+  seconds?: number;
+}
+
+/** What stands in the way of any proposal, said before anything is computed; null when nothing does. */
+export function whyNone(job: Job): string | null {
+  if (job.spots.length === 0) return 'there is no spot with a need: set some in Survey';
+  if (job.devices.length === 0) return 'there is no device to predict for';
+  const roots = job.units.filter((u) => u.planned && !job.links.some((l) => l.unitId === u.id));
+  if (!roots.some((u) => ['main', 'router'].includes(get(job, 'kit', u.kitId).kind)))
+    return 'there is no main unit: place one, or say what the household has today';
+  return null;
+}
+
+/**
+ * Proposals for a job: least cost; without drilling; the most headroom for the budget (or for half as
+ * much again as the least cost, where none is set). Each is solved in two steps: the least cost, then
+ * of all that cost no more the one with the best worst headroom.
+ */
+export async function propose(job: Job, scene: Scene, solve: Solver, asked: Asked = {}): Promise<Proposals> {
+  const none: Proposals = { proposals: [], impossible: [], candidates: 0, columns: 0, whyNot: whyNone(job) };
+  if (none.whyNot) return none;
+  const seconds = asked.seconds ?? 15;
+  const budgetEur = asked.budgetEur === undefined ? job.info.budget : asked.budgetEur;
+  const rules = { noDrilling: asked.noDrilling ?? job.info.noDrilling, sure: sureEnough };
+  const ground = groundOf(job, scene, rules);
+  if (ground.candidates.length === 0)
+    return { ...none, whyNot: 'the survey has no socket, outlet or ceiling for a unit' };
+  if (ground.columns.length === 0)
+    return {
+      ...none,
+      candidates: ground.candidates.length,
+      whyNot: 'no kit of the catalogue can be fed at any place',
+    };
+  const undrilled = withoutHoles(ground);
+  // what nothing serves is said apart; the rest is planned for
+  const impossible = impossibleOf(ground);
+  const lost = new Set(impossible.map((i) => i.spotId));
+  const possible = (g: Ground): Ground => ({ ...g, spots: g.spots.filter((s) => !lost.has(s.id)) });
+  const proposals: Proposal[] = [];
+  const solveOn = (g: Ground) => {
+    const columns = reduced(g);
+    return (budget: number | null) => (leastDb: number) =>
+      cheapestOf(g, columns, solve, budget, leastDb, seconds);
+  };
+  const take = (kind: ProposalKind, choice: Choice) => proposals.push(proposalOf(kind, job, scene, choice));
+  const free = solveOn(possible(ground));
+  const cheapest = await free(budgetEur)(anyDb);
+  if (cheapest) {
+    const cost = costOf(cheapest) + 0.01;
+    take('least cost', await bestHeadroom(cheapest, (c) => costOf(c) <= cost, free(budgetEur)));
+    if (cheapest.columns.some((c) => c.holes > 0)) {
+      const solid = solveOn(possible(undrilled));
+      const dry = await solid(budgetEur)(anyDb);
+      if (dry) {
+        const dryCost = costOf(dry) + 0.01;
+        take('no drilling', await bestHeadroom(dry, (c) => costOf(c) <= dryCost, solid(budgetEur)));
+      }
+    }
+    const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
+    take('most headroom', await bestHeadroom(cheapest, () => true, free(money)));
+  }
+  return {
+    proposals,
+    impossible,
+    candidates: ground.candidates.length,
+    columns: ground.columns.length,
+    whyNot: cheapest ? null : 'nothing that is allowed and affordable meets the needs that can be met',
+  };
+}
+
+const costOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.costEur, 0);
+const partsOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.partsEur, 0);
+
+/** The same ground without columns that need a hole, or that hang on one. */
+function withoutHoles(ground: Ground): Ground {
+  const solid = new Set(ground.columns.filter((c) => c.holes === 0).map((c) => c.id));
+  return {
+    ...ground,
+    columns: ground.columns.filter((c) => solid.has(c.id) && (c.parent === null || solid.has(c.parent))),
+  };
+}
+
+function impossibleOf(ground: Ground): Proposals['impossible'] {
+  return ground.spots
+    .filter((s) => !ground.served.has(s.id) && !ground.columns.some((c) => c.serves.has(s.id)))
+    .map((s) => {
+      const best = ground.hopes.get(s.id);
+      return { spotId: s.id, certainty: best?.certainty ?? 0, by: best?.words ?? null };
+    });
+}
+
+/** Headroom is made most to this, dB. */
+const headroomStepDb = 0.5;
+/** Any headroom will do: the need is met. */
+const anyDb = -1e9;
+
+interface Choice {
+  columns: Column[];
+  proven: boolean;
+  gapEur: number | null;
+}
+
+/** The cheapest choice with at least so much headroom everywhere; null where there is none in the time. */
+async function cheapestOf(
+  ground: Ground,
+  columns: readonly Column[],
+  solve: Solver,
+  budgetEur: number | null,
+  leastHeadroomDb: number,
+  seconds: number,
+): Promise<Choice | null> {
+  const programme = programmeOf(ground, columns, { budgetEur, leastHeadroomDb });
+  if (!programme) return null;
+  if (wanted(ground, leastHeadroomDb).length === 0) return { columns: [], proven: true, gapEur: null };
+  const { status, values, objective, bound } = await solve(programme.lp, seconds);
+  if (status === 'infeasible') return null;
+  return {
+    columns: [...programme.names].flatMap(([n, c]) => ((values.get(n) ?? 0) > 0.5 ? [c] : [])),
+    proven: status === 'optimal',
+    gapEur: status === 'optimal' ? null : objective - bound,
+  };
+}
+
+/** Of all choices within a limit of cost or budget, the one whose worst headroom is most, to half a dB, by halving. */
+async function bestHeadroom(
+  from: Choice,
+  within: (c: Choice) => boolean,
+  at: (leastDb: number) => Promise<Choice | null>,
+): Promise<Choice> {
+  let best = from;
+  let [low, high] = [0, Math.round(enoughHeadroomDb / headroomStepDb) + 1];
+  while (high - low > 1) {
+    const middle = (low + high) >> 1;
+    const found = await at(middle * headroomStepDb);
+    if (found && within(found)) {
+      best = { ...found, proven: best.proven && found.proven };
+      low = middle;
+    } else high = middle;
+  }
+  return best;
+}
+
+/** The edit that makes columns the plan of a job, in the place of what was planned and not kept. */
+export function editOf(
+  job: Job,
+  columns: readonly Column[],
+  label: string,
+): { edit: Edit; units: Map<string, Unit> } {
+  const kept = new Set(
+    job.units.filter((u) => u.found || !job.links.some((l) => l.unitId === u.id)).map((u) => u.id),
+  );
+  const gone = job.units.filter((u) => u.planned && !kept.has(u.id));
+  const remove = [
+    ...gone.map((u) => u.id),
+    ...job.links.filter((l) => gone.some((u) => u.id === l.unitId || u.id === l.fromUnitId)).map((l) => l.id),
+  ];
+  const put: AnyRecord[] = [];
+  const units = new Map<string, Unit>();
+  let now = applyEdit(job, { label: '', put: [], remove }).job;
+  const take = (...records: AnyRecord[]) => {
+    put.push(...records);
+    now = applyEdit(now, { label: '', put: records, remove: [] }).job;
+  };
+  // parents before what hangs on them
+  const order = [...columns].sort((a, b) => Number(a.parent !== null) - Number(b.parent !== null));
+  for (const c of order) {
+    const letter = freshLetter(now) ?? 'Z9';
+    const unit: Unit = { ...c.unit, id: freshId(now, `unit-${letter.toLowerCase()}`), letter };
+    units.set(c.id, unit);
+    const fromUnitId = c.parent === null ? c.link.fromUnitId : (units.get(c.parent)?.id ?? c.link.fromUnitId);
+    take(...c.also.filter((r) => !now.byId.has(r.id)), unit);
+    take({ ...c.link, id: freshId(now, `link-${unit.id}`), unitId: unit.id, fromUnitId });
+  }
+  return { edit: { label, put, remove: remove.filter((id) => !put.some((r) => r.id === id)) }, units };
+}
+
+function proposalOf(
+  kind: ProposalKind,
+  job: Job,
+  scene: Scene,
+  { columns, proven, gapEur }: Choice,
+): Proposal {
+  const { edit, units } = editOf(job, columns, `Take the proposal: ${kind}`);
+  const planned = applyEdit(job, edit).job;
+  const network = networkOf(planned, scene, 'planned');
+  const predictions = predictJob(planned, scene, network, { why: false });
+  const worst = predictions.reduce<Proposal['worst']>(
+    (low, p) =>
+      !low || p.headroomDb < low.headroomDb
+        ? { spotId: p.spotId, headroomDb: p.headroomDb, certainty: p.certainty }
+        : low,
+    null,
+  );
+  const total = (of: (c: Column) => number) => columns.reduce((sum, c) => sum + of(c), 0);
+  return {
+    kind,
+    proven,
+    gapEur,
+    units: columns
+      .map((c) => ({
+        letter: units.get(c.id)?.letter ?? '?',
+        kit: c.kit.name,
+        place: c.candidate.words,
+        link: c.label,
+        partsEur: c.partsEur,
+        minutes: c.minutes,
+        holes: c.holes,
+      }))
+      .sort((a, b) => a.letter.localeCompare(b.letter)),
+    partsEur: total((c) => c.partsEur),
+    minutes: total((c) => c.minutes),
+    costEur: total((c) => c.partsEur + (c.minutes / 60) * hourEur),
+    holes: total((c) => c.holes),
+    met: predictions.filter((p) => p.certainty >= sureEnough).length,
+    spots: predictions.length,
+    worst,
+    fitsAtOnce: loadOf(planned, network, predictions).fits,
+    edit,
+  };
+}

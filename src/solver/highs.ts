@@ -1,0 +1,55 @@
+/** The HiGHS solver (WebAssembly) behind the core's `Solver`. */
+import loadHighs from 'highs';
+import type { Solver } from '@/core/propose/programme';
+
+type Highs = Awaited<ReturnType<typeof loadHighs>>;
+
+/**
+ * Makes a solver. @param wasmUrl where the WebAssembly file is served; in Node it is found beside the package.
+ * @throws Error when the solver answers with something unforeseen.
+ */
+export function makeSolver(wasmUrl?: string): Solver {
+  let loaded: Promise<Highs> | undefined;
+  const load = () => (loaded ??= loadHighs(wasmUrl ? { locateFile: () => wasmUrl } : {}));
+  return async (lp, seconds) => {
+    const highs = await load();
+    const answer = highs.solve(lp, { time_limit: seconds, mip_rel_gap: 0, output_flag: false });
+    const columns = Object.entries(answer.Columns ?? {});
+    const values = new Map(
+      columns.flatMap(([name, c]): [string, number][] =>
+        'Primal' in c && typeof c.Primal === 'number' && Math.abs(c.Primal) > 1e-9 ? [[name, c.Primal]] : [],
+      ),
+    );
+    switch (answer.Status) {
+      case 'Optimal':
+        return { status: 'optimal', values, objective: answer.ObjectiveValue, bound: answer.ObjectiveValue };
+      case 'Infeasible':
+      case 'Primal infeasible or unbounded':
+        return { status: 'infeasible', values: new Map(), objective: NaN, bound: NaN };
+      case 'Time limit reached': {
+        // how far off it may be: the same without whole numbers
+        const relaxed = highs.solve(relaxation(lp), { time_limit: seconds, output_flag: false });
+        const found = values.size > 0;
+        return {
+          status: found ? 'time' : 'infeasible',
+          values,
+          objective: answer.ObjectiveValue,
+          bound: relaxed.ObjectiveValue,
+        };
+      }
+      default:
+        throw new Error(`the solver stopped: ${answer.Status}`);
+    }
+  };
+}
+
+/** A programme with its whole numbers free between 0 and 1. */
+function relaxation(lp: string): string {
+  const [head = '', binary = ''] = lp.split('\nBinary\n');
+  const names = binary
+    .replace(/End\s*$/, '')
+    .trim()
+    .split(/\s+/);
+  const bounds = names.map((n) => `0 <= ${n} <= 1`).join('\n');
+  return head.includes('\nBounds\n') ? `${head}\n${bounds}\nEnd\n` : `${head}\nBounds\n${bounds}\nEnd\n`;
+}
