@@ -16,6 +16,8 @@ import { type Candidate, candidatesOf, fits, unitAt } from './candidates';
 
 /** An hour of work (planning), in the job's currency. */
 export const hourEur = 45;
+/** A signal so far under what is needed is no signal, dB. */
+const hopelessDb = 30;
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;
 
@@ -274,7 +276,9 @@ function servingOf(
   const places = spots.map((spot) => {
     const at = placeInSpace(job, spot);
     const noise: Noise = noiseAt(scene, network.disturbers, ...at);
-    return { spot, at, noise, need: spotNeed(job, spot) };
+    const need = spotNeed(job, spot);
+    const key = [need.downMbps, need.upMbps, need.latencyMs, noise.duty, noise.riseDb].join(' ');
+    return { spot, at, noise, need, key };
   });
   const signals = new Map<Id, { dbm: number; spreadDb: number }[][]>();
   const signalsOf = (feed: Feed) => {
@@ -298,19 +302,31 @@ function servingOf(
     const serves: Column['serves'] = new Map();
     if (!device) return serves;
     const heard = signalsOf(feed);
-    const accesses = accessesOf(feed, device, job.info.streetLatencyMs);
-    places.forEach(({ spot, noise, need }, i) => {
-      let certainty = 0;
-      let headroomDb = -Infinity;
-      for (const access of accesses) {
-        const signal = heard[i]?.[bands.indexOf(access.band)];
-        if (!signal || signal.dbm < -100) continue;
-        headroomDb = Math.max(headroomDb, signal.dbm - signalNeeded(access, feed.mean, need, noise));
-        const thresholds = feed.cases.map((c) => signalNeeded(access, c, need, noise));
-        certainty = Math.max(certainty, chanceMet(thresholds, signal.dbm, signal.spreadDb));
-      }
-      if (certainty > 0.01) serves.set(spot.id, { certainty, headroomDb });
-    });
+    for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+      const band = bands.indexOf(access.band);
+      // few needs and noises differ: each is worked out once
+      const known = new Map<string, { mean: number; cases: number[] | null }>();
+      places.forEach(({ spot, noise, need, key }, i) => {
+        const signal = heard[i]?.[band];
+        if (!signal || signal.dbm < -100) return;
+        let needed = known.get(key);
+        if (!needed)
+          known.set(key, (needed = { mean: signalNeeded(access, feed.mean, need, noise), cases: null }));
+        // far too weak even at the mean of the hops: no case of them makes up for so much
+        if (signal.dbm < needed.mean - hopelessDb) return;
+        needed.cases ??=
+          feed.cases.length === 1
+            ? [needed.mean]
+            : feed.cases.map((c) => signalNeeded(access, c, need, noise));
+        const certainty = chanceMet(needed.cases, signal.dbm, signal.spreadDb);
+        if (certainty < 0.01) return;
+        const before = serves.get(spot.id);
+        serves.set(spot.id, {
+          certainty: Math.max(certainty, before?.certainty ?? 0),
+          headroomDb: Math.max(signal.dbm - needed.mean, before?.headroomDb ?? -Infinity),
+        });
+      });
+    }
     return serves;
   };
 }

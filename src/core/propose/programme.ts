@@ -21,6 +21,8 @@ export interface Wish {
   budgetEur: number | null;
   /** Every spot must have at least this headroom, dB. */
   leastHeadroomDb: number;
+  /** At most one unit a place. */
+  onePerPlace?: boolean;
 }
 
 /** Headroom beyond this is not worth money, dB (custom). */
@@ -37,7 +39,8 @@ export const wanted = (ground: Ground, leastDb: number): Id[] =>
     .filter((id) => Math.min(enoughHeadroomDb, ground.served.get(id)?.headroomDb ?? -Infinity) < leastDb);
 
 /**
- * Columns that can be part of a best choice. Left out is what another beats at everything that counts:
+ * Columns that can be part of a best choice, as long as two units may stand at one place: a best choice
+ * of these that has one a place is the best of all. Left out is what another beats at everything that counts:
  * of the ways to feed one kit at one place those that cost more and carry no more; of the columns over
  * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
  * no spot that the other does not serve as well.
@@ -100,7 +103,7 @@ const covers = (a: Column, b: Column): boolean =>
 /**
  * Minimise Σ cost x with x_q ∈ {0, 1} for each column q, such that
  * every spot that what is kept does not serve: Σ x_q over the columns that do, with the least headroom ≥ 1;
- * a column over the air: x_q ≤ x_parent;
+ * a column over the air: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
  * every kept unit: wires from it ≤ its free ports; every family: its members ≤ the most its maker advises;
  * parts ≤ budget. Null where a spot has no column at all.
  */
@@ -129,6 +132,15 @@ export function programmeOf(
     const parent = c.parent === null ? undefined : byId.get(c.parent);
     if (parent) row([term(1, c), term(-1, parent)], '<= 0');
   }
+  if (wish.onePerPlace)
+    for (const place of new Set(columns.map((c) => c.candidate.id))) {
+      const here = columns.filter((c) => c.candidate.id === place);
+      if (here.length > 1)
+        row(
+          here.map((c) => term(1, c)),
+          '<= 1',
+        );
+    }
   for (const unit of ground.kept) {
     const wires = columns.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
     if (wires.length)

@@ -98,7 +98,7 @@ export async function propose(job: Job, scene: Scene, solve: Solver, asked: Aske
   const solveOn = (g: Ground) => {
     const columns = reduced(g);
     return (budget: number | null) => (leastDb: number) =>
-      cheapestOf(g, columns, solve, budget, leastDb, seconds);
+      cheapestOf(g, columns, solve, { budgetEur: budget, leastHeadroomDb: leastDb }, seconds);
   };
   const take = (kind: ProposalKind, choice: Choice) => proposals.push(proposalOf(kind, job, scene, choice));
   const free = solveOn(possible(ground));
@@ -158,25 +158,36 @@ interface Choice {
   gapEur: number | null;
 }
 
-/** The cheapest choice with at least so much headroom everywhere; null where there is none in the time. */
-async function cheapestOf(
+/**
+ * The cheapest choice with at least so much headroom everywhere; null where there is none in the time.
+ * Solved without minding that two units may be at one place, which leaves far fewer columns to look at;
+ * only where the answer has two at one place it is solved again with all columns and that minded.
+ * @param few `reduced(ground)`, worked out once.
+ */
+export async function cheapestOf(
   ground: Ground,
-  columns: readonly Column[],
+  few: readonly Column[],
   solve: Solver,
-  budgetEur: number | null,
-  leastHeadroomDb: number,
+  { budgetEur, leastHeadroomDb }: { budgetEur: number | null; leastHeadroomDb: number },
   seconds: number,
 ): Promise<Choice | null> {
-  const programme = programmeOf(ground, columns, { budgetEur, leastHeadroomDb });
-  if (!programme) return null;
   if (wanted(ground, leastHeadroomDb).length === 0) return { columns: [], proven: true, gapEur: null };
-  const { status, values, objective, bound } = await solve(programme.lp, seconds);
-  if (status === 'infeasible') return null;
-  return {
-    columns: [...programme.names].flatMap(([n, c]) => ((values.get(n) ?? 0) > 0.5 ? [c] : [])),
-    proven: status === 'optimal',
-    gapEur: status === 'optimal' ? null : objective - bound,
-  };
+  for (const onePerPlace of [false, true]) {
+    const columns = onePerPlace ? ground.columns : few;
+    const programme = programmeOf(ground, columns, { budgetEur, leastHeadroomDb, onePerPlace });
+    if (!programme) return null;
+    const { status, values, objective, bound } = await solve(programme.lp, seconds);
+    if (status === 'infeasible') return null;
+    const chosen = [...programme.names].flatMap(([n, c]) => ((values.get(n) ?? 0) > 0.5 ? [c] : []));
+    const places = new Set(chosen.map((c) => c.candidate.id));
+    if (places.size === chosen.length)
+      return {
+        columns: chosen,
+        proven: status === 'optimal',
+        gapEur: status === 'optimal' ? null : objective - bound,
+      };
+  }
+  return null;
 }
 
 /** Of all choices within a limit of cost or budget, the one whose worst headroom is most, to half a dB, by halving. */

@@ -1,0 +1,53 @@
+/** Every choice of columns tried one by one: what the solver is held against, for grounds of a few candidates. */
+import type { Column, Ground } from './columns';
+import { enoughHeadroomDb, freePorts, mostOf, wanted } from './programme';
+
+/**
+ * The least cost of any allowed choice, one column a place; Infinity where there is none.
+ * @param budgetEur parts at most; null = open.
+ */
+export function bruteForceCost(ground: Ground, budgetEur: number | null, leastHeadroomDb: number): number {
+  const places = [...new Set(ground.columns.map((c) => c.candidate.id))].map((id) =>
+    ground.columns.filter((c) => c.candidate.id === id),
+  );
+  const spots = wanted(ground, leastHeadroomDb);
+  let best = Infinity;
+  const chosen: Column[] = [];
+  const allowed = (): boolean => {
+    const ids = new Set(chosen.map((c) => c.id));
+    const parts = chosen.reduce((sum, c) => sum + c.partsEur, 0);
+    const wires = (unitId: string) =>
+      chosen.filter((c) => c.link.fromUnitId === unitId && c.link.medium !== 'wireless').length;
+    const families = [...new Set(chosen.map((c) => c.kit.family).filter((f) => f !== ''))];
+    return (
+      (budgetEur === null || parts <= budgetEur) &&
+      chosen.every((c) => c.parent === null || ids.has(c.parent)) &&
+      ground.kept.every((u) => wires(u.id) <= freePorts(ground, u.id)) &&
+      families.every((f) => {
+        const members = ground.columns.filter((c) => c.kit.family === f);
+        return chosen.filter((c) => c.kit.family === f).length <= mostOf(members);
+      }) &&
+      spots.every((s) =>
+        chosen.some(
+          (c) => Math.min(enoughHeadroomDb, c.serves.get(s)?.headroomDb ?? -Infinity) >= leastHeadroomDb,
+        ),
+      )
+    );
+  };
+  const step = (i: number, cost: number) => {
+    if (cost >= best) return;
+    const here = places[i];
+    if (!here) {
+      if (allowed()) best = cost;
+      return;
+    }
+    step(i + 1, cost);
+    for (const c of here) {
+      chosen.push(c);
+      step(i + 1, cost + c.costEur);
+      chosen.pop();
+    }
+  };
+  step(0, 0);
+  return best;
+}

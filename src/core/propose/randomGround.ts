@@ -1,0 +1,113 @@
+/** Grounds made up at random, small enough to try every choice. */
+import { kitLibrary } from '../kit/catalogue';
+import { makeRecord } from '../job/make';
+import type { Job } from '../job/job';
+import type { Kit, Spot } from '../job/records';
+import type { Network } from '../network/feeds';
+import { linkTo } from '../plan/linkTo';
+import { random } from '../statistics/random';
+import type { Scene } from '../propagation/model';
+import { type Candidate, unitAt } from './candidates';
+import type { Column, Ground } from './columns';
+
+/**
+ * A ground of up to 7 candidates and 6 spots on a real job, whose columns, costs and headrooms are
+ * drawn from a seed.
+ */
+export function randomGround(seed: number, base: Job, scene: Scene, network: Network): Ground {
+  const r = random(seed);
+  const pick = (n: number) => Math.floor(r.uniform() * n);
+  const kept = network.feeds.map((f) => f.unit);
+  const [root] = kept;
+  if (!root) throw new Error('the job has no main unit');
+  const kits = kitLibrary.filter((k): k is Kit =>
+    ['kit-node', 'kit-small', 'kit-access-point'].includes(k.id),
+  );
+  const spots = Array.from({ length: 2 + pick(5) }, (_, i): Spot =>
+    makeRecord({
+      type: 'spot',
+      id: `s${i}`,
+      number: i + 1,
+      storeyId: root.storeyId,
+      roomId: base.rooms[0]?.id ?? '',
+      name: `Spot ${i + 1}`,
+      xM: 1,
+      yM: 1,
+      heightM: 1,
+      activityIds: null,
+    }),
+  );
+  const candidates = Array.from({ length: 2 + pick(6) }, (_, i): Candidate => ({
+    id: `c${i}`,
+    kind: 'shelf',
+    words: `place ${i}`,
+    storeyId: root.storeyId,
+    xM: i,
+    yM: 1,
+    heightM: 1.2,
+    mount: 'shelf',
+    tiltDeg: 0,
+    serviceId: null,
+  }));
+  const serves = (share: number): Column['serves'] =>
+    new Map(
+      spots.flatMap((s) =>
+        r.uniform() < share
+          ? [[s.id, { certainty: 0.95, headroomDb: Math.round(r.uniform() * 56) / 2 }]]
+          : [],
+      ),
+    );
+  const columns: Column[] = [];
+  for (const candidate of candidates) {
+    const kit = kits[pick(kits.length)] as Kit;
+    const unit = unitAt(kit, candidate, `u-${candidate.id}`, 'Z9');
+    const both = serves(0.45);
+    for (let way = 0; way <= pick(2); way++) {
+      const parts = 40 + pick(20) * 10;
+      columns.push({
+        id: `${unit.id}-${way}`,
+        candidate,
+        kit,
+        unit,
+        link: linkTo(base, unit, root, { medium: 'ethernet', category: 'cat6', lengthM: 10 }),
+        also: [],
+        label: 'Ethernet',
+        parent: null,
+        partsEur: parts,
+        minutes: 30,
+        costEur: parts + pick(60),
+        holes: pick(3),
+        downMbps: 500,
+        upMbps: 100,
+        // fed as well either way, it serves the same
+        serves: both,
+      });
+    }
+  }
+  const parents = columns.filter((c) => c.kit.family !== '');
+  for (const unitId of [...new Set(parents.map((c) => c.unit.id))].slice(0, 3))
+    for (const candidate of candidates) {
+      const [first] = parents.filter((c) => c.unit.id === unitId);
+      if (!first || candidate.id === first.candidate.id || r.uniform() < 0.5) continue;
+      const unit = unitAt(first.kit, candidate, `v-${candidate.id}-${unitId}`, 'Z9');
+      const parts = 30 + pick(12) * 10;
+      const costEur = parts + pick(20);
+      const far = serves(0.35);
+      // however the parent is fed, what hangs on it is the same
+      for (const parent of parents.filter((c) => c.unit.id === unitId))
+        columns.push({
+          ...parent,
+          id: `${unit.id}-by-${parent.id}`,
+          candidate,
+          unit,
+          link: linkTo(base, unit, parent.unit, { medium: 'wireless', radio: 'shared', band: '5' }),
+          label: 'air',
+          parent: parent.id,
+          partsEur: parts,
+          costEur,
+          holes: 0,
+          serves: far,
+        });
+    }
+  return { base, scene, network, kept, candidates, spots, served: serves(0.1), columns, hopes: new Map() };
+}
