@@ -125,3 +125,18 @@ test('calc: the wired media', () => {
   expect(bad).toMatchObject({ code: 2, out: '' });
   expect(JSON.parse(bad.err).error.path).toBe('segments.0.cable');
 });
+
+test('plan: proposals with their proof; an option that is none is a mistake', () => {
+  const file = 'demo/tannery-lofts.nestle.json';
+  const done = nestle(['plan', file]);
+  expect(done).toMatchObject({ code: 0, err: '' });
+  const { proposals, impossible, whyNot } = JSON.parse(done.out);
+  expect(whyNot).toBeNull();
+  expect(impossible).toEqual([]);
+  expect(proposals[0]).toMatchObject({ kind: 'least cost', proven: true, met: 5, spots: 5, holes: 0 });
+  const poor = JSON.parse(nestle(['plan', file, '--budget', '20', '--no-drill']).out);
+  expect(poor.proposals).toEqual([]);
+  expect(poor.whyNot).toMatch(/affordable/);
+  expect(nestle(['plan', file, '--budget', 'much'])).toMatchObject({ code: 2, out: '' });
+  expect(nestle(['plan', file, '--fast']).code).toBe(2);
+});

@@ -60,6 +60,9 @@ try {
   await picture('before');
 
   await stage('plan');
+  await page.getByRole('button', { name: 'Propose', exact: true }).click();
+  await page.getByTestId('proposal').first().waitFor({ timeout: 120_000 });
+  await picture('proposals');
   await place(/House, First floor/, /^Mesh node ?€/, 0.33, 0.6);
   await place(/House, Attic/, /^Mesh node ?€/, 0.36, 0.6);
   await page.getByRole('button', { name: /House, First floor/ }).click();

@@ -11,7 +11,8 @@ export function proxy(request: NextRequest) {
   const dev = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
   const policy = [
     "default-src 'none'",
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${dev}`,
+    // the solver is WebAssembly
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic' 'wasm-unsafe-eval'${dev}`,
     "worker-src 'self' blob:",
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",

@@ -11,7 +11,7 @@ import { bruteForceCost } from './bruteForce';
 import { candidatesOf, fits } from './candidates';
 import { groundOf, keptOf } from './columns';
 import { reduced, wanted } from './programme';
-import { cheapestOf, propose, type Proposals, sureEnough } from './propose';
+import { cheapestOf, editOf, propose, type Proposals, standsAs, sureEnough } from './propose';
 import { randomGround } from './randomGround';
 
 const flat = jobFromRecords(tanneryLofts());
@@ -82,7 +82,7 @@ describe('proposals for a flat that may not be drilled', () => {
     expect(made.proposals.map((p) => p.kind)).toEqual(['least cost', 'most headroom']);
     for (const p of made.proposals) {
       expect(p).toMatchObject({ proven: true, met: 5, spots: 5, holes: 0 });
-      const planned = applyEdit(flat, p.edit).job;
+      const planned = applyEdit(flat, editOf(flat, p.columns, 'x').edit).job;
       const predictions = predictJob(planned, scene, networkOf(planned, scene, 'planned'));
       expect(predictions.every((x) => x.certainty >= sureEnough)).toBe(true);
       expect(billOf(planned).partsEur).toBeCloseTo(p.partsEur, 6);
@@ -102,8 +102,14 @@ describe('proposals for a flat that may not be drilled', () => {
   test('taken, it can be undone; proposed again from there it is the same', async () => {
     const [p] = made.proposals;
     if (!p) throw new Error('no proposal');
-    const { job, inverse } = applyEdit(flat, p.edit);
+    const { job, inverse } = applyEdit(flat, editOf(flat, p.columns, 'x').edit);
     expect(applyEdit(job, inverse).job.units).toEqual(flat.units);
+    // another in its place: the first one's units go
+    expect(standsAs(flat, job)).toBe(true);
+    const swapped = applyEdit(job, editOf(job, p.columns, 'x').edit).job;
+    expect(swapped.units).toHaveLength(job.units.length);
+    expect(swapped.links).toHaveLength(job.links.length);
+    expect(standsAs(flat, applyEdit(flat, putOne('x', { ...flat.info, budget: 1 })).job)).toBe(false);
     const again = await propose(job, scene, solve);
     expect(again.proposals[0]?.costEur).toBeCloseTo(p.costEur, 6);
     expect(again.proposals[0]?.units.map((u) => u.place)).toEqual(p.units.map((u) => u.place));

@@ -7,7 +7,7 @@ import { networkOf } from '../network/feeds';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
-import { type Column, type Ground, groundOf, hourEur } from './columns';
+import { type Column, type Ground, groundOf, hourEur, keptOf } from './columns';
 import { enoughHeadroomDb, programmeOf, reduced, type Solver, wanted } from './programme';
 
 export type ProposalKind = 'least cost' | 'no drilling' | 'most headroom';
@@ -35,8 +35,8 @@ export interface Proposal {
   spots: number;
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
-  /** The edit that makes it the plan. */
-  edit: Edit;
+  /** What it is made of; `editOf` makes it the plan. */
+  columns: Column[];
 }
 
 export interface Proposals {
@@ -209,6 +209,18 @@ async function bestHeadroom(
   return best;
 }
 
+/** Does a job still stand as it did for a proposal, but for its units, links and readings? */
+export function standsAs(before: Job, now: Job): boolean {
+  const counts = (r: AnyRecord) => r.type !== 'unit' && r.type !== 'link' && r.type !== 'reading';
+  const [a, b] = [before, now].map((job) => [...job.byId.values()].filter(counts));
+  const kept = new Set(keptOf(before).units.map((u) => u.id));
+  return (
+    a?.length === b?.length &&
+    (b ?? []).every((r) => before.byId.get(r.id) === r) &&
+    [...kept].every((id) => before.byId.get(id) === now.byId.get(id))
+  );
+}
+
 /** The edit that makes columns the plan of a job, in the place of what was planned and not kept. */
 export function editOf(
   job: Job,
@@ -284,6 +296,6 @@ function proposalOf(
     spots: predictions.length,
     worst,
     fitsAtOnce: loadOf(planned, network, predictions).fits,
-    edit,
+    columns: [...columns],
   };
 }

@@ -20,6 +20,7 @@ import { Channels } from './Channels';
 import { KitShelf } from './KitShelf';
 import { PlanTotals } from '@/ui/plan/PlanTotals';
 import { Snags } from '@/ui/plan/Snags';
+import { ProposalsPanel } from './ProposalsPanel';
 import { UnitInspector } from './UnitInspector';
 
 /** Placing units by hand, with coverage, ledger and reasons following the pointer. */
@@ -94,6 +95,7 @@ function Overview() {
         <p>Choose a spot to see why it gets what it gets.</p>
       </Hint>
       <div className="px-4">
+        <ProposalsPanel />
         <Snags />
       </div>
       <StoreyAreas />

@@ -1,0 +1,197 @@
+'use client';
+
+import * as Comlink from 'comlink';
+import { useEffect, useRef, useState } from 'react';
+import { find, type Job } from '@/core/job/job';
+import { editOf, type Proposal, type Proposals, standsAs } from '@/core/propose/propose';
+import { StatusMark } from '@/ui/marks';
+import { Button, PartHead } from '@/ui/primitives';
+import { PegIcon } from '@/ui/sheet/Peg';
+import { messageOf } from '@/ui/store/api';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { minutesText, moneyText, sureText } from '@/ui/units';
+import { startPlanning } from '@/workers/client';
+
+type State =
+  | { kind: 'idle' }
+  | { kind: 'working'; said: string }
+  | { kind: 'done'; found: Proposals; from: Job }
+  | { kind: 'failed'; message: string };
+
+/** Proposals for the whole job: asked for, worked out apart from everything else, stopped at any time. */
+export function ProposalsPanel() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const [state, setState] = useState<State>({ kind: 'idle' });
+  const [taken, setTaken] = useState<string | null>(null);
+  const running = useRef<(() => void) | null>(null);
+  useEffect(() => () => running.current?.(), []);
+  const stop = () => {
+    running.current?.();
+    running.current = null;
+    setState({ kind: 'idle' });
+  };
+  async function ask() {
+    running.current?.();
+    const { api, stop: end } = startPlanning();
+    running.current = end;
+    setTaken(null);
+    setState({ kind: 'working', said: 'Starting …' });
+    try {
+      const said = Comlink.proxy((what: string) => {
+        if (running.current === end) setState({ kind: 'working', said: what });
+      });
+      const found = await api.plan([...job.byId.values()], {}, said);
+      if (running.current === end) setState({ kind: 'done', found, from: job });
+    } catch (error) {
+      if (running.current === end) setState({ kind: 'failed', message: messageOf(error) });
+    } finally {
+      if (running.current === end) running.current = null;
+      end();
+    }
+  }
+  const spotName = (id: string) => {
+    const spot = find(job, 'spot', id);
+    return spot ? `${spot.number}, ${spot.name}` : 'a spot';
+  };
+  return (
+    <section aria-label="Proposals">
+      <PartHead right={state.kind === 'done' ? `${state.found.candidates} places` : undefined}>
+        Proposals
+      </PartHead>
+      {state.kind !== 'working' && state.kind !== 'done' && (
+        <p className="pb-2 text-muted">
+          Which units, where and fed how, so that each need is met: least cost, no drilling, most headroom.
+          What was found in the house is kept; whether everyone at once fits is checked afterwards.
+        </p>
+      )}
+      {state.kind === 'failed' && (
+        <p role="alert" className="pb-2 text-rust-text">
+          It stopped: {state.message}. Nothing was changed.
+        </p>
+      )}
+      {state.kind === 'working' && (
+        <div className="flex items-center justify-between gap-2 pb-2" role="status">
+          <span className="text-muted">{state.said}</span>
+          <Button onClick={stop}>Stop</Button>
+        </div>
+      )}
+      {state.kind === 'done' && (
+        <>
+          {state.found.whyNot && <p className="pb-2 text-rust-text">None: {state.found.whyNot}.</p>}
+          <ul>
+            {state.found.proposals.map((p) => (
+              <ProposalCard
+                key={p.kind}
+                proposal={p}
+                spotName={spotName}
+                stale={!standsAs(state.from, job)}
+                taken={taken === p.kind}
+                onTake={() => {
+                  const now = store.getState().job;
+                  if (store.getState().commit(editOf(now, p.columns, `Take the proposal: ${p.kind}`).edit))
+                    setTaken(p.kind);
+                }}
+              />
+            ))}
+          </ul>
+          {state.found.impossible.length > 0 && (
+            <div className="pt-1 text-[12px] text-rust-text">
+              <p className="font-semibold">Nothing that is allowed meets these needs:</p>
+              <ul className="list-disc pl-4">
+                {state.found.impossible.map((i) => (
+                  <li key={i.spotId}>
+                    {spotName(i.spotId)}: {sureText(i.certainty)} sure at most{i.by ? `, by ${i.by}` : ''}
+                  </li>
+                ))}
+              </ul>
+            </div>
+          )}
+        </>
+      )}
+      {state.kind !== 'working' && (
+        <Button
+          className="mt-1 w-full"
+          look={state.kind === 'idle' ? 'action' : 'plain'}
+          onClick={() => void ask()}
+        >
+          {state.kind === 'done' ? 'Propose again' : 'Propose'}
+        </Button>
+      )}
+    </section>
+  );
+}
+
+function ProposalCard({
+  proposal: p,
+  spotName,
+  stale,
+  taken,
+  onTake,
+}: {
+  proposal: Proposal;
+  spotName: (id: string) => string;
+  /** The survey, the catalogue or what is kept has changed since. */
+  stale: boolean;
+  /** It was the last that was taken. */
+  taken: boolean;
+  onTake: () => void;
+}) {
+  const currency = useJob((s) => s.job.info.currency);
+  const facts = [
+    `${p.met} of ${p.spots} needs met`,
+    p.holes === 0 ? 'no hole' : `${p.holes} ${p.holes === 1 ? 'hole' : 'holes'}`,
+    minutesText(p.minutes),
+  ];
+  return (
+    <li className="mb-2 border border-strong" data-testid="proposal">
+      <div className="flex items-baseline justify-between gap-2 border-b border-rule px-2.5 py-1.5">
+        <h4 className="font-bold first-letter:uppercase">{p.kind}</h4>
+        <span className="font-bold">{moneyText(p.partsEur, currency)}</span>
+      </div>
+      <div className="px-2.5 py-1.5">
+        <p>{facts.join(' · ')}</p>
+        <p className="text-[12px] text-muted">
+          {p.proven
+            ? 'Proven: no cheaper choice of these places and kits does it.'
+            : p.gapEur !== null
+              ? `The best found in the time; one up to ${moneyText(p.gapEur, currency)} cheaper may exist.`
+              : 'The best found in the time.'}{' '}
+          Parts and work {moneyText(p.costEur, currency)}.
+        </p>
+        {p.worst && (
+          <p className="text-[12px] text-muted">
+            Least headroom {p.worst.headroomDb.toFixed(0)} dB at {spotName(p.worst.spotId)} (
+            {sureText(p.worst.certainty)} sure).
+          </p>
+        )}
+        <p
+          className={`flex items-center gap-1.5 text-[12px] ${p.fitsAtOnce ? 'text-muted' : 'text-ochre-text'}`}
+        >
+          <StatusMark mark={p.fitsAtOnce ? 'met' : 'thin'} size={11} />
+          Everyone at once: {p.fitsAtOnce ? 'fits' : 'does not fit'}
+        </p>
+        <ul className="pt-1">
+          {p.units.map((u) => (
+            <li key={u.letter} className="flex items-start gap-2 border-t border-rule py-1">
+              <PegIcon letter={u.letter} size={20} />
+              <span className="min-w-0 flex-1 leading-tight">
+                {u.kit}
+                <span className="block text-[12px] text-muted">
+                  {u.place}; {u.link}
+                </span>
+              </span>
+              <span className="text-muted">{moneyText(u.partsEur, currency)}</span>
+            </li>
+          ))}
+          {p.units.length === 0 && (
+            <li className="py-1 text-muted">Nothing is needed: what is there does it.</li>
+          )}
+        </ul>
+        <Button className="mt-1 w-full" disabled={stale} onClick={onTake}>
+          {stale ? 'The job has changed: propose again' : taken ? 'Taken; take it again' : 'Take it'}
+        </Button>
+      </div>
+    </li>
+  );
+}
