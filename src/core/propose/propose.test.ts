@@ -10,6 +10,7 @@ import { buildScene } from '../propagation/scene';
 import { bruteForceCost } from './bruteForce';
 import { candidatesOf, fits } from './candidates';
 import { groundOf, keptOf } from './columns';
+import { habitsOf } from './habit';
 import { reduced, wanted } from './programme';
 import { cheapestOf, editOf, propose, type Proposals, standsAs, sureEnough } from './propose';
 import { randomGround } from './randomGround';
@@ -114,6 +115,20 @@ describe('proposals for a flat that may not be drilled', () => {
     expect(again.proposals[0]?.costEur).toBeCloseTo(p.costEur, 6);
     expect(again.proposals[0]?.units.map((u) => u.place)).toEqual(p.units.map((u) => u.place));
   });
+});
+
+test('half-way is never told better than it is: put there, the plan gets what the habit says', () => {
+  const unit = get(house, 'unit', 'unit-b');
+  const big = buildScene(house);
+  const predictions = predictJob(house, big, networkOf(house, big, 'planned'));
+  const [habit] = habitsOf(house, big, [unit], predictions);
+  expect(habit).toMatchObject({
+    letter: 'B',
+    met: predictions.filter((p) => p.certainty >= sureEnough).length,
+  });
+  // the Net loft hangs on its cable: half-way over the yard it has less
+  expect(habit?.halfWayMet).toBeLessThan(habit?.met ?? 0);
+  expect(habit?.halfWayMbps).toBeLessThan(habit?.downMbps ?? 0);
 });
 
 describe('said before solving', () => {

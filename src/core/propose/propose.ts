@@ -7,10 +7,11 @@ import { networkOf } from '../network/feeds';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
+import { type Habit, habitsOf } from './habit';
 import { type Column, type Ground, groundOf, hourEur, keptOf } from './columns';
 import { enoughHeadroomDb, programmeOf, reduced, type Solver, wanted } from './programme';
 
-export type ProposalKind = 'least cost' | 'no drilling' | 'most headroom';
+export type ProposalKind = 'least cost' | 'everyone at once' | 'no drilling' | 'most headroom';
 
 export interface Proposal {
   kind: ProposalKind;
@@ -35,6 +36,8 @@ export interface Proposal {
   spots: number;
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
+  /** Each unit against the habit of putting it half-way. */
+  habits: Habit[];
   /** What it is made of; `editOf` makes it the plan. */
   columns: Column[];
 }
@@ -70,7 +73,8 @@ export function whyNone(job: Job): string | null {
 }
 
 /**
- * Proposals for a job: least cost; without drilling; the most headroom for the budget (or for half as
+ * Proposals for a job: least cost; where that does not carry all needs at once, the least cost with a wire
+ * or a radio of its own for every unit, if that does; without drilling; the most headroom for the budget (or for half as
  * much again as the least cost, where none is set). Each is solved in two steps: the least cost, then
  * of all that cost no more the one with the best worst headroom.
  */
@@ -106,6 +110,17 @@ export async function propose(job: Job, scene: Scene, solve: Solver, asked: Aske
   if (cheapest) {
     const cost = costOf(cheapest) + 0.01;
     take('least cost', await bestHeadroom(cheapest, (c) => costOf(c) <= cost, free(budgetEur)));
+    // each need by itself is met; for all at once, no airtime is shared between units
+    if (proposals[0]?.fitsAtOnce === false) {
+      const apart = solveOn(possible(withoutShared(ground)));
+      const wide = await apart(budgetEur)(anyDb);
+      if (wide) {
+        const wideCost = costOf(wide) + 0.01;
+        const best = await bestHeadroom(wide, (c) => costOf(c) <= wideCost, apart(budgetEur));
+        const made = proposalOf('everyone at once', job, scene, best);
+        if (made.fitsAtOnce) proposals.push(made);
+      }
+    }
     if (cheapest.columns.some((c) => c.holes > 0)) {
       const solid = solveOn(possible(undrilled));
       const dry = await solid(budgetEur)(anyDb);
@@ -128,6 +143,12 @@ export async function propose(job: Job, scene: Scene, solve: Solver, asked: Aske
 
 const costOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.costEur, 0);
 const partsOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.partsEur, 0);
+
+/** The same ground with a wire or a radio of its own for every unit. */
+const withoutShared = (ground: Ground): Ground => ({
+  ...ground,
+  columns: ground.columns.filter((c) => c.link.radio !== 'shared'),
+});
 
 /** The same ground without columns that need a hole, or that hang on one. */
 function withoutHoles(ground: Ground): Ground {
@@ -296,6 +317,7 @@ function proposalOf(
     spots: predictions.length,
     worst,
     fitsAtOnce: loadOf(planned, network, predictions).fits,
+    habits: habitsOf(planned, scene, [...units.values()], predictions),
     columns: [...columns],
   };
 }

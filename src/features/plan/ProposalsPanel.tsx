@@ -9,7 +9,7 @@ import { Button, PartHead } from '@/ui/primitives';
 import { PegIcon } from '@/ui/sheet/Peg';
 import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { minutesText, moneyText, sureText } from '@/ui/units';
+import { minutesText, moneyText, rateText, sureText } from '@/ui/units';
 import { startPlanning } from '@/workers/client';
 
 type State =
@@ -153,7 +153,11 @@ function ProposalCard({
         <p>{facts.join(' · ')}</p>
         <p className="text-[12px] text-muted">
           {p.proven
-            ? 'Proven: no cheaper choice of these places and kits does it.'
+            ? p.kind === 'everyone at once'
+              ? 'Proven the cheapest with a wire or a radio of its own for each unit.'
+              : p.kind === 'most headroom'
+                ? 'Proven: no choice within the budget has more at its worst spot.'
+                : 'Proven: no cheaper choice of these places and kits does it.'
             : p.gapEur !== null
               ? `The best found in the time; one up to ${moneyText(p.gapEur, currency)} cheaper may exist.`
               : 'The best found in the time.'}{' '}
@@ -188,6 +192,20 @@ function ProposalCard({
             <li className="py-1 text-muted">Nothing is needed: what is there does it.</li>
           )}
         </ul>
+        {p.habits.length > 0 && (
+          <details>
+            <summary className="cursor-pointer py-1 font-semibold text-action">Against the habit</summary>
+            <ul className="text-[12px]">
+              {p.habits.map((h) => (
+                <li key={h.letter} className="border-t border-rule py-1">
+                  <b>{h.letter}</b> half-way to {spotName(h.spotId)}, over the air: {rateText(h.halfWayMbps)}{' '}
+                  Mbps there instead of {rateText(h.downMbps)}, {h.halfWayMet} of {p.spots} needs met instead
+                  of {h.met}.
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
         <Button className="mt-1 w-full" disabled={stale} onClick={onTake}>
           {stale ? 'The job has changed: propose again' : taken ? 'Taken; take it again' : 'Take it'}
         </Button>
