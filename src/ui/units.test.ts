@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { lengthText, needText, parseLength, rateText, sureText } from './units';
+import { lengthText, minutesText, moneyText, needText, parseLength, rateText, sureText } from './units';
 
 test('lengths in words', () => {
   expect([lengthText(4.2, 'm'), lengthText(4.2, 'ft'), lengthText(-0.3, 'ft')]).toEqual([
@@ -43,4 +43,24 @@ test('rates have no more digits than they deserve; certainty never claims 0 or 1
   expect([0, 0.44, 3.14, 52.4, 490].map(rateText)).toEqual(['0', '0.4', '3.1', '52', '490']);
   expect(needText(25, 0.5)).toBe('25\u2009/\u20090.5');
   expect([0, 0.5, 1].map(sureText)).toEqual(['< 1 %', '50 %', '> 99 %']);
+});
+
+test('money in whole units of the job’s currency, cents only for small prices', () => {
+  expect([
+    moneyText(62.4, 'EUR'),
+    moneyText(0.9, 'EUR'),
+    moneyText(0, 'GBP'),
+    moneyText(1250, 'USD'),
+  ]).toEqual(['€62', '€0.90', '£0', '$1,250']);
+});
+
+test('time of work in minutes, then in hours', () => {
+  expect([0, 44.6, 59.6, 60, 185, 185.4].map(minutesText)).toEqual([
+    '0 min',
+    '45 min',
+    '1 h 00',
+    '1 h 00',
+    '3 h 05',
+    '3 h 05',
+  ]);
 });

@@ -62,15 +62,17 @@ export function whenText(iso: string, now = new Date()): string {
     : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 }
 
-/** An amount in the job's currency, in whole units: «€62». */
-export const moneyText = (amount: number, currency: string): string =>
-  new Intl.NumberFormat('en-GB', {
+/** An amount in the job's currency, in whole units, «€62»; below ten with cents where it has any, «€0.90». */
+export function moneyText(amount: number, currency: string): string {
+  const digits = Math.abs(amount) < 10 && !Number.isInteger(amount) ? 2 : 0;
+  return new Intl.NumberFormat('en-GB', {
     style: 'currency',
     currency,
     currencyDisplay: 'narrowSymbol',
-    minimumFractionDigits: 0,
-    maximumFractionDigits: amount !== 0 && Math.abs(amount) < 10 && !Number.isInteger(amount) ? 2 : 0,
+    minimumFractionDigits: digits,
+    maximumFractionDigits: digits,
   }).format(amount);
+}
 
 /** Time of work: «45 min», «3 h 05». */
 export function minutesText(minutes: number): string {

@@ -1,6 +1,6 @@
 /** Every choice of columns tried one by one: what the solver is held against, for grounds of a few candidates. */
-import type { Column, Ground } from './columns';
-import { enoughHeadroomDb, freePorts, mostOf, wanted } from './programme';
+import { type Column, enoughHeadroomDb, type Ground } from './columns';
+import { freePorts, mostOf, wanted } from './programme';
 
 /**
  * The least cost of any allowed choice, one column a place; Infinity where there is none.

@@ -5,6 +5,7 @@ import { get, type Job } from '../job/job';
 import type { Id, Kit, Mount, Room, Unit } from '../job/records';
 
 export interface Candidate {
+  /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
   id: string;
   kind: 'shelf' | 'socket' | 'ceiling' | 'eaves';
   /** In words, for example «by Socket 3, Parlour». */
@@ -36,11 +37,11 @@ const eavesM = 2.8;
  */
 export function candidatesOf(job: Job): Candidate[] {
   const list: Candidate[] = [];
-  const add = (c: Omit<Candidate, 'id'>) => {
+  const add = (c: Candidate) => {
     const near = list.some(
       (o) => o.kind === c.kind && o.storeyId === c.storeyId && Math.hypot(o.xM - c.xM, o.yM - c.yM) < apartM,
     );
-    if (!near) list.push({ id: `${c.kind}-${list.length + 1}`, ...c });
+    if (!near) list.push(c);
   };
   for (const s of job.services) {
     if (s.kind !== 'socket' && s.kind !== 'coax' && s.kind !== 'data') continue;
@@ -51,9 +52,10 @@ export function candidatesOf(job: Job): Candidate[] {
     const [xM, yM] = into(room, s.xM, s.yM);
     const words = `by ${s.name}, ${room.name}`;
     const rest = { storeyId: s.storeyId, tiltDeg: 0, serviceId: s.id };
-    add({ kind: 'shelf', words, xM, yM, heightM: shelfM, mount: 'shelf', ...rest });
+    add({ id: `shelf-${s.id}`, kind: 'shelf', words, xM, yM, heightM: shelfM, mount: 'shelf', ...rest });
     if (s.kind === 'socket' && !s.onStrip)
       add({
+        id: `socket-${s.id}`,
         kind: 'socket',
         words: `on ${s.name}, ${room.name}`,
         xM,
@@ -71,6 +73,7 @@ export function candidatesOf(job: Job): Candidate[] {
     const [xM, yM] = [(x0 + x1) / 2, (y0 + y1) / 2];
     if (!inRegion(room, xM, yM)) continue;
     add({
+      id: `ceiling-${room.id}`,
       kind: 'ceiling',
       words: `ceiling of the ${room.name}`,
       storeyId: room.storeyId,

@@ -14,6 +14,8 @@ import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { type Candidate, candidatesOf, fits, unitAt } from './candidates';
 
+/** Headroom beyond this is not worth money, dB (custom). */
+export const enoughHeadroomDb = 25;
 /** An hour of work (planning), in the job's currency. */
 export const hourEur = 45;
 /** A signal so far under what is needed is no signal, dB. */
@@ -302,13 +304,19 @@ function servingOf(
     const serves: Column['serves'] = new Map();
     if (!device) return serves;
     const heard = signalsOf(feed);
-    for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+    // the faster bands first: where they leave nothing to wish for, the others are not looked at
+    const accesses = accessesOf(feed, device, job.info.streetLatencyMs).sort(
+      (a, b) => Number(b.band) - Number(a.band),
+    );
+    for (const access of accesses) {
       const band = bands.indexOf(access.band);
       // few needs and noises differ: each is worked out once
       const known = new Map<string, { mean: number; cases: number[] | null }>();
       places.forEach(({ spot, noise, need, key }, i) => {
         const signal = heard[i]?.[band];
         if (!signal || signal.dbm < -100) return;
+        const before = serves.get(spot.id);
+        if (before && before.certainty > 0.999 && before.headroomDb >= enoughHeadroomDb) return;
         let needed = known.get(key);
         if (!needed)
           known.set(key, (needed = { mean: signalNeeded(access, feed.mean, need, noise), cases: null }));
@@ -320,7 +328,6 @@ function servingOf(
             : feed.cases.map((c) => signalNeeded(access, c, need, noise));
         const certainty = chanceMet(needed.cases, signal.dbm, signal.spreadDb);
         if (certainty < 0.01) return;
-        const before = serves.get(spot.id);
         serves.set(spot.id, {
           certainty: Math.max(certainty, before?.certainty ?? 0),
           headroomDb: Math.max(signal.dbm - needed.mean, before?.headroomDb ?? -Infinity),

@@ -1,6 +1,6 @@
 /** The choice of columns as a mixed-integer programme, in the LP format that solvers read. */
 import type { Id } from '../job/records';
-import type { Column, Ground } from './columns';
+import { type Column, enoughHeadroomDb, type Ground } from './columns';
 
 /** What a solver answers. */
 export interface Solved {
@@ -24,9 +24,6 @@ export interface Wish {
   /** At most one unit a place. */
   onePerPlace?: boolean;
 }
-
-/** Headroom beyond this is not worth money, dB (custom). */
-export const enoughHeadroomDb = 25;
 
 /** Does a column serve a spot with at least so much headroom? */
 const serves = (c: Column, spot: Id, leastDb: number): boolean =>

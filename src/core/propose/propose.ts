@@ -8,8 +8,8 @@ import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import { type Habit, habitsOf } from './habit';
-import { type Column, type Ground, groundOf, hourEur, keptOf } from './columns';
-import { enoughHeadroomDb, programmeOf, reduced, type Solver, wanted } from './programme';
+import { type Column, enoughHeadroomDb, type Ground, groundOf, hourEur, keptOf } from './columns';
+import { programmeOf, reduced, type Solver, wanted } from './programme';
 
 export type ProposalKind = 'least cost' | 'everyone at once' | 'no drilling' | 'most headroom';
 
@@ -62,6 +62,9 @@ export interface Asked {
   seconds?: number;
 }
 
+/** Is told of each proposal as soon as it is there. */
+export type Found = (proposal: Proposal) => void;
+
 /** What stands in the way of any proposal, said before anything is computed; null when nothing does. */
 export function whyNone(job: Job): string | null {
   if (job.spots.length === 0) return 'there is no spot with a need: set some in Survey';
@@ -78,7 +81,13 @@ export function whyNone(job: Job): string | null {
  * much again as the least cost, where none is set). Each is solved in two steps: the least cost, then
  * of all that cost no more the one with the best worst headroom.
  */
-export async function propose(job: Job, scene: Scene, solve: Solver, asked: Asked = {}): Promise<Proposals> {
+export async function propose(
+  job: Job,
+  scene: Scene,
+  solve: Solver,
+  asked: Asked = {},
+  found: Found = () => undefined,
+): Promise<Proposals> {
   const none: Proposals = { proposals: [], impossible: [], candidates: 0, columns: 0, whyNot: whyNone(job) };
   if (none.whyNot) return none;
   const seconds = asked.seconds ?? 15;
@@ -104,7 +113,11 @@ export async function propose(job: Job, scene: Scene, solve: Solver, asked: Aske
     return (budget: number | null) => (leastDb: number) =>
       cheapestOf(g, columns, solve, { budgetEur: budget, leastHeadroomDb: leastDb }, seconds);
   };
-  const take = (kind: ProposalKind, choice: Choice) => proposals.push(proposalOf(kind, job, scene, choice));
+  const add = (proposal: Proposal) => {
+    proposals.push(proposal);
+    found(proposal);
+  };
+  const take = (kind: ProposalKind, choice: Choice) => add(proposalOf(kind, job, scene, choice));
   const free = solveOn(possible(ground));
   const cheapest = await free(budgetEur)(anyDb);
   if (cheapest) {
@@ -118,7 +131,7 @@ export async function propose(job: Job, scene: Scene, solve: Solver, asked: Aske
         const wideCost = costOf(wide) + 0.01;
         const best = await bestHeadroom(wide, (c) => costOf(c) <= wideCost, apart(budgetEur));
         const made = proposalOf('everyone at once', job, scene, best);
-        if (made.fitsAtOnce) proposals.push(made);
+        if (made.fitsAtOnce) add(made);
       }
     }
     if (cheapest.columns.some((c) => c.holes > 0)) {

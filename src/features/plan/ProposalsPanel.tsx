@@ -14,7 +14,7 @@ import { startPlanning } from '@/workers/client';
 
 type State =
   | { kind: 'idle' }
-  | { kind: 'working'; said: string }
+  | { kind: 'working'; said: string; so: Proposal[]; from: Job }
   | { kind: 'done'; found: Proposals; from: Job }
   | { kind: 'failed'; message: string };
 
@@ -36,12 +36,16 @@ export function ProposalsPanel() {
     const { api, stop: end } = startPlanning();
     running.current = end;
     setTaken(null);
-    setState({ kind: 'working', said: 'Starting …' });
+    setState({ kind: 'working', said: 'Starting …', so: [], from: job });
     try {
       const said = Comlink.proxy((what: string) => {
-        if (running.current === end) setState({ kind: 'working', said: what });
+        if (running.current === end) setState((s) => (s.kind === 'working' ? { ...s, said: what } : s));
       });
-      const found = await api.plan([...job.byId.values()], {}, said);
+      const one = Comlink.proxy((proposal: Proposal) => {
+        if (running.current === end)
+          setState((s) => (s.kind === 'working' ? { ...s, so: [...s.so, proposal] } : s));
+      });
+      const found = await api.plan([...job.byId.values()], {}, said, one);
       if (running.current === end) setState({ kind: 'done', found, from: job });
     } catch (error) {
       if (running.current === end) setState({ kind: 'failed', message: messageOf(error) });
@@ -76,11 +80,13 @@ export function ProposalsPanel() {
           <Button onClick={stop}>Stop</Button>
         </div>
       )}
-      {state.kind === 'done' && (
+      {(state.kind === 'done' || state.kind === 'working') && (
         <>
-          {state.found.whyNot && <p className="pb-2 text-rust-text">None: {state.found.whyNot}.</p>}
+          {state.kind === 'done' && state.found.whyNot && (
+            <p className="pb-2 text-rust-text">None: {state.found.whyNot}.</p>
+          )}
           <ul>
-            {state.found.proposals.map((p) => (
+            {(state.kind === 'done' ? state.found.proposals : state.so).map((p) => (
               <ProposalCard
                 key={p.kind}
                 proposal={p}
@@ -95,7 +101,7 @@ export function ProposalsPanel() {
               />
             ))}
           </ul>
-          {state.found.impossible.length > 0 && (
+          {state.kind === 'done' && state.found.impossible.length > 0 && (
             <div className="pt-1 text-[12px] text-rust-text">
               <p className="font-semibold">Nothing that is allowed meets these needs:</p>
               <ul className="list-disc pl-4">
@@ -156,7 +162,7 @@ function ProposalCard({
             ? p.kind === 'everyone at once'
               ? 'Proven the cheapest with a wire or a radio of its own for each unit.'
               : p.kind === 'most headroom'
-                ? 'Proven: no choice within the budget has more at its worst spot.'
+                ? 'The most within the budget, of units over the air that each reach a spot their parent does not.'
                 : 'Proven: no cheaper choice of these places and kits does it.'
             : p.gapEur !== null
               ? `The best found in the time; one up to ${moneyText(p.gapEur, currency)} cheaper may exist.`
