@@ -9,6 +9,7 @@ import type { Job } from '@/core/job/job';
 import { makeCompute } from '@/workers/compute';
 import { growth, quayHouseRays, workerMemory } from './engine';
 import { linkTables } from './links';
+import { againstBruteForce, proposalFigures } from './proposals';
 import { surveyCore, surveyFrames } from './survey';
 import { dragFigures } from './drag';
 
@@ -79,6 +80,9 @@ console.table(await quayHouseRays(job));
 console.table(await growth());
 console.table(workerMemory());
 console.table(await linkTables(job));
+const found = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
+console.table(await proposalFigures(found));
+console.table(await againstBruteForce(found));
 console.table(await surveyCore());
 console.table(await surveyFrames());
 console.table(await dragFigures());

@@ -11,6 +11,15 @@ test('proposals for a flat: asked for, proven, taken, one in place of the other,
   await expect(cards).toHaveCount(2, { timeout: 60_000 });
   await expect(cards.first()).toContainText('5 of 5 needs met · no hole');
   await expect(cards.first()).toContainText('Proven');
+  // a place that the household does not want is left out, and named as left out
+  const first = await cards.first().textContent();
+  await cards
+    .first()
+    .getByRole('button', { name: /propose without that place/ })
+    .click();
+  await expect(page.getByText('Not to be used:')).toBeVisible({ timeout: 60_000 });
+  await expect(cards).toHaveCount(2);
+  expect(await cards.first().textContent()).not.toBe(first);
   await cards.first().getByRole('button', { name: 'Take it' }).click();
   await expect(summary).toContainText('5 of 5 needs met here');
   await expect(page.getByRole('button', { name: /^Unit B/ })).toBeVisible();

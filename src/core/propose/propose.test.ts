@@ -100,6 +100,17 @@ describe('proposals for a flat that may not be drilled', () => {
     expect(most?.worst?.headroomDb).toBeGreaterThanOrEqual((least?.worst?.headroomDb ?? 0) - 1e-6);
   });
 
+  test('a place that may not be used is not used, and costs no less', async () => {
+    const [p] = made.proposals;
+    const places = (p?.columns ?? []).map((c) => c.candidate.id);
+    expect(places.length).toBeGreaterThan(0);
+    const other = await propose(flat, scene, solve, { forbidden: places });
+    const [q] = other.proposals;
+    expect(q?.columns.some((c) => places.includes(c.candidate.id))).toBe(false);
+    expect(q?.costEur).toBeGreaterThanOrEqual((p?.costEur ?? 0) - 1e-6);
+    expect(other.candidates).toBe(made.candidates - places.length);
+  });
+
   test('taken, it can be undone; proposed again from there it is the same', async () => {
     const [p] = made.proposals;
     if (!p) throw new Error('no proposal');

@@ -58,6 +58,8 @@ export const sureEnough = 0.9;
 export interface Asked {
   noDrilling?: boolean;
   budgetEur?: number | null;
+  /** Candidates that may not be used. */
+  forbidden?: readonly string[];
   /** Time for each solution, s. */
   seconds?: number;
 }
@@ -92,7 +94,11 @@ export async function propose(
   if (none.whyNot) return none;
   const seconds = asked.seconds ?? 15;
   const budgetEur = asked.budgetEur === undefined ? job.info.budget : asked.budgetEur;
-  const rules = { noDrilling: asked.noDrilling ?? job.info.noDrilling, sure: sureEnough };
+  const rules = {
+    noDrilling: asked.noDrilling ?? job.info.noDrilling,
+    sure: sureEnough,
+    forbidden: new Set(asked.forbidden),
+  };
   const ground = groundOf(job, scene, rules);
   if (ground.candidates.length === 0)
     return { ...none, whyNot: 'the survey has no socket, outlet or ceiling for a unit' };

@@ -3,6 +3,7 @@
 import * as Comlink from 'comlink';
 import { useEffect, useRef, useState } from 'react';
 import { find, type Job } from '@/core/job/job';
+import type { Candidate } from '@/core/propose/candidates';
 import { editOf, type Proposal, type Proposals, standsAs } from '@/core/propose/propose';
 import { StatusMark } from '@/ui/marks';
 import { Button, PartHead } from '@/ui/primitives';
@@ -24,6 +25,8 @@ export function ProposalsPanel() {
   const job = useJob((s) => s.job);
   const [state, setState] = useState<State>({ kind: 'idle' });
   const [taken, setTaken] = useState<string | null>(null);
+  /** Places that may not be used, by candidate, with their words. */
+  const [forbidden, setForbidden] = useState<ReadonlyMap<string, string>>(new Map());
   const running = useRef<(() => void) | null>(null);
   useEffect(() => () => running.current?.(), []);
   const stop = () => {
@@ -31,7 +34,8 @@ export function ProposalsPanel() {
     running.current = null;
     setState({ kind: 'idle' });
   };
-  async function ask() {
+  async function ask(not: ReadonlyMap<string, string> = forbidden) {
+    setForbidden(not);
     running.current?.();
     const { api, stop: end } = startPlanning();
     running.current = end;
@@ -45,7 +49,7 @@ export function ProposalsPanel() {
         if (running.current === end)
           setState((s) => (s.kind === 'working' ? { ...s, so: [...s.so, proposal] } : s));
       });
-      const found = await api.plan([...job.byId.values()], {}, said, one);
+      const found = await api.plan([...job.byId.values()], { forbidden: [...not.keys()] }, said, one);
       if (running.current === end) setState({ kind: 'done', found, from: job });
     } catch (error) {
       if (running.current === end) setState({ kind: 'failed', message: messageOf(error) });
@@ -93,6 +97,7 @@ export function ProposalsPanel() {
                 spotName={spotName}
                 stale={!standsAs(state.from, job)}
                 taken={taken === p.kind}
+                onForbid={(c) => void ask(new Map(forbidden).set(c.id, c.words))}
                 onTake={() => {
                   const now = store.getState().job;
                   if (store.getState().commit(editOf(now, p.columns, `Take the proposal: ${p.kind}`).edit))
@@ -115,6 +120,29 @@ export function ProposalsPanel() {
           )}
         </>
       )}
+      {forbidden.size > 0 && state.kind !== 'working' && (
+        <div className="pb-1 text-[12px]">
+          <p className="text-muted">Not to be used:</p>
+          <ul>
+            {[...forbidden].map(([id, words]) => (
+              <li key={id} className="flex justify-between gap-2">
+                {words}
+                <button
+                  type="button"
+                  className="font-semibold text-action pointer-coarse:min-h-11"
+                  onClick={() => {
+                    const left = new Map(forbidden);
+                    left.delete(id);
+                    setForbidden(left);
+                  }}
+                >
+                  Allow
+                </button>
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
       {state.kind !== 'working' && (
         <Button
           className="mt-1 w-full"
@@ -133,6 +161,7 @@ function ProposalCard({
   spotName,
   stale,
   taken,
+  onForbid,
   onTake,
 }: {
   proposal: Proposal;
@@ -141,6 +170,7 @@ function ProposalCard({
   stale: boolean;
   /** It was the last that was taken. */
   taken: boolean;
+  onForbid: (candidate: Candidate) => void;
   onTake: () => void;
 }) {
   const currency = useJob((s) => s.job.info.currency);
@@ -191,7 +221,20 @@ function ProposalCard({
                   {u.place}; {u.link}
                 </span>
               </span>
-              <span className="text-muted">{moneyText(u.partsEur, currency)}</span>
+              <span className="text-right">
+                <span className="block text-muted">{moneyText(u.partsEur, currency)}</span>
+                <button
+                  type="button"
+                  className="text-[12px] font-semibold text-action pointer-coarse:min-h-11"
+                  aria-label={`Not ${u.place}: propose without that place`}
+                  onClick={() => {
+                    const column = p.columns.find((c) => c.candidate.words === u.place);
+                    if (column) onForbid(column.candidate);
+                  }}
+                >
+                  Not there
+                </button>
+              </span>
             </li>
           ))}
           {p.units.length === 0 && (
