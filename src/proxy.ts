@@ -11,8 +11,7 @@ export function proxy(request: NextRequest) {
   const dev = process.env.NODE_ENV === 'development' ? " 'unsafe-eval'" : '';
   const policy = [
     "default-src 'none'",
-    // the solver is WebAssembly
-    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic' 'wasm-unsafe-eval'${dev}`,
+    `script-src 'self' 'nonce-${nonce}' 'strict-dynamic'${dev}`,
     "worker-src 'self' blob:",
     "style-src 'self' 'unsafe-inline'",
     "img-src 'self' data: blob:",
