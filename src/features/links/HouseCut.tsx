@@ -21,6 +21,7 @@ export function HouseCut({
   const make = (id: string | null) => find(job, 'assembly', id);
   const outer = make(cut.wallAssemblyId);
   const thick = Math.max(thinPx, (outer?.thicknessM ?? 0.2) * scale);
+  const floorPx = Math.max(3, 0.16 * scale);
   const low = cut.storeys[0];
   const eaves = Math.min(...cut.roof.map((p) => p[1]));
   const [left, bottom] = px(cut.x0, low?.z0 ?? 0);
@@ -62,7 +63,7 @@ export function HouseCut({
               x={left + thick}
               y={floor}
               width={right - left - 2 * thick}
-              height={Math.max(3, 0.16 * scale)}
+              height={floorPx}
               fill="#e7dfcc"
               stroke="#1f2a37"
               strokeWidth={0.9}
@@ -90,7 +91,8 @@ export function HouseCut({
               const [to] = px(r.x1, 0);
               const fits = to - from > r.name.length * 5.9 + 12;
               const middle = (from + to) / 2;
-              const y = Math.max(ceiling, roofAt(cut, (r.x0 + r.x1) / 2, px)) + 16;
+              // below the floor above
+              const y = Math.max(ceiling + floorPx, roofAt(cut, (r.x0 + r.x1) / 2, px)) + 14;
               return fits && floor - y > 8 ? (
                 <text
                   key={i}

@@ -4,7 +4,7 @@ import { useMemo, useState } from 'react';
 import { billOf } from '@/core/plan/bill';
 import { StatusMark } from '@/ui/marks';
 import { useJob } from '@/ui/store/JobProvider';
-import { lengthText, moneyText, rateText } from '@/ui/units';
+import { lengthText, minutesText, moneyText, rateText } from '@/ui/units';
 import { BillDialog } from './BillDialog';
 
 /** What a channel is asked for, and what neighbours take of it. */
@@ -25,13 +25,9 @@ export function PlanTotals() {
     fits: true,
   });
   const letters = busiest?.unitIds.map((id) => job.units.find((u) => u.id === id)?.letter).join(', ');
-  const hours = Math.floor(bill.minutes / 60);
   const rows = [
     ['Parts', moneyText(bill.partsEur, job.info.currency)],
-    [
-      'Hands-on time',
-      `${hours ? `${hours} h ` : ''}${String(Math.round(bill.minutes % 60)).padStart(2, '0')} min`,
-    ],
+    ['Hands-on time', minutesText(bill.minutes)],
     ['Cable', bill.cableM ? lengthText(bill.cableM, job.info.lengths, 0) : 'none'],
   ];
   return (
