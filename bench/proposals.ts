@@ -41,6 +41,7 @@ export async function againstBruteForce(job: Job): Promise<object[]> {
     const ground = randomGround(seed, base, scene, network);
     const wish = { budgetEur: null, leastHeadroomDb: -1e9 };
     const found = await cheapestOf(ground, reduced(ground), solve, wish, 10);
+    if (found === 'late') continue;
     const cost = found ? found.columns.reduce((sum, c) => sum + c.costEur, 0) : Infinity;
     if (
       Math.abs(cost - bruteForceCost(ground, null, -1e9)) < 0.01 ||

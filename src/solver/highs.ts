@@ -31,10 +31,11 @@ export function makeSolver(wasmUrl?: string): Solver {
         const relaxed = highs.solve(relaxation(lp), { time_limit: seconds, output_flag: false });
         const found = values.size > 0;
         return {
-          status: found ? 'time' : 'infeasible',
+          status: found ? 'time' : 'late',
           values,
           objective: answer.ObjectiveValue,
-          bound: relaxed.ObjectiveValue,
+          // costs are never below nothing
+          bound: relaxed.Status === 'Optimal' ? relaxed.ObjectiveValue : 0,
         };
       }
       default:

@@ -4,8 +4,8 @@ import { type Column, enoughHeadroomDb, type Ground } from './columns';
 
 /** What a solver answers. */
 export interface Solved {
-  /** Proven best, best found when the time was up, or why there is none. */
-  status: 'optimal' | 'time' | 'infeasible';
+  /** Proven best; best found when the time was up; proven that there is none; the time was up and nothing found. */
+  status: 'optimal' | 'time' | 'infeasible' | 'late';
   /** Value of each variable that is not zero. */
   values: ReadonlyMap<string, number>;
   objective: number;

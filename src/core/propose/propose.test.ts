@@ -11,7 +11,7 @@ import { bruteForceCost } from './bruteForce';
 import { candidatesOf, fits } from './candidates';
 import { groundOf, keptOf } from './columns';
 import { habitsOf } from './habit';
-import { reduced, wanted } from './programme';
+import { reduced, type Solver, wanted } from './programme';
 import { cheapestOf, editOf, propose, type Proposals, standsAs, sureEnough } from './propose';
 import { randomGround } from './randomGround';
 
@@ -56,6 +56,7 @@ describe('the programme', () => {
           { budgetEur: budget, leastHeadroomDb: least },
           10,
         );
+        if (found === 'late') throw new Error('ten seconds did not do');
         const cost = found ? found.columns.reduce((sum, c) => sum + c.costEur, 0) : Infinity;
         expect(found?.proven ?? true).toBe(true);
         expect([seed, budget, least, Math.round(cost * 100)]).toEqual([
@@ -153,6 +154,13 @@ describe('said before solving', () => {
     expect(await reason(without('service', 'room', 'spot', 'reading'))).toMatch(/no spot/);
     const bare = jobFromRecords(tanneryLofts().map((r) => (r.type === 'kit' ? { ...r, priceEur: 0 } : r)));
     expect(await reason(bare)).toMatch(/no kit of the catalogue/);
+  });
+  test('out of time is not called impossible', async () => {
+    const late: Solver = () =>
+      Promise.resolve({ status: 'late', values: new Map(), objective: NaN, bound: 0 });
+    const { whyNot, proposals } = await propose(flat, scene, late);
+    expect(proposals).toEqual([]);
+    expect(whyNot).toMatch(/not proven/);
   });
   test('a need that nothing meets is named, with the most that anything would give', async () => {
     const wish = flat.activities[0];

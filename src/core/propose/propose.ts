@@ -125,7 +125,8 @@ export async function propose(
   };
   const take = (kind: ProposalKind, choice: Choice) => add(proposalOf(kind, job, scene, choice));
   const free = solveOn(possible(ground));
-  const cheapest = await free(budgetEur)(anyDb);
+  const answer = await free(budgetEur)(anyDb);
+  const cheapest = answer === 'late' ? null : answer;
   if (cheapest) {
     const cost = costOf(cheapest) + 0.01;
     take('least cost', await bestHeadroom(cheapest, (c) => costOf(c) <= cost, free(budgetEur)));
@@ -133,7 +134,7 @@ export async function propose(
     if (proposals[0]?.fitsAtOnce === false) {
       const apart = solveOn(possible(withoutShared(ground)));
       const wide = await apart(budgetEur)(anyDb);
-      if (wide) {
+      if (wide && wide !== 'late') {
         const wideCost = costOf(wide) + 0.01;
         const best = await bestHeadroom(wide, (c) => costOf(c) <= wideCost, apart(budgetEur));
         const made = proposalOf('everyone at once', job, scene, best);
@@ -143,7 +144,7 @@ export async function propose(
     if (cheapest.columns.some((c) => c.holes > 0)) {
       const solid = solveOn(possible(undrilled));
       const dry = await solid(budgetEur)(anyDb);
-      if (dry) {
+      if (dry && dry !== 'late') {
         const dryCost = costOf(dry) + 0.01;
         take('no drilling', await bestHeadroom(dry, (c) => costOf(c) <= dryCost, solid(budgetEur)));
       }
@@ -156,7 +157,11 @@ export async function propose(
     impossible,
     candidates: ground.candidates.length,
     columns: ground.columns.length,
-    whyNot: cheapest ? null : 'nothing that is allowed and affordable meets the needs that can be met',
+    whyNot: cheapest
+      ? null
+      : answer === 'late'
+        ? 'nothing was found in the time, and it is not proven that there is nothing'
+        : 'nothing that is allowed and affordable meets the needs that can be met',
   };
 }
 
@@ -199,7 +204,8 @@ interface Choice {
 }
 
 /**
- * The cheapest choice with at least so much headroom everywhere; null where there is none in the time.
+ * The cheapest choice with at least so much headroom everywhere; null where it is proven that there is
+ * none, «late» where the time was up before any was found.
  * Solved without minding that two units may be at one place, which leaves far fewer columns to look at;
  * only where the answer has two at one place it is solved again with all columns and that minded.
  * @param few `reduced(ground)`, worked out once.
@@ -210,7 +216,7 @@ export async function cheapestOf(
   solve: Solver,
   { budgetEur, leastHeadroomDb }: { budgetEur: number | null; leastHeadroomDb: number },
   seconds: number,
-): Promise<Choice | null> {
+): Promise<Choice | 'late' | null> {
   if (wanted(ground, leastHeadroomDb).length === 0) return { columns: [], proven: true, gapEur: null };
   for (const onePerPlace of [false, true]) {
     const columns = onePerPlace ? ground.columns : few;
@@ -218,6 +224,7 @@ export async function cheapestOf(
     if (!programme) return null;
     const { status, values, objective, bound } = await solve(programme.lp, seconds);
     if (status === 'infeasible') return null;
+    if (status === 'late') return 'late';
     const chosen = [...programme.names].flatMap(([n, c]) => ((values.get(n) ?? 0) > 0.5 ? [c] : []));
     const places = new Set(chosen.map((c) => c.candidate.id));
     if (places.size === chosen.length)
@@ -234,14 +241,16 @@ export async function cheapestOf(
 async function bestHeadroom(
   from: Choice,
   within: (c: Choice) => boolean,
-  at: (leastDb: number) => Promise<Choice | null>,
+  at: (leastDb: number) => Promise<Choice | 'late' | null>,
 ): Promise<Choice> {
   let best = from;
   let [low, high] = [0, Math.round(enoughHeadroomDb / headroomStepDb) + 1];
   while (high - low > 1) {
     const middle = (low + high) >> 1;
     const found = await at(middle * headroomStepDb);
-    if (found && within(found)) {
+    // more may be possible than the time let it find
+    if (found === 'late') best = { ...best, proven: false };
+    if (found && found !== 'late' && within(found)) {
       best = { ...found, proven: best.proven && found.proven };
       low = middle;
     } else high = middle;

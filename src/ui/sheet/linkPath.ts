@@ -136,17 +136,9 @@ export function linksOnSheet(
     const [ax, ay] = px(...p);
     const [bx, by] = px(...q);
     const lengthPx = Math.hypot(bx - ax, by - ay);
+    const ends = { link, from, to, fromHere, toHere, a: [ax, ay], b: [bx, by] } as const;
     if (link.points.length > 0) {
-      drawn.push({
-        link,
-        from,
-        to,
-        fromHere,
-        toHere,
-        a: [ax, ay],
-        b: [bx, by],
-        ...alongCorners(link, from, to, space, px),
-      });
+      drawn.push({ ...ends, ...alongCorners(link, from, to, space, px) });
       continue;
     }
     const bend = link.medium === 'wireless' ? Math.min(40, lengthPx * 0.16) : 0;
@@ -154,13 +146,7 @@ export function linksOnSheet(
     const sign = ny > 0 ? -1 : 1;
     const [cx, cy] = [(ax + bx) / 2 + nx * bend * sign, (ay + by) / 2 + ny * bend * sign];
     drawn.push({
-      link,
-      from,
-      to,
-      fromHere,
-      toHere,
-      a: [ax, ay],
-      b: [bx, by],
+      ...ends,
       d: link.medium === 'powerline' ? zigzag(ax, ay, bx, by) : `M${ax} ${ay}Q${cx} ${cy} ${bx} ${by}`,
       middle: [(ax + 2 * cx + bx) / 4, (ay + 2 * cy + by) / 4],
       lengthPx,
