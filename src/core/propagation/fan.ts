@@ -7,9 +7,11 @@ import type { Crossings, Fan, Scene } from './model';
 import { add, edge, crossBlock, crossSlab, openingAt } from './crossings';
 
 /** Sectors of a fan; a multiple of 4. */
-const sectors = 256;
+const sectors = 128;
 /** Rounding of a direction never moves it out of its sector by more than this part of one. */
 const slackSectors = 1e-6;
+/** Distances and heights that bound a thing are this much wider, so that rounding hides nothing, m. */
+const slackM = 0.001;
 
 type Parts = Pick<Scene, 'shapes'>;
 
@@ -55,7 +57,7 @@ const dot = (plane: Float64Array, o: number, x: number, y: number, z: number): n
  */
 export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan {
   const [px, py, pz] = at;
-  const { plane, panels, blocks, walls, outline } = parts.shapes;
+  const { plane, panels, blocks, walls, outline, rise } = parts.shapes;
   const away = new Float64Array(panels);
   const along = new Float64Array(panels);
   const up = new Float64Array(panels);
@@ -67,10 +69,12 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
   }
   const count = panels + blocks;
   if (count > 65_535) throw new RangeError('scene: more than 65 535 walls and obstacles');
-  // the sectors that each thing spans, and how near it comes
+  // the sectors that each thing spans, how near it comes, and between which slopes a path can meet it
   const first = new Int32Array(count);
   const span = new Int32Array(count);
   const distance = new Float64Array(count);
+  const least = new Float64Array(count);
+  const most = new Float64Array(count);
   for (let item = 0; item < count; item++) {
     const isWall = item < walls;
     const used = isWall ? 4 : 8;
@@ -79,12 +83,22 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
       corners[i + 1] = (outline[item * 8 + i + 1] as number) - py;
     }
     let near = Infinity;
+    let far = 0;
     for (let i = 0; i < used; i += 2) {
       const k = (i + 2) % used;
       const [ax, ay] = [corners[i] as number, corners[i + 1] as number];
       near = Math.min(near, distanceTo(ax, ay, corners[k] as number, corners[k + 1] as number));
+      far = Math.max(far, ax * ax + ay * ay);
     }
-    if (near < 1e-6 || (!isWall && within(corners))) {
+    far = Math.sqrt(far) + slackM;
+    const isHere = near < 1e-6 || (!isWall && within(corners));
+    const close = isHere ? 0 : Math.max(0, near - slackM);
+    const floor = (rise[item * 2] as number) - pz - slackM;
+    const top = (rise[item * 2 + 1] as number) - pz + slackM;
+    // to what lies lower than here the near end is the steeper, to what lies higher the far end the flatter
+    least[item] = floor / (floor < 0 ? close : far);
+    most[item] = top / (top > 0 ? close : far);
+    if (isHere) {
       span[item] = sectors;
       continue;
     }
@@ -120,21 +134,25 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
   for (let s = 0; s < sectors; s++) start[s + 1] = (start[s + 1] as number) + (start[s] as number);
   const filled = start.slice(0, sectors);
   const items = new Uint16Array(start[sectors] as number);
-  const near = new Float32Array(items.length);
+  const bounds = new Float32Array(3 * items.length);
   for (let i = 0; i < count; i++) {
     const item = (order[i] as number) % 65_536;
     const from = first[item] as number;
     const to = from + (span[item] as number);
-    // a millimetre nearer, so that rounding hides nothing
-    const close = (distance[item] as number) - 0.001;
+    const close = (distance[item] as number) - slackM;
+    // wider by more than numbers of 32 bits are rounded
+    const flattest = (least[item] as number) - Math.abs(least[item] as number) * 1e-6;
+    const steepest = (most[item] as number) + Math.abs(most[item] as number) * 1e-6;
     for (let s = from; s < to; s++) {
       const k = filled[s % sectors] as number;
       filled[s % sectors] = k + 1;
       items[k] = item;
-      near[k] = close;
+      bounds[k * 3] = close;
+      bounds[k * 3 + 1] = flattest;
+      bounds[k * 3 + 2] = steepest;
     }
   }
-  return { at, away, along, up, start, items, near };
+  return { at, away, along, up, start, items, bounds };
 }
 
 /**
@@ -170,12 +188,14 @@ export function crossFrom(
         crossSlab(shapes, slab, px + t * dx, py + t * dy, (dz < 0 ? -dz : dz) * perLength, t, out);
     }
   }
-  const { start, items, near, away, along, up } = fan;
+  const { start, items, bounds, away, along, up } = fan;
+  const tilt = dz / plan;
   const at = sectorOf(dx, dy) | 0;
   const sector = at >= sectors ? sectors - 1 : at;
   const stop = start[sector + 1] as number;
   for (let i = start[sector] as number; i < stop; i++) {
-    if ((near[i] as number) > plan) return;
+    if ((bounds[i * 3] as number) > plan) return;
+    if ((bounds[i * 3 + 1] as number) > tilt || (bounds[i * 3 + 2] as number) < tilt) continue;
     const item = items[i] as number;
     if (item >= panels) {
       crossBlock(shapes, item, px, py, pz, dx, dy, dz, out);

@@ -25,10 +25,11 @@ export interface Fan {
   away: Float64Array;
   along: Float64Array;
   up: Float64Array;
-  /** Items seen in sector i: items[start[i]] … items[start[i + 1] − 1], nearest first; and how near, m in plan. */
+  /** Items seen in sector i: items[start[i]] … items[start[i + 1] − 1], nearest first. */
   start: Int32Array;
   items: Uint16Array;
-  near: Float32Array;
+  /** 3 per such item: how near it comes, m in plan; least and most slope, rise over distance in plan, of a path that meets it. */
+  bounds: Float32Array;
 }
 
 export interface Gates {

@@ -17,6 +17,8 @@ export interface Shapes {
   plane: Float64Array;
   /** 8 per panel and block: its corners in plan, x and y each; of a wall its two ends, twice. */
   outline: Float64Array;
+  /** 2 per panel and block: its least and greatest height, m. */
+  rise: Float64Array;
   /** 2 per panel: length, height. */
   side: Float64Array;
   /** Per panel: first opening, and one past the last panel. */
@@ -100,6 +102,10 @@ export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Sha
       ]),
     ),
     outline: Float64Array.from([...panels.map(panelCorners), ...blocks.map(blockCorners)].flat(2)),
+    rise: Float64Array.from([
+      ...panels.flatMap((p) => [p.origin[2], p.origin[2] + p.heightM * p.up[2]]),
+      ...blocks.flatMap((b) => [b.z0, b.z1]),
+    ]),
     side: Float64Array.from(panels.flatMap((p) => [p.lengthM, p.heightM])),
     openStart: starts(panels.map((p) => p.openings.length)),
     open: Float64Array.from(openings.flatMap((o) => [o.a0, o.a1, o.b0, o.b1])),

@@ -26,26 +26,41 @@ export function goodputIn(air: Air, rssiDbm: number, mode: RadioMode): number {
   return air.share * ((1 - air.duty) * clear + air.duty * noisy);
 }
 
-const known = new Map<string, number>();
-const mostKnown = 20_000;
+/** All signals at which a rate changes, with and without the noise, weakest first, and the goodput from each on. */
+interface Steps {
+  rssiDbm: Float64Array;
+  clear: Float64Array;
+  noisy: Float64Array;
+}
 
-/** The least signal, dBm, at which a goodput is reached in this air; Infinity when it never is. Kept for the next time. */
-export function rssiForIn(air: Air, goodputMbps: number, mode: RadioMode): number {
-  if (air.duty === 0 || air.riseDb === 0) return rssiFor(goodputMbps / air.share, mode);
-  const key = `${mode.standard} ${mode.widthMHz} ${mode.streams} ${goodputMbps} ${air.share} ${air.duty} ${air.riseDb}`;
+const known = new Map<string, Steps>();
+
+function stepsOf(mode: RadioMode, riseDb: number): Steps {
+  const key = `${mode.standard} ${mode.widthMHz} ${mode.streams} ${riseDb}`;
   const before = known.get(key);
-  if (before !== undefined) return before;
+  if (before) return before;
   const ladder = rateLadder(mode).map((s) => s.rssiDbm);
-  const steps = [...ladder, ...ladder.map((dbm) => dbm + air.riseDb)].sort((a, b) => a - b);
+  const rssiDbm = Float64Array.from([...ladder, ...ladder.map((dbm) => dbm + riseDb)]).sort();
+  const made = {
+    rssiDbm,
+    clear: rssiDbm.map((dbm) => radioLink(dbm, mode).goodputMbps),
+    noisy: rssiDbm.map((dbm) => radioLink(dbm - riseDb + 1e-9, mode).goodputMbps),
+  };
+  known.set(key, made);
+  return made;
+}
+
+/** The least signal, dBm, at which a goodput is reached in this air; Infinity when it never is. */
+export function rssiForIn({ share, duty, riseDb }: Air, goodputMbps: number, mode: RadioMode): number {
+  if (duty === 0 || riseDb === 0) return rssiFor(goodputMbps / share, mode);
+  const { rssiDbm, clear, noisy } = stepsOf(mode, riseDb);
   // goodput rises with the signal: bisect the steps
-  let [low, high] = [0, steps.length];
+  let [low, high] = [0, rssiDbm.length];
   while (low < high) {
     const middle = (low + high) >> 1;
-    if (goodputIn(air, steps[middle] as number, mode) >= goodputMbps) high = middle;
+    const mbps = share * ((1 - duty) * (clear[middle] as number) + duty * (noisy[middle] as number));
+    if (mbps >= goodputMbps) high = middle;
     else low = middle + 1;
   }
-  if (known.size >= mostKnown) known.clear();
-  const least = steps[low] ?? Infinity;
-  known.set(key, least);
-  return least;
+  return rssiDbm[low] ?? Infinity;
 }
