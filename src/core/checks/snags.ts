@@ -118,15 +118,15 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
 
 const rank: Record<Sure, number> = { certain: 0, likely: 1, possible: 2 };
 
-/** What is wrong with a plan, surest first. @param network the planned one. */
-export function snagsOf(job: Job, scene: Scene, network: Network): Snag[] {
+/** What is wrong with a plan, surest first. @param network the planned one. @param rules those that are looked at. */
+export function snagsOf(job: Job, scene: Scene, network: Network, rules = snagRules): Snag[] {
   const planned = [...network.placed.values()].map(({ unit, kit, at }) => ({
     unit,
     kit,
     at,
     outdoors: get(job, 'building', get(job, 'storey', unit.storeyId).buildingId).kind === 'outdoors',
   }));
-  return Object.entries(snagRules)
+  return Object.entries(rules)
     .flatMap(([rule, check]) =>
       check({ job, scene, network, planned }).map((found, i): Snag => ({
         id: `${rule} ${found.recordId} ${i}`,

@@ -1,4 +1,5 @@
-import type { Job } from './job';
+import { coaxLoops } from './coaxRuns';
+import { find, type Job } from './job';
 import type { AnyRecord, Id, RecordType } from './records';
 
 /** A thing wrong in input: where (dotted path) and what, in words for people. */
@@ -103,7 +104,7 @@ function referencesOf(r: AnyRecord): Reference[] {
 
 /**
  * What does not hold together between records: an unknown id, an opening that is not within its
- * wall, a unit fed twice or in a circle. Empty when all is well.
+ * wall, a unit fed twice or in a circle, coax in a circle. Empty when all is well.
  */
 export function checkReferences(job: Job): Problem[] {
   const problems: Problem[] = [];
@@ -135,6 +136,15 @@ export function checkReferences(job: Job): Problem[] {
       at = feeder.get(at);
     }
   }
+  const nameOf = (id: Id) => find(job, 'service', id)?.name ?? id;
+  for (const run of coaxLoops(job))
+    say(
+      run,
+      'toId',
+      run.fromId === run.toId
+        ? `this coax leaves ${nameOf(run.fromId)} and comes back to it`
+        : `${nameOf(run.fromId)} and ${nameOf(run.toId)} are joined by coax already: with this run it goes in a circle`,
+    );
   return problems;
 }
 

@@ -1,4 +1,5 @@
 /** The way through the coax of the house between two outlets, splitter by splitter. */
+import { isCoaxRun } from '../job/coaxRuns';
 import { find, get, type Job } from '../job/job';
 import type { CableRun, Id, Service } from '../job/records';
 import { type CoaxCable, type CoaxPathInput, coaxMHz, splitterFor } from '../media/coax';
@@ -16,17 +17,15 @@ export interface CoaxRoute extends CoaxPathInput {
   cautions: string[];
 }
 
-const isCoax = (run: CableRun): boolean => ['unknown', 'rg6', 'rg59', 'rg11'].includes(run.cable);
-
 /** The runs of the coax that end at a service, with the other end. */
 const runsAt = (job: Job, id: Id): { run: CableRun; to: Id }[] =>
   job.cableRuns.flatMap((run) =>
-    !isCoax(run) || (run.fromId !== id && run.toId !== id)
+    !isCoaxRun(job, run) || (run.fromId !== id && run.toId !== id)
       ? []
       : [{ run, to: run.fromId === id ? run.toId : run.fromId }],
   );
 
-/** The fewest runs from one service to another; null when no cables join them. A loop is walked once. */
+/** The fewest runs from one service to another; null when no cables join them. */
 function walk(job: Job, from: Id, to: Id): { run: CableRun; to: Id }[] | null {
   const before = new Map<Id, { run: CableRun; to: Id; from: Id }>();
   const queue = [from];
@@ -50,7 +49,7 @@ function walk(job: Job, from: Id, to: Id): { run: CableRun; to: Id }[] | null {
 function inputOf(job: Job, splitter: Service): Id | null {
   const entry = job.services.find((s) => s.kind === 'entry');
   const up = entry && walk(job, splitter.id, entry.id)?.[0];
-  return (up?.run ?? job.cableRuns.find((r) => isCoax(r) && r.toId === splitter.id))?.id ?? null;
+  return (up?.run ?? job.cableRuns.find((r) => isCoaxRun(job, r) && r.toId === splitter.id))?.id ?? null;
 }
 
 /**

@@ -1,3 +1,4 @@
+import { isCoaxRun } from '../job/coaxRuns';
 import { find, type Job } from '../job/job';
 import type { Id, Service } from '../job/records';
 
@@ -27,7 +28,7 @@ const joinedWords = {
 
 /**
  * The coax of a house as a tree: entry, splitters, outlets in the order of their cables. Outlets and
- * splitters that no cable reaches come last, with what is known of them. A loop is walked once.
+ * splitters that no cable reaches come last, with what is known of them.
  */
 export function coaxTree(job: Job): CoaxRow[] {
   const parts = job.services.filter(
@@ -35,7 +36,7 @@ export function coaxTree(job: Job): CoaxRow[] {
       s.kind === 'coax' ||
       s.kind === 'splitter' ||
       (s.kind === 'entry' &&
-        job.cableRuns.some((c) => isCoax(c.cable) && (c.fromId === s.id || c.toId === s.id))),
+        job.cableRuns.some((c) => isCoaxRun(job, c) && (c.fromId === s.id || c.toId === s.id))),
   );
   const rows: CoaxRow[] = [];
   const seen = new Set<Id>();
@@ -68,7 +69,5 @@ export function coaxTree(job: Job): CoaxRow[] {
   return rows;
 }
 
-const isCoax = (cable: string) =>
-  cable === 'rg6' || cable === 'rg59' || cable === 'rg11' || cable === 'unknown';
 const splitterWords = (s: Service) =>
   `${s.ways ?? '?'}-way${s.rated === 'unknown' ? ', rating not known' : s.rated === 'no' ? ', not rated' : ''}`;

@@ -1,0 +1,19 @@
+import { linkTo } from '../../plan/linkTo';
+import { A, air, house, isSilent, put, says, unit } from './testPlans';
+
+says(
+  'accessPointOnAir',
+  () => {
+    const point = unit('C', 'access-point');
+    return put(house, point, air(point, A));
+  },
+  {
+    what: /^C is an access point and is planned over the air$/,
+    sure: 'certain',
+  },
+);
+
+isSilent('accessPointOnAir', 'on a cable', () => {
+  const point = unit('C', 'access-point');
+  return put(house, point, linkTo(house, point, A, { medium: 'ethernet', category: 'cat6', lengthM: 9 }));
+});

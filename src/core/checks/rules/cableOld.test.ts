@@ -1,0 +1,8 @@
+import { cable, house, isSilent, put, says } from './testPlans';
+
+says('cableOld', () => put(house, { ...cable, category: 'cat5e' }), {
+  what: /cat 5e$/,
+  sure: 'possible',
+});
+
+isSilent('cableOld', 'in cat 6', () => put(house, { ...cable, category: 'cat6' }));

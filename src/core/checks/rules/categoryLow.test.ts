@@ -1,0 +1,27 @@
+import { cable, house, isSilent, kit, put, says } from './testPlans';
+
+says(
+  'categoryLow',
+  () =>
+    put(
+      house,
+      { ...house.info, planDownMbps: 9000 },
+      { ...cable, category: 'cat5e' },
+      { ...kit('router-old'), portMbps: 10_000 },
+      { ...kit('node'), portMbps: 10_000 },
+    ),
+  {
+    what: /^cat5e to B carries 2500 Mbps, its ports 10000$/,
+    sure: 'certain',
+  },
+);
+
+isSilent('categoryLow', 'where the cable carries what the ports do', () =>
+  put(
+    house,
+    { ...house.info, planDownMbps: 9000 },
+    { ...cable, category: 'cat6a' },
+    { ...kit('router-old'), portMbps: 10_000 },
+    { ...kit('node'), portMbps: 10_000 },
+  ),
+);

@@ -1,0 +1,10 @@
+import { house, isSilent, put, says } from './testPlans';
+
+says('drillingForbidden', () => put(house, { ...house.info, noDrilling: true }), {
+  what: /needs what is forbidden$/,
+  sure: 'likely',
+});
+
+isSilent('drillingForbidden', 'where drilling is allowed', () =>
+  put(house, { ...house.info, noDrilling: false }),
+);

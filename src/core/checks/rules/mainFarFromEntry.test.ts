@@ -1,0 +1,8 @@
+import { A, calm, house, isSilent, put, says } from './testPlans';
+
+says('mainFarFromEntry', () => put(house, { ...A, xM: 1.5, yM: 7 }), {
+  what: /^A is \d+ m from where the service enters$/,
+  sure: 'possible',
+});
+
+isSilent('mainFarFromEntry', 'near the entry', () => calm);

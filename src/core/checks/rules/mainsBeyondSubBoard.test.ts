@@ -1,0 +1,16 @@
+import { C, house, isSilent, mains, outlets, put, says, service } from './testPlans';
+
+says(
+  'mainsBeyondSubBoard',
+  () => {
+    const loft = house.services.find((s) => s.kind === 'socket' && s.circuit === 'N1');
+    if (!loft) throw new Error('no socket in the loft');
+    return put(house, C, outlets(C, 'powerline', service('socket'), loft, 'mains-pair'));
+  },
+  {
+    what: /goes beyond/,
+    sure: 'likely',
+  },
+);
+
+isSilent('mainsBeyondSubBoard', 'on one board', () => mains({}, {}));

@@ -1,0 +1,10 @@
+import { isSilent, mains, says } from './testPlans';
+
+says('mainsBlockedSocket', () => mains({ outlets: 1 }, {}), {
+  what: /takes the only socket there$/,
+  sure: 'certain',
+});
+
+isSilent('mainsBlockedSocket', 'with a second socket on the plate', () =>
+  mains({ outlets: 2 }, { outlets: 2 }),
+);

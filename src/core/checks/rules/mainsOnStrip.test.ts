@@ -1,0 +1,8 @@
+import { isSilent, mains, says } from './testPlans';
+
+says('mainsOnStrip', () => mains({ onStrip: true }, {}), {
+  what: /surge-protected strip$/,
+  sure: 'certain',
+});
+
+isSilent('mainsOnStrip', 'in the wall', () => mains({ onStrip: false }, { onStrip: false }));

@@ -1,0 +1,8 @@
+import { A, house, isSilent, put, says } from './testPlans';
+
+says('noMain', () => put(house, { ...A, planned: false }), {
+  what: /^No planned unit can be the main one$/,
+  sure: 'certain',
+});
+
+isSilent('noMain', 'with a router', () => house);

@@ -1,0 +1,10 @@
+import { house, isSilent, put, says } from './testPlans';
+
+says('only24NoName', () => put(house, { ...house.info, networkNames: 'five-only' }), {
+  what: /knows only 2.4 GHz, and the network has no name there$/,
+  sure: 'certain',
+});
+
+isSilent('only24NoName', 'with one name on all bands', () =>
+  put(house, { ...house.info, networkNames: 'one' }),
+);

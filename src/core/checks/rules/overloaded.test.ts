@@ -1,0 +1,8 @@
+import { calm, house, isSilent, put, says } from './testPlans';
+
+says('overloaded', () => put(house, { ...house.info, planDownMbps: 100 }), {
+  what: /^Everyone at once would need/,
+  sure: 'likely',
+});
+
+isSilent('overloaded', 'with nobody in the house', () => calm);

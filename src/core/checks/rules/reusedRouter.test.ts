@@ -1,0 +1,16 @@
+import { linkTo } from '../../plan/linkTo';
+import { A, house, isSilent, put, says, unit } from './testPlans';
+
+says(
+  'reusedRouter',
+  () => {
+    const main = unit('M', 'main');
+    return put(house, main, linkTo(house, A, main, { medium: 'ethernet', category: 'cat6', lengthM: 5 }));
+  },
+  {
+    what: /^A, the old router, is used again/,
+    sure: 'certain',
+  },
+);
+
+isSilent('reusedRouter', 'while it is the main unit', () => house);

@@ -1,0 +1,22 @@
+import { house, isSilent, kit, put, says, unit } from './testPlans';
+
+says(
+  'sixGHzOutside',
+  () => {
+    const six = kit('outdoor').radios[0];
+    if (!six) throw new Error('no radio');
+    return put(
+      house,
+      { ...kit('outdoor'), radios: [...kit('outdoor').radios, { ...six, band: '6' as const }] },
+      unit('C', 'outdoor', { storeyId: 'open-air', xM: 8, yM: -4 }),
+    );
+  },
+  {
+    what: /^C would send at 6 GHz outdoors$/,
+    sure: 'certain',
+  },
+);
+
+isSilent('sixGHzOutside', 'without a 6 GHz radio', () =>
+  put(house, unit('C', 'outdoor', { storeyId: 'open-air', xM: 8, yM: -4 })),
+);

@@ -1,0 +1,8 @@
+import { house, isSilent, put, says, sure } from './testPlans';
+
+says('unitInCupboard', () => house, {
+  what: /^A is inside/,
+  sure: 'certain',
+});
+
+isSilent('unitInCupboard', 'on a shelf', () => put(house, sure));

@@ -1,0 +1,8 @@
+import { A, air, C, house, isSilent, put, says } from './testPlans';
+
+says('unitUnfed', () => put(house, C), {
+  what: /^Nothing feeds C$/,
+  sure: 'certain',
+});
+
+isSilent('unitUnfed', 'when it is fed', () => put(house, C, air(C, A)));
