@@ -1,7 +1,7 @@
 import type { Job } from '../job/job';
 import { roomNeed } from '../job/needs';
 import { bands, type Band, type Device, type Id } from '../job/records';
-import { type Access, accessesOf, chanceMet, signalNeeded } from '../network/delivery';
+import { type Access, accessesOf, chanceMet, signalFor, signalNeeded } from '../network/delivery';
 import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
 import type { Feed, Network } from '../network/feeds';
 import { radioOf, reachOfUnit } from '../network/hops';
@@ -141,7 +141,7 @@ export function accessFields({ job, network, device, grid, fields, noise }: Grou
           const n = at(node);
           const known = cases.get(keyOf(n));
           if (known) return known;
-          const all = feed.cases.map((c) => signalNeeded(access, c, need, n));
+          const all = feed.cases.map(signalFor(access, need, n));
           cases.set(keyOf(n), all);
           return all;
         },

@@ -1,7 +1,7 @@
 import type { Need } from '../job/needs';
 import { type Band, bands, type Device, type Radio } from '../job/records';
 import { normalBelow } from '../statistics/normal';
-import { goodputIn, rssiForIn } from '../wifi/airTime';
+import { goodputIn, rssiIn } from '../wifi/airTime';
 import { commonMode, rssiFor, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import type { Allowance, Feed } from './feeds';
@@ -54,7 +54,11 @@ export function delivered(allow: Allowance, band: Band, accessMbps: number, way:
   const shared = way === 'down' ? allow.sharedDown : allow.sharedUp;
   let least = way === 'down' ? allow.downMbps : allow.upMbps;
   // hops on another band's access radio only limit one another
-  for (const other of bands) if (other !== band) least = Math.min(least, 1 / shared[other]);
+  for (const other of bands) {
+    if (other === band || shared[other] === 0) continue;
+    const most = 1 / shared[other];
+    if (most < least) least = most;
+  }
   return Math.min(least, accessMbps > 0 ? 1 / (1 / accessMbps + shared[band]) : 0);
 }
 
@@ -78,17 +82,24 @@ const upAir = (access: Access) => ({ share: 1 - access.air.busyShare, ...access.
  * Infinity when the chain or the latency forbids it however strong the signal.
  * @param noise at the device; that at the unit is known.
  */
-export function signalNeeded(access: Access, allow: Allowance, need: Need, noise: Noise = noNoise): number {
-  if (need.latencyMs < access.latencyMs) return Infinity;
-  const { band, mode } = access;
-  const down = rssiForIn(downAir(access, noise), accessNeeded(allow, band, need.downMbps, 'down'), mode);
-  const up =
-    rssiForIn(upAir(access), accessNeeded(allow, band, need.upMbps, 'up'), mode) - access.upMinusDownDb;
-  const least = Math.max(down, up);
+export const signalNeeded = (access: Access, allow: Allowance, need: Need, noise: Noise = noNoise): number =>
+  signalFor(access, need, noise)(allow);
+
+/** The same for one access, need and noise, to be asked for many cases of what feeds the unit. */
+export function signalFor(access: Access, need: Need, noise: Noise): (allow: Allowance) => number {
+  if (need.latencyMs < access.latencyMs) return () => Infinity;
+  const { band, mode, upMinusDownDb } = access;
+  const downFor = rssiIn(downAir(access, noise), mode);
+  const upFor = rssiIn(upAir(access), mode);
   // a strict latency is not kept where retries begin
-  if (need.latencyMs >= access.latencyMs + edgeMs) return least;
-  const lowest = rssiFor(0, access.mode);
-  return Math.max(least, lowest + edgeDb, lowest + edgeDb - access.upMinusDownDb);
+  const edge = need.latencyMs >= access.latencyMs + edgeMs ? -Infinity : rssiFor(0, mode) + edgeDb;
+  const floor = Math.max(edge, edge - upMinusDownDb);
+  return (allow) =>
+    Math.max(
+      floor,
+      downFor(accessNeeded(allow, band, need.downMbps, 'down')),
+      upFor(accessNeeded(allow, band, need.upMbps, 'up')) - upMinusDownDb,
+    );
 }
 
 /** Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal. */

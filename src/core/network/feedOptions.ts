@@ -9,7 +9,7 @@ import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { airPairings, feedsInCircle, linkTo } from '../plan/linkTo';
 import { cableEstimate } from './cableEstimate';
-import { accessesOf, accessRates, chanceMet, delivered, signalNeeded } from './delivery';
+import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
 import { type Feed, feedOver, type Network, networkOf } from './feeds';
 import { reachOfUnit } from './hops';
@@ -241,7 +241,15 @@ function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (feed: 
   const others = network.feeds.filter((f) => f.unit.id !== unit.id);
   const spots = job.spots.map((spot) => {
     const at = placeInSpace(job, spot);
-    return { spot, at, rival: Math.max(-Infinity, ...others.map((f) => strongest(signalOf(f, at)))) };
+    const noise = noiseAt(scene, network.disturbers, ...at);
+    const need = spotNeed(job, spot);
+    return {
+      spot,
+      at,
+      noise,
+      need,
+      rival: Math.max(-Infinity, ...others.map((f) => strongest(signalOf(f, at)))),
+    };
   });
   let own: { spot: (typeof spots)[number]; signals: ReturnType<typeof signalOf> }[] | undefined;
   return (feed) => {
@@ -251,8 +259,7 @@ function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (feed: 
       .filter(({ spot, signals }) => strongest(signals) > spot.rival);
     let worst: FeedOption['worst'] = null;
     for (const { spot, signals } of own) {
-      const need = spotNeed(job, spot.spot);
-      const noise = noiseAt(scene, network.disturbers, ...spot.at);
+      const { need, noise } = spot;
       let down = 0;
       let certainty = 0;
       for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
@@ -260,7 +267,7 @@ function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (feed: 
         if (!signal) continue;
         const rates = accessRates(access, signal.dbm, noise);
         down = Math.max(down, delivered(feed.mean, access.band, rates.down, 'down'));
-        const thresholds = feed.cases.map((c) => signalNeeded(access, c, need, noise));
+        const thresholds = feed.cases.map(signalFor(access, need, noise));
         certainty = Math.max(certainty, chanceMet(thresholds, signal.dbm, signal.spreadDb));
       }
       const capped = Math.min(down, device.capMbps ?? Infinity);

@@ -13,7 +13,7 @@ import {
   delivered,
   edgeDb,
   edgeMs,
-  signalNeeded,
+  signalFor,
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './feeds';
@@ -117,16 +117,13 @@ export function predictAt(
       const b = bands.indexOf(access.band);
       const rssiDbm = access.radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
       const rates = accessRates(access, rssiDbm, noise);
+      const needed = signalFor(access, need, noise);
       const option: Option = {
         access,
         rssiDbm,
         spreadDb: received.spreadDb[b] ?? 0,
-        headroomDb: rssiDbm - signalNeeded(access, feed.mean, need, noise),
-        certainty: chanceMet(
-          feed.cases.map((c) => signalNeeded(access, c, need, noise)),
-          rssiDbm,
-          received.spreadDb[b] ?? 1,
-        ),
+        headroomDb: rssiDbm - needed(feed.mean),
+        certainty: chanceMet(feed.cases.map(needed), rssiDbm, received.spreadDb[b] ?? 1),
         down: capped(device, delivered(feed.mean, access.band, rates.down, 'down')),
         up: capped(device, delivered(feed.mean, access.band, rates.up, 'up')),
       };

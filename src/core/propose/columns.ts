@@ -2,7 +2,7 @@
 import { get, type Job, jobFromRecords } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Kit, type Link, type Spot, type Unit } from '../job/records';
-import { accessesOf, chanceMet, signalNeeded } from '../network/delivery';
+import { accessesOf, chanceMet, signalFor } from '../network/delivery';
 import { type Noise, noiseAt } from '../network/disturbance';
 import { feedOptions } from '../network/feedOptions';
 import { type Feed, feedOver, type Network, networkOf } from '../network/feeds';
@@ -311,21 +311,23 @@ function servingOf(
     for (const access of accesses) {
       const band = bands.indexOf(access.band);
       // few needs and noises differ: each is worked out once
-      const known = new Map<string, { mean: number; cases: number[] | null }>();
+      const known = new Map<
+        string,
+        { mean: number; cases: number[] | null; of: ReturnType<typeof signalFor> }
+      >();
       places.forEach(({ spot, noise, need, key }, i) => {
         const signal = heard[i]?.[band];
         if (!signal || signal.dbm < -100) return;
         const before = serves.get(spot.id);
         if (before && before.certainty > 0.999 && before.headroomDb >= enoughHeadroomDb) return;
         let needed = known.get(key);
-        if (!needed)
-          known.set(key, (needed = { mean: signalNeeded(access, feed.mean, need, noise), cases: null }));
+        if (!needed) {
+          const of = signalFor(access, need, noise);
+          known.set(key, (needed = { mean: of(feed.mean), cases: null, of }));
+        }
         // far too weak even at the mean of the hops: no case of them makes up for so much
         if (signal.dbm < needed.mean - hopelessDb) return;
-        needed.cases ??=
-          feed.cases.length === 1
-            ? [needed.mean]
-            : feed.cases.map((c) => signalNeeded(access, c, need, noise));
+        needed.cases ??= feed.cases.length === 1 ? [needed.mean] : feed.cases.map(needed.of);
         const certainty = chanceMet(needed.cases, signal.dbm, signal.spreadDb);
         if (certainty < 0.01) return;
         serves.set(spot.id, {

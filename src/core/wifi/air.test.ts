@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import type { Neighbour } from '../job/records';
-import { goodputIn, noiseFloorDbm, quietAir, rssiForIn } from './airTime';
+import { goodputIn, noiseFloorDbm, quietAir, rssiIn } from './airTime';
 import { busyShare, overlap, quietestChannel, spanOf } from './channels';
 import { radioLink } from './radioLink';
 
@@ -42,7 +42,7 @@ test('the signal asked for is the least that gives the goodput, in any air', () 
         riseDb: fc.integer({ min: 0, max: 40 }),
       }),
       (mbps, air) => {
-        const dbm = rssiForIn(air, mbps, mode);
+        const dbm = rssiIn(air, mode)(mbps);
         if (dbm === Infinity) return goodputIn(air, 30, mode) < mbps;
         return goodputIn(air, dbm, mode) >= mbps - 1e-6 && goodputIn(air, dbm - 0.01, mode) < mbps;
       },

@@ -1,5 +1,5 @@
 /** Rates on air that others use or disturb. */
-import { type RadioMode, radioLink, rateLadder, rssiFor } from './radioLink';
+import { type RadioMode, radioLink, rateLadder } from './radioLink';
 
 /** The air at a receiver: what is left of its time, and noise that comes and goes. */
 export interface Air {
@@ -50,17 +50,25 @@ function stepsOf(mode: RadioMode, riseDb: number): Steps {
   return made;
 }
 
-/** The least signal, dBm, at which a goodput is reached in this air; Infinity when it never is. */
-export function rssiForIn({ share, duty, riseDb }: Air, goodputMbps: number, mode: RadioMode): number {
-  if (duty === 0 || riseDb === 0) return rssiFor(goodputMbps / share, mode);
-  const { rssiDbm, clear, noisy } = stepsOf(mode, riseDb);
-  // goodput rises with the signal: bisect the steps
-  let [low, high] = [0, rssiDbm.length];
-  while (low < high) {
-    const middle = (low + high) >> 1;
-    const mbps = share * ((1 - duty) * (clear[middle] as number) + duty * (noisy[middle] as number));
-    if (mbps >= goodputMbps) high = middle;
-    else low = middle + 1;
+/** For one air and mode: the least signal, dBm, at which a goodput, Mbps, is reached; Infinity when it never is. */
+export function rssiIn({ share, duty, riseDb }: Air, mode: RadioMode): (goodputMbps: number) => number {
+  if (duty === 0 || riseDb === 0) {
+    const ladder = rateLadder(mode);
+    return (goodputMbps) => {
+      for (const step of ladder) if (step.goodputMbps * share >= goodputMbps) return step.rssiDbm;
+      return Infinity;
+    };
   }
-  return rssiDbm[low] ?? Infinity;
+  const { rssiDbm, clear, noisy } = stepsOf(mode, riseDb);
+  return (goodputMbps) => {
+    // goodput rises with the signal: bisect the steps
+    let [low, high] = [0, rssiDbm.length];
+    while (low < high) {
+      const middle = (low + high) >> 1;
+      const mbps = share * ((1 - duty) * (clear[middle] as number) + duty * (noisy[middle] as number));
+      if (mbps >= goodputMbps) high = middle;
+      else low = middle + 1;
+    }
+    return rssiDbm[low] ?? Infinity;
+  };
 }
