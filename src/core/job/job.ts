@@ -25,6 +25,7 @@ export interface Job {
   readonly units: readonly RecordOf<'unit'>[];
   readonly links: readonly RecordOf<'link'>[];
   readonly neighbours: readonly RecordOf<'neighbour'>[];
+  readonly placeRules: readonly RecordOf<'placeRule'>[];
   readonly readings: readonly RecordOf<'reading'>[];
 }
 
@@ -51,6 +52,7 @@ export const collectionOf = {
   unit: 'units',
   link: 'links',
   neighbour: 'neighbours',
+  placeRule: 'placeRules',
   reading: 'readings',
 } as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
 
@@ -104,6 +106,7 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     units: of('unit'),
     links: of('link'),
     neighbours: of('neighbour'),
+    placeRules: of('placeRule'),
     readings: of('reading'),
   };
 }

@@ -41,6 +41,7 @@ export const jobFileSchema = z.strictObject({
   units: list(schemas.unit),
   links: list(schemas.link),
   neighbours: list(schemas.neighbour),
+  placeRules: list(schemas.placeRule),
   readings: list(schemas.reading),
   /** Bytes of the pictures, named by their SHA-256. */
   files: z.array(fileSchema).max(40).default([]),

@@ -251,6 +251,16 @@ export const fixedDevice = z.strictObject({
   activityIds: z.array(id).max(20),
 });
 
+/** What the household or the installer says of a place where a unit could be: never there, or one must be there. */
+export const placeRule = z.strictObject({
+  type: z.literal('placeRule'),
+  id,
+  /** The place, as proposals name it: made of its kind and the socket, outlet, room or side that it is by. */
+  placeId: z.string().min(1).max(200),
+  rule: z.enum(['forbid', 'force']),
+  note,
+});
+
 /** Somebody else's network, or all that is heard on a channel: how much of its time is taken. */
 export const neighbour = z.strictObject({
   type: z.literal('neighbour'),

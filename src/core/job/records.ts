@@ -22,7 +22,7 @@ import {
   wall,
 } from './houseRecords';
 import { jobInfo, spot } from './jobRecords';
-import { activity, device, fixedDevice, kit, link, neighbour, reading, unit } from './networkRecords';
+import { activity, device, fixedDevice, kit, link, neighbour, placeRule, reading, unit } from './networkRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';
@@ -53,6 +53,7 @@ export const schemas = {
   unit,
   link,
   neighbour,
+  placeRule,
   reading,
 } as const;
 
@@ -79,6 +80,7 @@ export const recordSchema = z.discriminatedUnion('type', [
   unit,
   link,
   neighbour,
+  placeRule,
   reading,
 ]);
 
@@ -111,4 +113,5 @@ export type Unit = RecordOf<'unit'>;
 export type Link = RecordOf<'link'>;
 export type FixedDevice = RecordOf<'fixedDevice'>;
 export type Neighbour = RecordOf<'neighbour'>;
+export type PlaceRule = RecordOf<'placeRule'>;
 export type Reading = RecordOf<'reading'>;

@@ -94,6 +94,7 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['deviceId', 'device', r.deviceId],
       ];
     case 'neighbour':
+    case 'placeRule':
     case 'activity':
     case 'assembly':
     case 'device':
@@ -135,6 +136,11 @@ export function checkReferences(job: Job): Problem[] {
       }
       at = feeder.get(at);
     }
+  }
+  const ruled = new Set<string>();
+  for (const rule of job.placeRules) {
+    if (ruled.has(rule.placeId)) say(rule, 'placeId', 'another rule speaks of this place already');
+    ruled.add(rule.placeId);
   }
   const nameOf = (id: Id) => find(job, 'service', id)?.name ?? id;
   for (const run of coaxLoops(job))

@@ -147,8 +147,8 @@ function airOf(
 
 const noShare = (): Record<Band, number> => ({ '2.4': 0, '5': 0, '6': 0 });
 
-/** What a chain of hops allows when hop i's signal is off by `shift(i)` standard deviations. */
-function allowance(
+/** What a chain of hops allows when the i-th of those that are uncertain is off by `shift(i)` standard deviations. @param main the unit at its start. */
+export function allowance(
   job: Job,
   main: PlacedUnit,
   hops: readonly Hop[],

@@ -11,6 +11,8 @@ export const mostAirtime = 0.8;
 /** A channel or a wire that several share: its time is used up by demand ÷ rate. */
 export interface SharedTime {
   unitIds: Id[];
+  /** The spots whose needs take of it. */
+  spotIds: Id[];
   /** «5 GHz», «5 GHz, a radio of its own», «the coax», «the mains». */
   words: string;
   band: string | null;
@@ -26,7 +28,7 @@ export interface SharedTime {
 export interface Load {
   channels: SharedTime[];
   /** What flows over each link, and what it allows alone. */
-  links: { linkId: Id; downMbps: number; upMbps: number; allowsMbps: number; fits: boolean }[];
+  links: { linkId: Id; spotIds: Id[]; downMbps: number; upMbps: number; allowsMbps: number; fits: boolean }[];
   plan: { downMbps: number; upMbps: number; fits: boolean };
   fits: boolean;
 }
@@ -40,13 +42,14 @@ export interface Load {
 export function loadOf(job: Job, network: Network, predictions: readonly Prediction[]): Load {
   const device = testDevice(job);
   const feeds = new Map(network.feeds.map((f) => [f.unit.id, f]));
-  const times = new Map<string, Omit<SharedTime, 'unitIds' | 'fits'> & { unitIds: Set<Id> }>();
+  const times = new Map<string, Omit<SharedTime, 'unitIds' | 'spotIds' | 'fits'> & { unitIds: Set<Id>; spotIds: Set<Id> }>();
   const links = new Map<Id, Omit<Load['links'][number], 'fits'>>();
-  const spend = (group: Group, unitIds: Id[], share: number, busyShare: number) => {
+  const spend = (group: Group, spotId: Id, unitIds: Id[], share: number, busyShare: number) => {
     const { key, ...words } = group;
-    const entry = times.get(key) ?? { unitIds: new Set<Id>(), ...words, airtime: 0, busyShare };
+    const entry = times.get(key) ?? { unitIds: new Set<Id>(), spotIds: new Set<Id>(), ...words, airtime: 0, busyShare };
     entry.busyShare = Math.max(entry.busyShare, busyShare);
     unitIds.forEach((id) => entry.unitIds.add(id));
+    entry.spotIds.add(spotId);
     entry.airtime += share;
     times.set(key, entry);
   };
@@ -63,15 +66,17 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
     const free = 1 - access.air.busyShare;
     const rates = accessRates(access, p.rssiDbm, p.noise);
     const share = free * (downMbps / rates.down + upMbps / rates.up);
-    spend(channelOf(feed, feed.hops, access.band), [feed.unit.id], share, access.air.busyShare);
+    spend(channelOf(feed, feed.hops, access.band), p.spotId, [feed.unit.id], share, access.air.busyShare);
     feed.hops.forEach((hop, i) => {
       const ends = [hop.from.unit.id, hop.to.unit.id];
       const flow = links.get(hop.link.id) ?? {
         linkId: hop.link.id,
+        spotIds: [],
         downMbps: 0,
         upMbps: 0,
         allowsMbps: hop.downMbps,
       };
+      flow.spotIds.push(p.spotId);
       flow.downMbps += downMbps;
       flow.upMbps += upMbps;
       links.set(hop.link.id, flow);
@@ -82,13 +87,14 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
           hop.link.radio === 'dedicated'
             ? ownRadio(before, hop.wireless.band)
             : channelOf(feed, before, hop.wireless.band);
-        spend(group, ends, hop.wireless.downAir.share * time, 1 - hop.wireless.downAir.share);
-      } else if (hop.wire) spend(mediumOf(hop), ends, time, 0);
+        spend(group, p.spotId, ends, hop.wireless.downAir.share * time, 1 - hop.wireless.downAir.share);
+      } else if (hop.wire) spend(mediumOf(hop), p.spotId, ends, time, 0);
     });
   }
   const channels = [...times.values()].map((c) => ({
     ...c,
     unitIds: [...c.unitIds],
+    spotIds: [...c.spotIds],
     fits: c.airtime + c.busyShare <= mostAirtime,
   }));
   const flows = [...links.values()].map((l) => ({ ...l, fits: l.downMbps <= l.allowsMbps }));

@@ -241,6 +241,13 @@ function sumUp(reach: Reach, out: Received) {
   }
 }
 
+/** Keys that the strongest way of what was received last crosses in a band, 0 … 2, each as often as it is crossed. */
+export function keysCrossed(reach: Reach, out: Received, band: number): Int32Array {
+  const way = strongest(out, band);
+  const n = listKeys(reach, way, way < 0 ? -1 : (out.gate[way] as number), out);
+  return out.list.slice(0, n);
+}
+
 /** All keys that a way crosses, into `out.list`. @returns how many. */
 function listKeys(reach: Reach, way: number, gate: number, out: Received): number {
   const { hits, first } = reach;

@@ -3,15 +3,21 @@ import { type Column, enoughHeadroomDb, type Ground } from './columns';
 import { freePorts, mostOf, wanted } from './programme';
 
 /**
- * The least cost of any allowed choice, one column a place; Infinity where there is none.
- * @param budgetEur parts at most; null = open.
+ * Visits every allowed choice, one column a place, that meets all needs and costs less than a limit.
+ * @param budgetEur parts at most; null = open. @param visit may return a new, lower limit.
  */
-export function bruteForceCost(ground: Ground, budgetEur: number | null, leastHeadroomDb: number): number {
+export function everyChoice(
+  ground: Ground,
+  budgetEur: number | null,
+  leastHeadroomDb: number,
+  limit: number,
+  visit: (chosen: readonly Column[], costEur: number) => number | undefined,
+): void {
   const places = [...new Set(ground.columns.map((c) => c.candidate.id))].map((id) =>
     ground.columns.filter((c) => c.candidate.id === id),
   );
   const spots = wanted(ground, leastHeadroomDb);
-  let best = Infinity;
+  let below = limit;
   const chosen: Column[] = [];
   const allowed = (): boolean => {
     const ids = new Set(chosen.map((c) => c.id));
@@ -35,10 +41,10 @@ export function bruteForceCost(ground: Ground, budgetEur: number | null, leastHe
     );
   };
   const step = (i: number, cost: number) => {
-    if (cost >= best) return;
+    if (cost >= below) return;
     const here = places[i];
     if (!here) {
-      if (allowed()) best = cost;
+      if (allowed()) below = visit(chosen, cost) ?? below;
       return;
     }
     step(i + 1, cost);
@@ -49,5 +55,11 @@ export function bruteForceCost(ground: Ground, budgetEur: number | null, leastHe
     }
   };
   step(0, 0);
+}
+
+/** The least cost of any allowed choice; Infinity where there is none. */
+export function bruteForceCost(ground: Ground, budgetEur: number | null, leastHeadroomDb: number): number {
+  let best = Infinity;
+  everyChoice(ground, budgetEur, leastHeadroomDb, Infinity, (_chosen, cost) => (best = cost));
   return best;
 }

@@ -60,6 +60,11 @@ export interface Ground {
   hopes: Map<Id, { certainty: number; words: string }>;
 }
 
+/** A ground of which the columns behind other columns are still to be looked at. */
+interface DirectGround extends Ground {
+  behind: () => Column[];
+}
+
 export interface Rules {
   noDrilling: boolean;
   /** Least chance that a need is met. */
@@ -86,7 +91,11 @@ export function keptOf(job: Job): Job {
  * All columns under some rules. Of the ways to feed one kit at one place those stay that no other beats
  * in cost, holes and rate both ways: what serves no spot and can feed nothing is left out.
  */
-export function groundOf(job: Job, scene: Scene, rules: Rules): Ground {
+export const groundOf = (job: Job, scene: Scene, rules: Rules): Ground =>
+  withHops(directGround(job, scene, rules));
+
+/** The same with columns fed straight from what is kept alone: a fraction of the work. */
+export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround {
   const kept = keptOf(job);
   const base = rules.noDrilling
     ? jobFromRecords([...kept.byId.values()].map((r) => (r.type === 'job' ? { ...r, noDrilling: true } : r)))
@@ -154,19 +163,15 @@ export function groundOf(job: Job, scene: Scene, rules: Rules): Ground {
       });
     });
   }
-  columns.push(...overAir(big, scene, all, options, columns, serve));
+  const ground = { base, scene, network, kept: mains, candidates, spots, served, columns, hopes };
+  return { ...ground, behind: () => overAir(big, scene, all, options, columns, serve) };
+}
+
+/** A ground with the columns one radio hop behind others too; without those that serve nothing and feed nothing. */
+export function withHops({ behind, ...ground }: DirectGround): Ground {
+  const columns = [...ground.columns, ...behind()];
   const parents = new Set(columns.map((c) => c.parent));
-  return {
-    base,
-    scene,
-    network,
-    kept: mains,
-    candidates,
-    spots,
-    served,
-    columns: columns.filter((c) => c.serves.size > 0 || parents.has(c.id)),
-    hopes,
-  };
+  return { ...ground, columns: columns.filter((c) => c.serves.size > 0 || parents.has(c.id)) };
 }
 
 type Way = { costEur: number; holes: number; downMbps: number; upMbps: number };

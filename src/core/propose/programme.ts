@@ -23,6 +23,18 @@ export interface Wish {
   leastHeadroomDb: number;
   /** At most one unit a place. */
   onePerPlace?: boolean;
+  /** Places, by candidate, where one unit must be. */
+  forced?: ReadonlySet<Id> | undefined;
+  /** Units at most. */
+  mostUnits?: number | undefined;
+  /** What choices that were tried have taught: see `Cut`. */
+  cuts?: readonly Cut[];
+}
+
+/** One of `some` must be chosen, or one of `not` left out. */
+export interface Cut {
+  some: ReadonlySet<string>;
+  not: ReadonlySet<string>;
 }
 
 /** Does a column serve a spot with at least so much headroom? */
@@ -42,14 +54,21 @@ export const wanted = (ground: Ground, leastDb: number): Id[] =>
  * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
  * no spot that the other does not serve as well.
  */
-export function reduced(ground: Ground): Column[] {
+export function reduced(ground: Ground, atOnce = false): Column[] {
+  const fair = (a: Column, b: Column) => !atOnce || sharesNoMore(a, b);
   const ways = new Map<string, Column[]>();
   for (const c of ground.columns)
     if (c.parent === null) ways.set(c.unit.id, [...(ways.get(c.unit.id) ?? []), c]);
   const first = [...ways.values()].flatMap((list) =>
     list.filter(
       (c) =>
-        !list.some((o) => o !== c && asGood(o, c) && (!asGood(c, o) || list.indexOf(o) < list.indexOf(c))),
+        !list.some(
+          (o) =>
+            o !== c &&
+            asGood(o, c) &&
+            fair(o, c) &&
+            (!(asGood(c, o) && fair(c, o)) || list.indexOf(o) < list.indexOf(c)),
+        ),
     ),
   );
   const left = new Set(first.map((c) => c.id));
@@ -66,13 +85,20 @@ export function reduced(ground: Ground): Column[] {
           o !== c &&
           sameLimits(o, c) &&
           covers(o, c) &&
-          (!covers(c, o) || first.indexOf(o) < first.indexOf(c)),
+          fair(o, c) &&
+          (!(covers(c, o) && fair(c, o)) || first.indexOf(o) < first.indexOf(c)),
       ),
   );
   const far = [...behind.values()].flatMap((list) =>
     list.filter(
       (c) =>
-        !list.some((o) => o !== c && covers(o, c) && (!covers(c, o) || list.indexOf(o) < list.indexOf(c))),
+        !list.some(
+          (o) =>
+            o !== c &&
+            covers(o, c) &&
+            fair(o, c) &&
+            (!(covers(c, o) && fair(c, o)) || list.indexOf(o) < list.indexOf(c)),
+        ),
     ),
   );
   return [...kept, ...alone, ...far];
@@ -80,6 +106,17 @@ export function reduced(ground: Ground): Column[] {
 
 const asGood = (a: Column, b: Column): boolean =>
   a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
+
+/** Takes a no more of time that others share: a wire of its own, or the same radio or medium, and no slower? */
+const sharesNoMore = (a: Column, b: Column): boolean => {
+  const own = a.link.medium === 'ethernet' || a.link.medium === 'fibre';
+  const same =
+    a.link.medium === b.link.medium &&
+    a.link.radio === b.link.radio &&
+    a.link.band === b.link.band &&
+    a.parent === b.parent;
+  return (own || same) && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
+};
 
 /** Takes a no more of ports and family than b? */
 const sameLimits = (a: Column, b: Column): boolean =>
@@ -102,7 +139,8 @@ const covers = (a: Column, b: Column): boolean =>
  * every spot that what is kept does not serve: Σ x_q over the columns that do, with the least headroom ≥ 1;
  * a column over the air: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
  * every kept unit: wires from it ≤ its free ports; every family: its members ≤ the most its maker advises;
- * parts ≤ budget. Null where a spot has no column at all.
+ * parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
+ * Null where a spot or a forced place has no column at all.
  */
 export function programmeOf(
   ground: Ground,
@@ -138,6 +176,25 @@ export function programmeOf(
           '<= 1',
         );
     }
+  for (const place of wish.forced ?? []) {
+    const here = columns.filter((c) => c.candidate.id === place);
+    if (here.length === 0) return null;
+    row(
+      here.map((c) => term(1, c)),
+      '>= 1',
+    );
+  }
+  if (wish.mostUnits !== undefined)
+    row(
+      columns.map((c) => term(1, c)),
+      `<= ${wish.mostUnits}`,
+    );
+  for (const { some, not } of wish.cuts ?? []) {
+    const inside = columns.filter((c) => not.has(c.id));
+    const terms = columns.filter((c) => some.has(c.id)).map((c) => term(1, c));
+    if (terms.length + inside.length === 0) return null;
+    row([...terms, ...inside.map((c) => term(-1, c))], `>= ${1 - inside.length}`);
+  }
   for (const unit of ground.kept) {
     const wires = columns.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
     if (wires.length)

@@ -12,7 +12,10 @@ import { candidatesOf, fits } from './candidates';
 import { groundOf, keptOf } from './columns';
 import { habitsOf } from './habit';
 import { reduced, type Solver, wanted } from './programme';
-import { cheapestOf, editOf, propose, type Proposals, standsAs, sureEnough } from './propose';
+import { cheapestOf } from './choice';
+import { editOf, standsAs } from './editOf';
+import { sureEnough } from './proposal';
+import { propose, type Proposals } from './propose';
 import { randomGround } from './randomGround';
 
 const flat = jobFromRecords(tanneryLofts());
@@ -153,7 +156,7 @@ describe('said before solving', () => {
     expect(await reason(without('unit', 'link'))).toMatch(/no main unit/);
     expect(await reason(without('service', 'room', 'spot', 'reading'))).toMatch(/no spot/);
     const bare = jobFromRecords(tanneryLofts().map((r) => (r.type === 'kit' ? { ...r, priceEur: 0 } : r)));
-    expect(await reason(bare)).toMatch(/no kit of the catalogue/);
+    expect(await reason(bare)).toMatch(/catalogue has no unit/);
   });
   test('out of time is not called impossible', async () => {
     const late: Solver = () =>

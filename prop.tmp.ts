@@ -1,0 +1,11 @@
+import { readFileSync } from 'node:fs';
+import { parseJobFile } from '@/core/job/jobFile';
+import { buildScene } from '@/core/propagation/scene';
+import { propose } from '@/core/propose/propose';
+import { makeSolver } from '@/solver/highs';
+const job=parseJobFile(readFileSync('demo/'+(process.argv[2]??'quay-house')+'.nestle.json','utf8'));
+const t0=performance.now(); 
+const scene=buildScene(job);
+let n=0; const s=makeSolver();
+const r=await propose(job,scene,async(lp,sec)=>{const t=performance.now(); const a=await s(lp,sec); n++; console.log('   solve',n,(performance.now()-t).toFixed(0),'ms', a.status, a.objective.toFixed(1), (lp.match(/\n/g)??[]).length,'lines'); return a;},{},p=>console.log(((performance.now()-t0)/1000).toFixed(1),'s',p.kind,p.early?'early':'',p.proven,p.costEur.toFixed(0),p.met,'/',p.spots,'fits',p.fitsAtOnce,p.units.map(u=>u.kit+' | '+u.place+' | '+u.link)));
+console.log(((performance.now()-t0)/1000).toFixed(1),'s', r.whyNot,r.impossible,r.candidates,r.columns);

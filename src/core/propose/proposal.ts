@@ -1,0 +1,95 @@
+/** A proposal as people read it: what it is made of, and what the real network gives with it. */
+import { applyEdit } from '../job/edits';
+import type { Job } from '../job/job';
+import type { Id } from '../job/records';
+import { networkOf } from '../network/feeds';
+import { loadOf } from '../network/load';
+import { predictJob } from '../network/predict';
+import type { Scene } from '../propagation/model';
+import type { Choice } from './choice';
+import { type Column, hourEur } from './columns';
+import { editOf } from './editOf';
+import { type Habit, habitsOf } from './habit';
+
+/** Least chance that a need is met (custom: as in all of the program). */
+export const sureEnough = 0.9;
+
+export type ProposalKind = 'least cost' | 'everyone at once' | 'no drilling' | 'most headroom';
+
+export interface Proposal {
+  kind: ProposalKind;
+  /** A first answer, without units behind units; a better one is being looked for. */
+  early?: boolean;
+  /** Proven best; else the best found in the time, at most so far from the best there could be. */
+  proven: boolean;
+  gapEur: number | null;
+  units: {
+    letter: string;
+    kit: string;
+    place: string;
+    link: string;
+    partsEur: number;
+    minutes: number;
+    holes: number;
+  }[];
+  partsEur: number;
+  minutes: number;
+  costEur: number;
+  holes: number;
+  /** On the network as it would be, worked out anew. */
+  met: number;
+  spots: number;
+  worst: { spotId: Id; headroomDb: number; certainty: number } | null;
+  fitsAtOnce: boolean;
+  /** Each unit against the habit of putting it half-way. */
+  habits: Habit[];
+  /** What it is made of; `editOf` makes it the plan. */
+  columns: Column[];
+}
+
+/** Puts a choice into the plan and works out what comes of it. */
+export function proposalOf(
+  kind: ProposalKind,
+  job: Job,
+  scene: Scene,
+  { columns, proven, gapEur }: Choice,
+): Proposal {
+  const { edit, units } = editOf(job, columns, `Take the proposal: ${kind}`);
+  const planned = applyEdit(job, edit).job;
+  const network = networkOf(planned, scene, 'planned');
+  const predictions = predictJob(planned, scene, network, { why: false });
+  const worst = predictions.reduce<Proposal['worst']>(
+    (low, p) =>
+      !low || p.headroomDb < low.headroomDb
+        ? { spotId: p.spotId, headroomDb: p.headroomDb, certainty: p.certainty }
+        : low,
+    null,
+  );
+  const total = (of: (c: Column) => number) => columns.reduce((sum, c) => sum + of(c), 0);
+  return {
+    kind,
+    proven,
+    gapEur,
+    units: columns
+      .map((c) => ({
+        letter: units.get(c.id)?.letter ?? '?',
+        kit: c.kit.name,
+        place: c.candidate.words,
+        link: c.label,
+        partsEur: c.partsEur,
+        minutes: c.minutes,
+        holes: c.holes,
+      }))
+      .sort((a, b) => a.letter.localeCompare(b.letter)),
+    partsEur: total((c) => c.partsEur),
+    minutes: total((c) => c.minutes),
+    costEur: total((c) => c.partsEur + (c.minutes / 60) * hourEur),
+    holes: total((c) => c.holes),
+    met: predictions.filter((p) => p.certainty >= sureEnough).length,
+    spots: predictions.length,
+    worst,
+    fitsAtOnce: loadOf(planned, network, predictions).fits,
+    habits: habitsOf(planned, scene, [...units.values()], predictions),
+    columns: [...columns],
+  };
+}
