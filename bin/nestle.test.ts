@@ -134,9 +134,13 @@ test('plan: proposals with their proof; an option that is none is a mistake', ()
   expect(whyNot).toBeNull();
   expect(impossible).toEqual([]);
   expect(proposals[0]).toMatchObject({ kind: 'least cost', proven: true, met: 5, spots: 5, holes: 0 });
-  const poor = JSON.parse(nestle(['plan', file, '--budget', '20', '--no-drill']).out);
+  expect(proposals[0].holds.allMet).toBeGreaterThan(0.5);
+  expect(proposals[0].holds.allMet).toBeLessThanOrEqual(1);
+  const poor = JSON.parse(nestle(['plan', file, '--budget', '20', '--no-drill', '--front', '--why']).out);
   expect(poor.proposals).toEqual([]);
   expect(poor.whyNot).toMatch(/affordable/);
+  expect(poor.wouldHelp[0]).toMatchObject({ kind: 'budget', stillImpossible: 0 });
+  expect(poor.front[0]).toMatchObject({ proven: true, units: 1 });
   expect(nestle(['plan', file, '--budget', 'much'])).toMatchObject({ code: 2, out: '' });
   expect(nestle(['plan', file, '--fast']).code).toBe(2);
 });

@@ -1,5 +1,4 @@
 import { readFileSync, writeFileSync } from 'node:fs';
-import { parseArgs } from 'node:util';
 import { z } from 'zod';
 import { snagsOf } from '@/core/checks/snags';
 import { type CalcName, calc, calcNames, calcUsage } from '@/core/calc/calc';
@@ -10,14 +9,13 @@ import { type Job, renameJob } from '@/core/job/job';
 import type { Problem } from '@/core/job/references';
 import { feedOptions } from '@/core/network/feedOptions';
 import { networkOf } from '@/core/network/feeds';
-import { propose } from '@/core/propose/propose';
 import { predictJob } from '@/core/network/predict';
 import { buildScene } from '@/core/propagation/scene';
 import { dataFolder, openDatabase } from '@/server/database';
 import { filesOf } from '@/server/files';
 import { insertJob, listJobs, loadJob } from '@/server/jobs';
 import { freeId } from '@/server/naming';
-import { makeSolver } from '@/solver/highs';
+import { planArguments, planHelp, planOf } from './planCommand';
 
 const help: Record<string, string> = {
   '': `nestle COMMAND …
@@ -44,11 +42,7 @@ sure, record, and whether one edit mends it.`,
 
 Reads a job file and writes JSON: for each planned unit that needs a link every way to feed it, best
 first: medium, from, down, up, worst spot with certainty, cost, minutes, holes, cautions, whyNot.`,
-  plan: `nestle plan FILE [--no-drill] [--budget N] [--seconds N]
-
-Reads a job file and writes JSON: proposals (least cost; no drilling; most headroom for the budget) with
-their units, places, links, cost, minutes, holes, needs met, worst headroom, and whether each is proven
-best; and what nothing can meet. --budget: parts at most; --seconds: for each solution, else 15.`,
+  plan: planHelp,
   calc: `nestle calc NAME < in.json > out.json
 
 ${calcUsage}
@@ -157,50 +151,14 @@ function links(args: string[]) {
   });
 }
 
-function planOptions(args: string[]) {
+async function plan(args: string[]) {
+  let given: ReturnType<typeof planArguments>;
   try {
-    return parseArgs({
-      args,
-      allowPositionals: true,
-      options: { 'no-drill': { type: 'boolean' }, budget: { type: 'string' }, seconds: { type: 'string' } },
-    });
+    given = planArguments(args);
   } catch (error) {
     throw new UsageError(error instanceof Error ? error.message : String(error));
   }
-}
-
-async function plan(args: string[]) {
-  const { values, positionals } = planOptions(args);
-  const [file, ...rest] = positionals;
-  if (!file || rest.length) throw new UsageError('plan needs one FILE');
-  const number = (name: 'budget' | 'seconds', most: number) => {
-    const text = values[name];
-    if (text === undefined) return undefined;
-    const value = Number(text);
-    if (!(value > 0 && value <= most)) throw new UsageError(`--${name}: a number above 0, at most ${most}`);
-    return value;
-  };
-  const [budgetEur, seconds] = [number('budget', 1_000_000), number('seconds', 3600)];
-  const job = readJob(file);
-  const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
-  const { proposals, impossible, ...counts } = await propose(job, buildScene(job), makeSolver(), {
-    ...(values['no-drill'] && { noDrilling: true }),
-    ...(budgetEur !== undefined && { budgetEur }),
-    ...(seconds !== undefined && { seconds }),
-  });
-  print({
-    job: job.info.name,
-    ...counts,
-    proposals: proposals.map(({ columns: _columns, worst, ...p }) => ({
-      ...p,
-      worst: worst && {
-        spot: numbers.get(worst.spotId),
-        headroomDb: worst.headroomDb,
-        certainty: worst.certainty,
-      },
-    })),
-    impossible: impossible.map((i) => ({ spot: numbers.get(i.spotId), certainty: i.certainty, by: i.by })),
-  });
+  print(await planOf(readJob(given.file), given));
 }
 
 function runCalc(args: string[]) {

@@ -1,11 +1,30 @@
 import * as Comlink from 'comlink';
+import { applyEdit } from '@/core/job/edits';
 import { jobFromRecords } from '@/core/job/job';
-import type { AnyRecord } from '@/core/job/records';
+import type { AnyRecord, Id } from '@/core/job/records';
 import { buildScene } from '@/core/propagation/scene';
-import { type Asked, type Found, propose, type Proposals } from '@/core/propose/propose';
+import { editOf } from '@/core/propose/editOf';
+import { type FrontPoint, frontOf } from '@/core/propose/front';
+import type { ProposalKind } from '@/core/propose/proposal';
+import { type Asked, type Found, propose, type Proposals, type Workshop } from '@/core/propose/propose';
+import { type Answer, whyNotAir, whyNotFewer } from '@/core/propose/questions';
+import { type Relaxation, relaxationsOf } from '@/core/propose/relax';
+import { type Robust, robustnessOf } from '@/core/propose/robust';
 import { makeSolver } from '@/solver/highs';
 
 const solve = makeSolver(new URL('../../node_modules/highs/build/highs.wasm', import.meta.url).href);
+
+/** What the last proposals were made with: questions are about them. */
+let shop: Workshop | undefined;
+const workshop = (): Workshop => {
+  if (!shop) throw new Error('there are no proposals to ask about');
+  return shop;
+};
+const proposalOf = (kind: ProposalKind) => {
+  const proposal = workshop().proposals.find((p) => p.kind === kind);
+  if (!proposal) throw new Error(`there is no proposal «${kind}»`);
+  return proposal;
+};
 
 /** Proposals for a job; `said` is told what is going on, `found` each proposal as it comes. */
 function plan(
@@ -16,6 +35,7 @@ function plan(
 ): Promise<Proposals> {
   const job = jobFromRecords(records);
   let solved = 0;
+  shop = undefined;
   said('Looking at every place and every way to feed a unit there …');
   return propose(
     job,
@@ -26,8 +46,29 @@ function plan(
     },
     asked,
     found,
+    (made) => (shop = made),
   );
 }
 
-export type PlanApi = { plan: typeof plan };
-Comlink.expose({ plan });
+const fewer = (kind: ProposalKind): Promise<Answer> => whyNotFewer(workshop(), proposalOf(kind));
+
+const air = (kind: ProposalKind, placeId: Id): Promise<Answer> =>
+  whyNotAir(workshop(), proposalOf(kind), placeId);
+
+const front = (): Promise<FrontPoint[]> => frontOf(workshop());
+
+/** How often a proposal holds, put into the plan. */
+function robust(kind: ProposalKind): Robust {
+  const { job, scene } = workshop();
+  return robustnessOf(applyEdit(job, editOf(job, proposalOf(kind).columns, 'x').edit).job, scene);
+}
+
+/** What would have to give where not all needs can be met. */
+function relax(records: AnyRecord[], asked: Asked): Promise<Relaxation[]> {
+  const job = jobFromRecords(records);
+  return relaxationsOf(job, buildScene(job), solve, asked);
+}
+
+const api = { plan, fewer, air, front, robust, relax };
+export type PlanApi = typeof api;
+Comlink.expose(api);

@@ -1,6 +1,6 @@
 import { expect, test } from './server';
 
-test('proposals for a flat: asked for, proven, taken, one in place of the other, undone', async ({
+test('proposals for a flat: asked for, proven, questioned, taken, one in place of the other, undone', async ({
   page,
 }) => {
   await page.goto('/jobs/tannery-lofts-7/plan');
@@ -8,18 +8,43 @@ test('proposals for a flat: asked for, proven, taken, one in place of the other,
   await expect(summary).toContainText('2 of 5 needs met here');
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const cards = page.getByTestId('proposal');
-  await expect(cards).toHaveCount(2, { timeout: 60_000 });
+  await expect(page.getByRole('button', { name: 'Side by side' })).toBeVisible({ timeout: 60_000 });
+  await expect(cards).toHaveCount(2);
   await expect(cards.first()).toContainText('5 of 5 needs met · no hole');
   await expect(cards.first()).toContainText('Proven');
-  // a place that the household does not want is left out, and named as left out
-  const first = await cards.first().textContent();
+  // how often it holds, and why not less
+  await expect(cards.first()).toContainText(/All needs met in .+ of 400 cases/, { timeout: 60_000 });
+  await cards.first().getByRole('button', { name: 'Why not fewer units?' }).click();
+  await expect(cards.first().getByRole('status')).toContainText(
+    'Proven: what is there cannot meet all needs',
+    {
+      timeout: 60_000,
+    },
+  );
   await cards
     .first()
-    .getByRole('button', { name: /propose without that place/ })
+    .getByRole('button', { name: /^Why not over the air/ })
     .click();
-  await expect(page.getByText('Not to be used:')).toBeVisible({ timeout: 60_000 });
+  await expect(cards.first().getByRole('status').first()).not.toContainText('Solving', { timeout: 60_000 });
+  // held against the sheet, and side by side
+  await cards.first().getByRole('button', { name: 'On the sheet' }).click();
+  await expect(page.getByTestId('proposed').locator('g g')).not.toHaveCount(0);
+  await cards.first().getByRole('button', { name: 'Off the sheet' }).click();
+  await expect(page.getByTestId('proposed')).toHaveCount(0);
+  await page.getByRole('button', { name: 'Side by side' }).click();
+  const table = page.getByRole('dialog').getByRole('table');
+  await expect(table.getByRole('columnheader')).toHaveText([/least cost/i, /most headroom/i]);
+  await expect(table.getByRole('row', { name: /Needs met/ })).toContainText('5 of 5');
+  await page.keyboard.press('Escape');
+  await page.getByRole('button', { name: 'Cost of headroom' }).click();
+  await expect(page.getByRole('img', { name: /Worst headroom against cost/ })).toBeVisible({
+    timeout: 60_000,
+  });
+  await page.keyboard.press('Escape');
+  // what was chosen and asked elsewhere leaves the proposals as they are
+  await page.keyboard.press('4');
+  await page.keyboard.press('3');
   await expect(cards).toHaveCount(2);
-  expect(await cards.first().textContent()).not.toBe(first);
   await cards.first().getByRole('button', { name: 'Take it' }).click();
   await expect(summary).toContainText('5 of 5 needs met here');
   await expect(page.getByRole('button', { name: /^Unit B/ })).toBeVisible();
@@ -30,6 +55,45 @@ test('proposals for a flat: asked for, proven, taken, one in place of the other,
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
   await expect(summary).toContainText('2 of 5 needs met here');
+});
+
+test('places are shown, left out and made a must; what contradicts itself is said, and survives a reload', async ({
+  page,
+}) => {
+  await page.goto('/jobs/tannery-lofts-7/plan');
+  await expect(page.getByTestId('stage-summary')).toContainText('needs met here');
+  await page.getByRole('button', { name: 'Propose', exact: true }).click();
+  const cards = page.getByTestId('proposal');
+  await expect(page.getByRole('button', { name: 'Side by side' })).toBeVisible({ timeout: 60_000 });
+  const before = await cards.first().textContent();
+  const not = cards.first().getByRole('button', { name: /propose without that place/ });
+  const place = /Not (.+): propose/.exec((await not.getAttribute('aria-label')) ?? '')?.[1] ?? '?';
+  await not.click();
+  await expect(page.getByRole('button', { name: 'Side by side' })).toBeVisible({ timeout: 60_000 });
+  expect(await cards.first().textContent()).not.toBe(before);
+  await page.getByRole('button', { name: 'Places for a unit, 1 ruled by hand' }).click();
+  // on the sheet and in the list: chosen there, ruled here
+  const mark = page.getByTestId('places').getByRole('button', { name: `Place ${place}, shelf: left out` });
+  await expect(mark).toBeVisible();
+  await mark.focus();
+  await page.keyboard.press('Enter');
+  const choice = page.getByRole('combobox', { name: `Place ${place}, shelf` });
+  await expect(choice).toHaveValue('forbid');
+  await choice.selectOption('force');
+  await expect(cards.first().getByRole('button', { name: 'The job has changed' })).toBeDisabled();
+  await page.getByRole('button', { name: 'Propose again' }).click();
+  await expect(page.getByRole('button', { name: 'Side by side' })).toBeVisible({ timeout: 60_000 });
+  await expect(cards.first()).toContainText(place);
+  // a must that no budget pays is said before anything is solved
+  await page.keyboard.press('1');
+  await page.keyboard.press('3');
+  await page.reload();
+  await expect(page.getByRole('button', { name: 'Places for a unit, 1 ruled by hand' })).toBeVisible();
+  await page.getByRole('button', { name: 'Places for a unit, 1 ruled by hand' }).click();
+  for (const other of await page.getByRole('combobox', { name: /^Place / }).all())
+    await other.selectOption('forbid');
+  await page.getByRole('button', { name: 'Propose', exact: true }).click();
+  await expect(page.getByText('None: every place is left out by hand: allow one.')).toBeVisible();
 });
 
 test('proposals for a large house can be stopped; nothing is changed by asking', async ({ page }) => {

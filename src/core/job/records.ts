@@ -22,7 +22,17 @@ import {
   wall,
 } from './houseRecords';
 import { jobInfo, spot } from './jobRecords';
-import { activity, device, fixedDevice, kit, link, neighbour, placeRule, reading, unit } from './networkRecords';
+import {
+  activity,
+  device,
+  fixedDevice,
+  kit,
+  link,
+  neighbour,
+  placeRule,
+  reading,
+  unit,
+} from './networkRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';

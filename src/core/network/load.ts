@@ -42,11 +42,20 @@ export interface Load {
 export function loadOf(job: Job, network: Network, predictions: readonly Prediction[]): Load {
   const device = testDevice(job);
   const feeds = new Map(network.feeds.map((f) => [f.unit.id, f]));
-  const times = new Map<string, Omit<SharedTime, 'unitIds' | 'spotIds' | 'fits'> & { unitIds: Set<Id>; spotIds: Set<Id> }>();
+  const times = new Map<
+    string,
+    Omit<SharedTime, 'unitIds' | 'spotIds' | 'fits'> & { unitIds: Set<Id>; spotIds: Set<Id> }
+  >();
   const links = new Map<Id, Omit<Load['links'][number], 'fits'>>();
   const spend = (group: Group, spotId: Id, unitIds: Id[], share: number, busyShare: number) => {
     const { key, ...words } = group;
-    const entry = times.get(key) ?? { unitIds: new Set<Id>(), spotIds: new Set<Id>(), ...words, airtime: 0, busyShare };
+    const entry = times.get(key) ?? {
+      unitIds: new Set<Id>(),
+      spotIds: new Set<Id>(),
+      ...words,
+      airtime: 0,
+      busyShare,
+    };
     entry.busyShare = Math.max(entry.busyShare, busyShare);
     unitIds.forEach((id) => entry.unitIds.add(id));
     entry.spotIds.add(spotId);

@@ -50,14 +50,16 @@ export function candidatesOf(job: Job): Candidate[] {
     const room = roomAt(job, s.storeyId, s.xM, s.yM);
     if (!room) continue;
     const [xM, yM] = into(room, s.xM, s.yM);
-    const words = `by ${s.name}, ${room.name}`;
+    // many are named after their room already
+    const where = s.name.includes(room.name) ? s.name : `${s.name}, ${room.name}`;
+    const words = `by ${where}`;
     const rest = { storeyId: s.storeyId, tiltDeg: 0, serviceId: s.id };
     add({ id: `shelf-${s.id}`, kind: 'shelf', words, xM, yM, heightM: shelfM, mount: 'shelf', ...rest });
     if (s.kind === 'socket' && !s.onStrip)
       add({
         id: `socket-${s.id}`,
         kind: 'socket',
-        words: `on ${s.name}, ${room.name}`,
+        words: `on ${where}`,
         xM,
         yM,
         heightM: Math.max(0.2, s.heightM),

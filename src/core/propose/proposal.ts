@@ -26,7 +26,10 @@ export interface Proposal {
   units: {
     letter: string;
     kit: string;
+    /** The candidate, and in words. */
+    placeId: Id;
     place: string;
+    wired: boolean;
     link: string;
     partsEur: number;
     minutes: number;
@@ -74,7 +77,9 @@ export function proposalOf(
       .map((c) => ({
         letter: units.get(c.id)?.letter ?? '?',
         kit: c.kit.name,
+        placeId: c.candidate.id,
         place: c.candidate.words,
+        wired: c.link.medium !== 'wireless',
         link: c.label,
         partsEur: c.partsEur,
         minutes: c.minutes,

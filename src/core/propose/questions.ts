@@ -73,7 +73,7 @@ export async function whyNotFewer(workshop: Workshop, proposal: Proposal): Promi
   if (most < 0) return { words: 'It has no unit to leave out.', instead: null };
   const choice = await solved(workshop, ground, { mostUnits: most });
   if (choice === 'late') return late;
-  const count = most === 1 ? 'one new unit' : most === 0 ? 'no new unit' : `${most} new units`;
+  const count = most === 0 ? 'what is there' : most === 1 ? 'one new unit' : `${most} new units`;
   if (choice) {
     const { words, instead } = against(workshop, choice, proposal);
     return { words: `With ${count} ${words}.`, instead };

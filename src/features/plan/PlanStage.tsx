@@ -20,7 +20,7 @@ import { Channels } from './Channels';
 import { KitShelf } from './KitShelf';
 import { PlanTotals } from '@/ui/plan/PlanTotals';
 import { Snags } from '@/ui/plan/Snags';
-import { ProposalsPanel } from './ProposalsPanel';
+import { ProposalsPanel } from './proposals/ProposalsPanel';
 import { UnitInspector } from './UnitInspector';
 
 /** Placing units by hand, with coverage, ledger and reasons following the pointer. */

@@ -15,6 +15,7 @@ import { CutLine } from './CutLine';
 import { ClingHatch, Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
 import { FixedDeviceMarks, ServiceMarks, SpotMarks, UnitPegs } from './Marks';
+import { PlaceMarks, ProposedUnits } from './PlaceMarks';
 import { IsolineLabels, RoomLabels, type ToPx } from './RoomLabels';
 import { Dimension, GridDots, SheetFrame } from './SheetFrame';
 import type { SheetSpace, SheetStage } from './sheetSpace';
@@ -222,7 +223,9 @@ export function LivePlane({
       <RayLine space={space} px={px} stage={stage} />
       <CutLine space={space} px={px} />
       <SpotMarks space={space} px={px} stage={stage} moved={movedSpot} />
+      {stage === 'plan' && <PlaceMarks space={space} px={px} />}
       <UnitPegs space={space} px={px} stage={stage} />
+      {stage === 'plan' && <ProposedUnits space={space} px={px} />}
       {stage === 'survey' && (
         <>
           <GapMarks job={job} storeyId={id} px={px} />

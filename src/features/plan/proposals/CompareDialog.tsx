@@ -1,0 +1,119 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { find } from '@/core/job/job';
+import type { Proposal } from '@/core/propose/proposal';
+import { DialogFrame } from '@/ui/DialogFrame';
+import { StatusMark } from '@/ui/marks';
+import { usePlanning } from '@/ui/plan/planning';
+import { Button } from '@/ui/primitives';
+import { useJob } from '@/ui/store/JobProvider';
+import { minutesText, moneyText, sureText } from '@/ui/units';
+
+/** All proposals side by side, the best of each line in bold. */
+export function CompareDialog({ onClose }: { onClose: () => void }) {
+  const job = useJob((s) => s.job);
+  const { id, currency } = job.info;
+  const proposals = usePlanning(id, (s) => s.proposals);
+  const robust = usePlanning(id, (s) => s.robust);
+  const money = (v: number) => moneyText(v, currency);
+  const number = (spotId: string | undefined) => find(job, 'spot', spotId)?.number ?? '?';
+  const rows: { name: string; best?: (p: Proposal) => number; text: (p: Proposal) => ReactNode }[] = [
+    { name: 'Parts', best: (p) => -p.partsEur, text: (p) => money(p.partsEur) },
+    { name: 'Work', best: (p) => -p.minutes, text: (p) => minutesText(p.minutes) },
+    { name: 'Parts and work', best: (p) => -p.costEur, text: (p) => money(p.costEur) },
+    { name: 'Holes', best: (p) => -p.holes, text: (p) => p.holes },
+    { name: 'New units', best: (p) => -p.units.length, text: (p) => p.units.length },
+    { name: 'Needs met', best: (p) => p.met, text: (p) => `${p.met} of ${p.spots}` },
+    {
+      name: 'Least headroom',
+      best: (p) => p.worst?.headroomDb ?? 0,
+      text: (p) => (p.worst ? `${p.worst.headroomDb.toFixed(1)} dB at ${number(p.worst.spotId)}` : 'none'),
+    },
+    {
+      name: 'Certainty there',
+      best: (p) => p.worst?.certainty ?? 1,
+      text: (p) => (p.worst ? sureText(p.worst.certainty) : 'none'),
+    },
+    {
+      name: 'Everyone at once',
+      text: (p) => (
+        <span className="inline-flex items-center gap-1.5">
+          <StatusMark mark={p.fitsAtOnce ? 'met' : 'thin'} size={11} />
+          {p.fitsAtOnce ? 'fits' : 'does not fit'}
+        </span>
+      ),
+    },
+    {
+      name: 'All needs met, of cases',
+      best: (p) => robust[p.kind]?.allMet ?? 0,
+      text: (p) => (robust[p.kind] ? sureText(robust[p.kind]?.allMet ?? 0) : 'computing …'),
+    },
+    {
+      name: 'Proof',
+      text: (p) =>
+        p.proven ? 'proven' : p.gapEur === null ? 'best in the time' : `within ${money(p.gapEur)}`,
+    },
+    {
+      name: 'Units',
+      text: (p) => (
+        <ul className="text-left text-[12px]">
+          {p.units.map((u) => (
+            <li key={u.letter} className="pb-1">
+              <b>{u.letter}</b> {u.kit}, {u.place}; {u.link}
+            </li>
+          ))}
+        </ul>
+      ),
+    },
+  ];
+  return (
+    <DialogFrame
+      title="Proposals side by side"
+      wide
+      onClose={onClose}
+      footer={
+        <Button look="action" onClick={onClose}>
+          Close
+        </Button>
+      }
+    >
+      <table className="mt-2 w-full">
+        <thead>
+          <tr>
+            <td />
+            {proposals.map((p) => (
+              <th
+                key={p.kind}
+                scope="col"
+                className="border-b-[1.5px] border-ink px-2 py-1 text-right text-[11.5px] font-semibold text-muted first-letter:uppercase"
+              >
+                {p.kind}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {rows.map(({ name, best, text }) => {
+            const top = best && Math.max(...proposals.map(best));
+            return (
+              <tr key={name} className="border-b border-rule align-top">
+                <th scope="row" className="py-1 pr-2 text-left font-normal whitespace-nowrap text-muted">
+                  {name}
+                </th>
+                {proposals.map((p) => (
+                  <td
+                    key={p.kind}
+                    className={`px-2 py-1 text-right ${best && best(p) === top ? 'font-bold' : ''}`}
+                  >
+                    {text(p)}
+                  </td>
+                ))}
+              </tr>
+            );
+          })}
+        </tbody>
+      </table>
+    </DialogFrame>
+  );
+}

@@ -1,0 +1,162 @@
+'use client';
+
+import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
+import { useEffect, useRef, useState } from 'react';
+import { editOf, standsAs } from '@/core/propose/editOf';
+import type { FrontPoint } from '@/core/propose/front';
+import { DialogFrame } from '@/ui/DialogFrame';
+import { planningOf, usePlanning } from '@/ui/plan/planning';
+import { Button } from '@/ui/primitives';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { moneyText } from '@/ui/units';
+
+Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
+
+const headroomText = (p: FrontPoint) =>
+  p.leastHeadroomDb === null ? 'needs met' : `${p.leastHeadroomDb} dB`;
+
+/** What each dB of headroom costs: the cheapest choice at every level, as a chart and as a table to take from. */
+export function FrontDialog({ onClose }: { onClose: () => void }) {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const { id, currency } = job.info;
+  const front = usePlanning(id, (s) => s.front);
+  const from = usePlanning(id, (s) => s.from);
+  const [row, setRow] = useState<number | null>(null);
+  const points = front === 'working' || front === null ? null : front;
+  const stale = from === null || !standsAs(from, job);
+  const take = (p: FrontPoint) => {
+    const now = store.getState().job;
+    if (
+      store.getState().commit(editOf(now, p.choice.columns, `Take the choice with ${headroomText(p)}`).edit)
+    ) {
+      planningOf(id).getState().set({ taken: null, shown: null });
+      onClose();
+    }
+  };
+  const head = 'border-b-[1.5px] border-ink px-2 py-1 text-right text-[11.5px] font-semibold text-muted';
+  return (
+    <DialogFrame
+      title="What headroom costs"
+      wide
+      onClose={onClose}
+      footer={
+        <Button look="action" onClick={onClose}>
+          Close
+        </Button>
+      }
+    >
+      {points === null && (
+        <p role="status" className="py-6 text-muted">
+          {front === 'working' ? 'Solving for each level of headroom …' : 'It could not be worked out.'}
+        </p>
+      )}
+      {points && (
+        <>
+          <p className="py-2 text-muted">
+            The cheapest choice at each level of the worst headroom, each need by itself, without a budget.
+          </p>
+          <FrontChart points={points} row={row} unit={currency} />
+          <table className="mt-2 w-full">
+            <thead>
+              <tr>
+                {['Worst headroom', 'Parts', 'Parts and work', 'Units', 'Holes', 'Proof', ''].map((h) => (
+                  <th key={h} scope="col" className={head}>
+                    {h}
+                  </th>
+                ))}
+              </tr>
+            </thead>
+            <tbody>
+              {points.map((p, i) => (
+                <tr
+                  key={p.costEur}
+                  className={`h-9 border-b border-rule text-right ${row === i ? 'bg-chosen' : ''}`}
+                  onPointerEnter={() => setRow(i)}
+                  onPointerLeave={() => setRow(null)}
+                >
+                  <td className="px-2">{headroomText(p)}</td>
+                  <td className="px-2">{moneyText(p.partsEur, currency)}</td>
+                  <td className="px-2">{moneyText(p.costEur, currency)}</td>
+                  <td className="px-2">{p.units}</td>
+                  <td className="px-2">{p.holes}</td>
+                  <td className="px-2">{p.proven ? 'proven' : 'best in the time'}</td>
+                  <td>
+                    <Button disabled={stale} onClick={() => take(p)}>
+                      Take it
+                    </Button>
+                  </td>
+                </tr>
+              ))}
+            </tbody>
+          </table>
+        </>
+      )}
+    </DialogFrame>
+  );
+}
+
+function FrontChart({
+  points,
+  row,
+  unit,
+}: {
+  points: readonly FrontPoint[];
+  row: number | null;
+  unit: string;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const chart = useRef<Chart | null>(null);
+  useEffect(() => {
+    if (!canvas.current) return;
+    const data = points.map((p) => ({ x: p.costEur, y: p.leastHeadroomDb ?? 0 }));
+    const font = { family: getComputedStyle(document.body).fontFamily, size: 12 };
+    const axis = (text: string) => ({
+      title: { display: true, text, color: '#1f2a37', font },
+      grid: { color: '#ddd6c6' },
+      border: { color: '#1f2a37' },
+      ticks: { color: '#566070', font },
+    });
+    chart.current = new Chart(canvas.current, {
+      type: 'scatter',
+      data: {
+        datasets: [
+          {
+            data,
+            showLine: true,
+            stepped: 'before',
+            borderColor: '#1d4f7a',
+            borderWidth: 2,
+            pointBackgroundColor: '#1d4f7a',
+            pointRadius: 5,
+          },
+        ],
+      },
+      options: {
+        animation: false,
+        maintainAspectRatio: false,
+        plugins: { tooltip: { enabled: false } },
+        scales: {
+          x: axis(`Parts and work, ${unit}`),
+          y: { ...axis('Worst headroom, dB'), beginAtZero: true },
+        },
+      },
+    });
+    return () => chart.current?.destroy();
+  }, [points, unit]);
+  useEffect(() => {
+    const set = chart.current?.data.datasets[0] as { pointRadius?: number[] } | undefined;
+    if (!set) return;
+    set.pointRadius = points.map((_, i) => (i === row ? 9 : 5));
+    chart.current?.update('none');
+  }, [row, points]);
+  return (
+    <div className="h-64">
+      <canvas
+        ref={canvas}
+        role="img"
+        aria-label={`Worst headroom against cost: ${points.map((p) => `${headroomText(p)} for ${Math.round(p.costEur)}`).join(', ')}`}
+      />
+    </div>
+  );
+}

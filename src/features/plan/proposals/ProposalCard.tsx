@@ -1,0 +1,210 @@
+'use client';
+
+import { find } from '@/core/job/job';
+import { editOf, standsAs } from '@/core/propose/editOf';
+import type { Proposal } from '@/core/propose/proposal';
+import type { Answer } from '@/core/propose/questions';
+import type { Measurement, Robust } from '@/core/propose/robust';
+import { StatusMark } from '@/ui/marks';
+import { Button } from '@/ui/primitives';
+import { PegIcon } from '@/ui/sheet/Peg';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { minutesText, moneyText, rateText, sureText } from '@/ui/units';
+import { airKey, fewerKey, planningOf, usePlanning } from '@/ui/plan/planning';
+import { rulePlace } from '@/ui/plan/rulePlace';
+
+const link = 'text-[12px] font-semibold text-action pointer-coarse:min-h-11 text-left';
+
+/** One proposal: what it is made of and gives, and what can be asked of it and done with it. */
+export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const { id, currency } = job.info;
+  const planning = planningOf(id);
+  const from = usePlanning(id, (s) => s.from);
+  const done = usePlanning(id, (s) => s.kind === 'done');
+  const taken = usePlanning(id, (s) => s.taken === p.kind);
+  const shown = usePlanning(id, (s) => s.shown === p.kind);
+  const robust = usePlanning(id, (s) => s.robust[p.kind]);
+  const answers = usePlanning(id, (s) => s.answers);
+  const stale = from === null || !standsAs(from, job);
+  const spotName = (spotId: string) => {
+    const spot = find(job, 'spot', spotId);
+    return spot ? `${spot.number}, ${spot.name}` : 'a spot';
+  };
+  const take = () => {
+    const now = store.getState().job;
+    if (store.getState().commit(editOf(now, p.columns, `Take the proposal: ${p.kind}`).edit))
+      planning.getState().set({ taken: p.kind, shown: null });
+  };
+  const facts = [
+    `${p.met} of ${p.spots} needs met`,
+    p.holes === 0 ? 'no hole' : `${p.holes} ${p.holes === 1 ? 'hole' : 'holes'}`,
+    minutesText(p.minutes),
+  ];
+  const canAsk = done && !p.early && !stale;
+  return (
+    <li className="mb-2 border border-strong" data-testid="proposal">
+      <div className="flex items-baseline justify-between gap-2 border-b border-rule px-2.5 py-1.5">
+        <h4 className="font-bold first-letter:uppercase">{p.kind}</h4>
+        <span className="font-bold">{moneyText(p.partsEur, currency)}</span>
+      </div>
+      <div className="px-2.5 py-1.5">
+        <p>{facts.join(' · ')}</p>
+        <p className="text-[12px] text-muted">
+          {provenText(p, (v) => moneyText(v, currency))} Parts and work {moneyText(p.costEur, currency)}.
+        </p>
+        {p.worst && (
+          <p className="text-[12px] text-muted">
+            Least headroom {p.worst.headroomDb.toFixed(0)} dB at {spotName(p.worst.spotId)} (
+            {sureText(p.worst.certainty)} sure).
+          </p>
+        )}
+        <p
+          className={`flex items-center gap-1.5 text-[12px] ${p.fitsAtOnce ? 'text-muted' : 'text-ochre-text'}`}
+        >
+          <StatusMark mark={p.fitsAtOnce ? 'met' : 'thin'} size={11} />
+          Everyone at once: {p.fitsAtOnce ? 'fits' : 'does not fit'}
+        </p>
+        <Holds robust={robust} waiting={done && !p.early} spotName={spotName} />
+        <ul className="pt-1">
+          {p.units.map((u) => (
+            <li key={u.letter} className="border-t border-rule py-1">
+              <div className="flex items-start gap-2">
+                <PegIcon letter={u.letter} size={20} look={shown ? 'ghost' : 'planned'} />
+                <span className="min-w-0 flex-1 leading-tight">
+                  {u.kit}
+                  <span className="block text-[12px] text-muted">
+                    {u.place}; {u.link}
+                  </span>
+                </span>
+                <span className="text-muted">{moneyText(u.partsEur, currency)}</span>
+              </div>
+              <div className="flex flex-wrap gap-x-3 pl-6">
+                <button
+                  type="button"
+                  className={link}
+                  aria-label={`Not ${u.place}: propose without that place`}
+                  onClick={() => {
+                    if (rulePlace(store, u.placeId, 'forbid', u.place))
+                      void planning.getState().ask(store.getState().job);
+                  }}
+                >
+                  Not there
+                </button>
+                {canAsk && u.wired && answers[airKey(p.kind, u.placeId)] === undefined && (
+                  <button
+                    type="button"
+                    className={link}
+                    aria-label={`Why not over the air ${u.place}?`}
+                    onClick={() => void planning.getState().whyNotAir(p.kind, u.placeId)}
+                  >
+                    Why not over the air?
+                  </button>
+                )}
+              </div>
+              <AnswerLine answer={answers[airKey(p.kind, u.placeId)]} />
+            </li>
+          ))}
+          {p.units.length === 0 && (
+            <li className="py-1 text-muted">Nothing is needed: what is there does it.</li>
+          )}
+        </ul>
+        {canAsk && p.units.length > 0 && answers[fewerKey(p.kind)] === undefined && (
+          <button
+            type="button"
+            className={`${link} py-1`}
+            onClick={() => void planning.getState().whyFewer(p.kind)}
+          >
+            Why not fewer units?
+          </button>
+        )}
+        <AnswerLine answer={answers[fewerKey(p.kind)]} />
+        {p.habits.length > 0 && (
+          <details>
+            <summary className="cursor-pointer py-1 font-semibold text-action">Against the habit</summary>
+            <ul className="text-[12px]">
+              {p.habits.map((h) => (
+                <li key={h.letter} className="border-t border-rule py-1">
+                  <b>{h.letter}</b> half-way to {spotName(h.spotId)}, over the air: {rateText(h.halfWayMbps)}{' '}
+                  Mbps there instead of {rateText(h.downMbps)}, {h.halfWayMet} of {p.spots} needs met instead
+                  of {h.met}.
+                </li>
+              ))}
+            </ul>
+          </details>
+        )}
+        <div className="mt-1 flex gap-1.5">
+          <Button
+            aria-pressed={shown}
+            disabled={stale}
+            onClick={() => planning.getState().set({ shown: shown ? null : p.kind })}
+          >
+            {shown ? 'Off the sheet' : 'On the sheet'}
+          </Button>
+          <Button className="flex-1" disabled={stale} onClick={take}>
+            {stale ? 'The job has changed' : taken ? 'Taken; take it again' : 'Take it'}
+          </Button>
+        </div>
+      </div>
+    </li>
+  );
+}
+
+export function provenText(p: Proposal, money: (v: number) => string): string {
+  if (p.early) return 'A first answer, without units behind units; looking for a better one.';
+  if (!p.proven)
+    return p.gapEur === null
+      ? 'The best found in the time.'
+      : `The best found in the time; one up to ${money(p.gapEur)} cheaper may exist.`;
+  switch (p.kind) {
+    case 'everyone at once':
+      return 'Proven: no cheaper choice of these places and kits carries everyone at once.';
+    case 'most headroom':
+      return 'The most within the budget, of units over the air that each reach a spot their parent does not.';
+    default:
+      return 'Proven: no cheaper choice of these places and kits does it.';
+  }
+}
+
+/** The best measurement in words: what to measure, and what it would tell. */
+export const measureText = ({ kind, words, spreadDb, whenGood, whenBad }: Measurement): string =>
+  `${kind === 'loss' ? `Measure the loss of ${words.toLowerCase()}` : `Take a reading at ${words}`} before buying: it is known to ±${spreadDb.toFixed(0)} dB. In the better third of what it may show all needs are met in ${sureText(whenGood)} of the cases, in the worse third in ${sureText(whenBad)}.`;
+
+function Holds({
+  robust,
+  waiting,
+  spotName,
+}: {
+  robust: Robust | undefined;
+  waiting: boolean;
+  spotName: (id: string) => string;
+}) {
+  if (!robust)
+    return waiting ? <p className="text-[12px] text-muted">How often it holds: computing …</p> : null;
+  const [weakest] = robust.bySpot;
+  return (
+    <details>
+      <summary className="cursor-pointer py-0.5 text-[12px]">
+        All needs met in <b>{sureText(robust.allMet)}</b> of {robust.samples} cases
+      </summary>
+      <div className="pb-1 text-[12px] text-muted">
+        <p>
+          Walls, units and rooms drawn as uncertain as they are; {robust.meanMet.toFixed(1)} needs met on
+          average
+          {weakest ? `, least often ${spotName(weakest.spotId)} (${sureText(weakest.share)})` : ''}.
+        </p>
+        {robust.best && <p className="pt-0.5 text-ink">{measureText(robust.best)}</p>}
+      </div>
+    </details>
+  );
+}
+
+function AnswerLine({ answer }: { answer: Answer | null | undefined }) {
+  if (answer === undefined) return null;
+  return (
+    <p role="status" className="border-l-[3px] border-action py-0.5 pl-2 text-[12px]">
+      {answer === null ? 'Solving with that forced …' : answer.words}
+    </p>
+  );
+}

@@ -1,0 +1,140 @@
+'use client';
+
+import { useState } from 'react';
+import { find } from '@/core/job/job';
+import { Button, PartHead } from '@/ui/primitives';
+import { planningOf, usePlanning } from '@/ui/plan/planning';
+import { useJob } from '@/ui/store/JobProvider';
+import { moneyText, sureText } from '@/ui/units';
+import { CompareDialog } from './CompareDialog';
+import { FrontDialog } from './FrontDialog';
+import { Places } from './Places';
+import { ProposalCard } from './ProposalCard';
+
+/** Proposals for the whole job: asked for, worked out apart from everything else, stopped at any time. */
+export function ProposalsPanel() {
+  const job = useJob((s) => s.job);
+  const { id } = job.info;
+  const planning = planningOf(id);
+  const { kind, said, proposals, found } = usePlanning(id, (s) => s);
+  const [open, setOpen] = useState<'compare' | 'front' | null>(null);
+  const done = kind === 'done';
+  return (
+    <section aria-label="Proposals">
+      <PartHead right={done && found ? `${found.candidates} places` : undefined}>Proposals</PartHead>
+      {(kind === 'idle' || kind === 'failed') && (
+        <p className="pb-2 text-muted">
+          Which units, where and fed how, so that each need is met: least cost, everyone at once, no drilling,
+          most headroom. What was found in the house is kept.
+        </p>
+      )}
+      {kind === 'failed' && (
+        <p role="alert" className="pb-2 text-rust-text">
+          It stopped: {said}. Nothing was changed.
+        </p>
+      )}
+      {kind === 'working' && (
+        <div className="flex items-center justify-between gap-2 pb-2" role="status">
+          <span className="text-muted">{said}</span>
+          <Button onClick={planning.getState().stop}>Stop</Button>
+        </div>
+      )}
+      {done && found?.whyNot && <p className="pb-2 text-rust-text">None: {found.whyNot}.</p>}
+      {done && proposals.length > 1 && (
+        <div className="flex gap-1.5 pb-2">
+          <Button className="flex-1" onClick={() => setOpen('compare')}>
+            Side by side
+          </Button>
+          <Button
+            className="flex-1"
+            onClick={() => {
+              setOpen('front');
+              if (planning.getState().front === null) void planning.getState().askFront();
+            }}
+          >
+            Cost of headroom
+          </Button>
+        </div>
+      )}
+      <ul>
+        {proposals.map((p) => (
+          <ProposalCard key={p.kind} proposal={p} />
+        ))}
+      </ul>
+      {done && <WhatWouldHelp />}
+      <Places />
+      {kind !== 'working' && (
+        <Button
+          className="mt-1 w-full"
+          look={kind === 'idle' ? 'action' : 'plain'}
+          onClick={() => void planning.getState().ask(job)}
+        >
+          {done ? 'Propose again' : 'Propose'}
+        </Button>
+      )}
+      {open === 'compare' && <CompareDialog onClose={() => setOpen(null)} />}
+      {open === 'front' && <FrontDialog onClose={() => setOpen(null)} />}
+    </section>
+  );
+}
+
+/** Needs that nothing allowed meets, and the least that would have to give. */
+function WhatWouldHelp() {
+  const job = useJob((s) => s.job);
+  const { id, currency } = job.info;
+  const found = usePlanning(id, (s) => s.found);
+  const relax = usePlanning(id, (s) => s.relax);
+  const from = usePlanning(id, (s) => s.from);
+  const impossible = found?.impossible ?? [];
+  if (impossible.length === 0 && !(found?.whyNot && found.candidates > 0)) return null;
+  const spotName = (spotId: string) => {
+    const spot = find(job, 'spot', spotId);
+    return spot ? `${spot.number}, ${spot.name}` : 'a spot';
+  };
+  return (
+    <div className="pb-2 text-[12px]">
+      {impossible.length > 0 && (
+        <div className="text-rust-text">
+          <p className="font-semibold">Nothing that is allowed meets these needs:</p>
+          <ul className="list-disc pl-4">
+            {impossible.map((i) => (
+              <li key={i.spotId}>
+                {spotName(i.spotId)}: {sureText(i.certainty)} sure at most{i.by ? `, by ${i.by}` : ''}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+      {relax === null && from && (
+        <button
+          type="button"
+          className="font-semibold text-action pointer-coarse:min-h-11"
+          onClick={() => void planningOf(id).getState().askRelax(from)}
+        >
+          What would help?
+        </button>
+      )}
+      {relax === 'working' && (
+        <p role="status" className="text-muted">
+          Trying one thing after the other …
+        </p>
+      )}
+      {relax !== null && relax !== 'working' && (
+        <div role="status">
+          <p className="pt-1 font-semibold">
+            {relax.length ? 'Any one of these would help, the best first:' : 'No single thing would help.'}
+          </p>
+          <ul className="list-disc pl-4">
+            {relax.map((r) => (
+              <li key={r.kind}>
+                {r.words}
+                {r.partsEur === null ? '' : `: parts ${moneyText(r.partsEur, currency)}`}
+                {r.stillImpossible > 0 ? `, ${r.stillImpossible} of the needs stay unmet` : ''}
+              </li>
+            ))}
+          </ul>
+        </div>
+      )}
+    </div>
+  );
+}
