@@ -82,6 +82,7 @@ export async function planOf(
     candidates: found.candidates,
     columns: found.columns,
     whyNot: found.whyNot,
+    notAtOnce: found.notAtOnce,
     proposals,
     ...(front &&
       shop && {

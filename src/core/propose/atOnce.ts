@@ -4,10 +4,10 @@ import type { Job } from '../job/job';
 import type { Id } from '../job/records';
 import { networkOf } from '../network/feeds';
 import { loadOf } from '../network/load';
-import { predictJob } from '../network/predict';
+import { type Prediction, predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import { type Choice, cheapestOf } from './choice';
-import type { Column, Ground } from './columns';
+import type { Column, Ground, Service } from './columns';
 import { editOf } from './editOf';
 import type { Cut, Solver, Wish } from './programme';
 
@@ -16,20 +16,30 @@ export function loadOfChoice(job: Job, scene: Scene, columns: readonly Column[])
   const { edit, units } = editOf(job, columns, 'x');
   const planned = applyEdit(job, edit).job;
   const network = networkOf(planned, scene, 'planned');
-  const load = loadOf(planned, network, predictJob(planned, scene, network, { why: false }));
-  const columnOf = new Map([...units].map(([columnId, unit]) => [unit.id, columnId]));
-  return { load, columnOf, linkTo: new Map(planned.links.map((l) => [l.id, l.unitId])) };
+  const predictions = predictJob(planned, scene, network, { why: false });
+  return {
+    load: loadOf(planned, network, predictions),
+    predictions: new Map(predictions.map((p) => [p.spotId, p])),
+    columnOf: new Map([...units].map(([columnId, unit]) => [unit.id, columnId])),
+    linkTo: new Map(planned.links.map((l) => [l.id, l.unitId])),
+  };
 }
+
+/** Would a device choose this before what it is told to get now? By rate, of equal rates by signal; as `predictAt`. */
+const beats = (a: Service | undefined, now: Prediction): boolean =>
+  a !== undefined &&
+  (a.downMbps > now.downMbps || (a.downMbps === now.downMbps && a.dbm > (now.rssiDbm ?? -Infinity)));
 
 /**
  * What a choice that does not carry everything teaches: of the spots that use a channel, wire or medium
- * which is full, one at least must be served by a column that does not use it; or, where what is kept
- * serves such a spot too, one of the columns that use it must go. Null when the line from the street
- * itself is too slow: then no choice of units helps.
+ * which is full, one at least must use something else. Either a column is chosen, not on what is full,
+ * that the spot's device would choose before what it has, or that serves a spot whose unit is left out
+ * (one in the place of a unit that is fed as it is and faster for none of the spots is no help); or, where what is kept serves a spot whose unit is new, one of the columns that use it must go. Null
+ * when the line from the street itself is too slow: then no choice of units helps.
  */
 export function cutsOf(
   ground: Ground,
-  { load, columnOf, linkTo }: Pick<ReturnType<typeof loadOfChoice>, 'load' | 'columnOf' | 'linkTo'>,
+  { load, predictions, columnOf, linkTo }: ReturnType<typeof loadOfChoice>,
 ): Cut[] | null {
   if (!load.plan.fits) return null;
   const byId = new Map(ground.columns.map((c) => [c.id, c]));
@@ -42,16 +52,39 @@ export function cutsOf(
   return full.map(({ spotIds, unitIds, access }) => {
     const using = new Set(unitIds.flatMap((id) => columnOf.get(id) ?? []));
     // what hangs on a user uses it too, but for one with a radio of its own behind a unit that only serves devices there
-    const hang = (c: Column) =>
+    const hangs = (c: Column) =>
       using.has(c.id) ||
       (c.parent !== null &&
         using.has(c.parent) &&
         (!access || c.link.radio === 'shared' || byId.get(c.parent)?.link.radio === 'shared'));
+    // what could stand in the place of a user and be no better
+    const groups = new Map([...using].map((id) => [id, new Set([id])]));
+    const inGroup = new Map([...using].map((id) => [id, id]));
+    const parentsFirst = [...ground.columns].sort(
+      (a, b) => Number(a.parent !== null) - Number(b.parent !== null),
+    );
+    for (const c of parentsFirst)
+      for (const id of using) {
+        const k = byId.get(id);
+        if (!k || inGroup.has(c.id) || c.candidate.id !== k.candidate.id) continue;
+        const sameParent =
+          c.parent === k.parent ||
+          (c.parent !== null && k.parent !== null && inGroup.get(c.parent) === k.parent);
+        const sameWay = c.link.medium === k.link.medium && c.link.radio === k.link.radio;
+        const rate = (q: Column, s: Id) => q.draws.get(s)?.downMbps ?? 0;
+        if (!sameParent || !sameWay || !spotIds.every((s) => rate(c, s) <= rate(k, s))) continue;
+        groups.get(id)?.add(c.id);
+        inGroup.set(c.id, id);
+      }
+    const now = spotIds.flatMap((id) => predictions.get(id) ?? []);
+    const isNew = (p: Prediction) => p.unitId !== null && columnOf.has(p.unitId);
+    const relieves = (c: Column) =>
+      now.some((p) => beats(c.draws.get(p.spotId), p) || (isNew(p) && c.serves.has(p.spotId)));
     return {
       some: new Set(
-        ground.columns.filter((c) => !hang(c) && spotIds.some((s) => c.serves.has(s))).map((c) => c.id),
+        ground.columns.filter((c) => !hangs(c) && !inGroup.has(c.id) && relieves(c)).map((c) => c.id),
       ),
-      not: spotIds.some((s) => ground.served.has(s)) ? using : new Set<string>(),
+      not: now.some((p) => isNew(p) && ground.served.has(p.spotId)) ? [...groups.values()] : [],
     };
   });
 }
@@ -61,26 +94,26 @@ export function cutsOf(
  * real network and adding what it teaches, until an answer carries them. As the programme then allows
  * all that can, the first that does is the cheapest.
  * @param seconds for each solution.
- * @returns null where there is none; «late» where the tries or the time were used up.
+ * @returns null where there is none; «street» where the line from the street is too slow for all needs
+ * together; «late» where the tries or the time were used up.
  */
 export async function cheapestAtOnce(
   job: Job,
   scene: Scene,
   ground: Ground,
-  few: readonly Column[],
   solve: Solver,
   wish: Omit<Wish, 'onePerPlace' | 'cuts'>,
   seconds: number,
   mostTries: number,
-): Promise<Choice | 'late' | null> {
+): Promise<Choice | 'late' | 'street' | null> {
   const cuts: Cut[] = [];
   for (let tries = 0; tries < mostTries; tries++) {
-    const choice = await cheapestOf(ground, few, solve, { ...wish, cuts }, seconds);
+    const choice = await cheapestOf(ground, ground.columns, solve, { ...wish, cuts }, seconds);
     if (choice === null || choice === 'late') return choice;
     const tried = loadOfChoice(job, scene, choice.columns);
     if (tried.load.fits) return choice;
     const learnt = cutsOf(ground, tried);
-    if (learnt === null) return null;
+    if (learnt === null) return 'street';
     cuts.push(...learnt);
   }
   return 'late';

@@ -2,7 +2,7 @@
 import { get, type Job, jobFromRecords } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Kit, type Link, type Spot, type Unit } from '../job/records';
-import { accessesOf, chanceMet, signalFor } from '../network/delivery';
+import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
 import { type Noise, noiseAt } from '../network/disturbance';
 import { feedOptions } from '../network/feedOptions';
 import { type Feed, feedOver, type Network, networkOf } from '../network/feeds';
@@ -23,6 +23,14 @@ const hopelessDb = 30;
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;
 
+/** What a spot gets from one unit: how sure its need is met, its headroom, dB; rate and signal, by which devices choose. */
+export interface Service {
+  certainty: number;
+  headroomDb: number;
+  downMbps: number;
+  dbm: number;
+}
+
 export interface Column {
   id: string;
   candidate: Candidate;
@@ -41,8 +49,9 @@ export interface Column {
   holes: number;
   downMbps: number;
   upMbps: number;
-  /** By spot: how sure its need is met from here alone, and its headroom, dB. */
-  serves: Map<Id, { certainty: number; headroomDb: number }>;
+  /** By spot: what it gets from here alone; of those whose need is met surely enough, and of all that hear it. */
+  serves: Map<Id, Service>;
+  draws: Map<Id, Service>;
 }
 
 export interface Ground {
@@ -113,19 +122,32 @@ export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround
   const spots = [...base.spots].sort((a, b) => a.number - b.number);
   const served: Column['serves'] = new Map(
     predictJob(base, scene, network, { why: false }).flatMap((p) =>
-      p.certainty >= rules.sure ? [[p.spotId, { certainty: p.certainty, headroomDb: p.headroomDb }]] : [],
+      p.certainty >= rules.sure
+        ? [
+            [
+              p.spotId,
+              {
+                certainty: p.certainty,
+                headroomDb: p.headroomDb,
+                downMbps: p.downMbps,
+                dbm: p.rssiDbm ?? -Infinity,
+              },
+            ],
+          ]
+        : [],
     ),
   );
   const any = servingOf(base, scene, all, spots);
   const hopes: Ground['hopes'] = new Map();
-  const serve = (feed: Feed): Column['serves'] => {
-    const sure: Column['serves'] = new Map();
-    for (const [id, s] of any(feed)) {
+  const serve = (feed: Feed): Pick<Column, 'serves' | 'draws'> => {
+    const draws = any(feed);
+    const serves: Column['serves'] = new Map();
+    for (const [id, s] of draws) {
       if (s.certainty > (hopes.get(id)?.certainty ?? 0))
         hopes.set(id, { certainty: s.certainty, words: `${feed.kit.name} ${feed.unit.name}` });
-      if (s.certainty >= rules.sure) sure.set(id, s);
+      if (s.certainty >= rules.sure) serves.set(id, s);
     }
-    return sure;
+    return { serves, draws };
   };
   const columns: Column[] = [];
   const mains = network.feeds.map((f) => f.unit);
@@ -159,7 +181,7 @@ export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround
         holes: way.holes,
         downMbps: way.downMbps,
         upMbps: way.upMbps,
-        serves: serve(feed),
+        ...serve(feed),
       });
     });
   }
@@ -200,13 +222,13 @@ function overAir(
   network: Network,
   options: readonly Option[],
   first: readonly Column[],
-  serve: (feed: Feed) => Column['serves'],
+  serve: (feed: Feed) => Pick<Column, 'serves' | 'draws'>,
 ): Column[] {
   const received = makeReceived();
   const out: Column[] = [];
   const hoped = new Map<Id, Column['serves']>();
   // parents of one kind at one place with the same rates differ only in what they cost
-  const known = new Map<string, { far: Feed; serves: Column['serves'] } | null>();
+  const known = new Map<string, ({ far: Feed } & Pick<Column, 'serves' | 'draws'>) | null>();
   for (const parent of first) {
     if (parent.kit.family === '' || parent.kit.kind === 'access-point') continue;
     const placed = network.placed.get(parent.unit.id);
@@ -234,7 +256,7 @@ function overAir(
           air: network.airs.get(unit.id) ?? feed.air,
           mean: feed.mean,
           cases: [feed.mean],
-        });
+        }).serves;
       hoped.set(unit.id, hope);
       if ([...hope.keys()].every((id) => parent.serves.has(id))) continue;
       const link = linkTo(job, unit, parent.unit, { medium: 'wireless', ...pairing });
@@ -244,11 +266,11 @@ function overAir(
       let result = before;
       if (!result) {
         const far = feedOver(job, scene, behind, link);
-        result = typeof far === 'string' ? undefined : { far, serves: serve(far) };
+        result = typeof far === 'string' ? undefined : { far, ...serve(far) };
         known.set(key, result ?? null);
       }
       if (!result || result.serves.size === 0) continue;
-      const { far, serves } = result;
+      const { far, serves, draws } = result;
       out.push({
         id: `${unit.id}-by-${parent.id}`,
         candidate,
@@ -265,6 +287,7 @@ function overAir(
         downMbps: far.mean.downMbps,
         upMbps: far.mean.upMbps,
         serves,
+        draws,
       });
     }
   }
@@ -324,6 +347,12 @@ function servingOf(
         const signal = heard[i]?.[band];
         if (!signal || signal.dbm < -100) return;
         const before = serves.get(spot.id);
+        const down = Math.min(
+          device.capMbps ?? Infinity,
+          delivered(feed.mean, access.band, accessRates(access, signal.dbm, noise).down, 'down'),
+        );
+        const faster = before === undefined || down > before.downMbps;
+        if (before && faster) Object.assign(before, { downMbps: down, dbm: signal.dbm });
         if (before && before.certainty > 0.999 && before.headroomDb >= enoughHeadroomDb) return;
         let needed = known.get(key);
         if (!needed) {
@@ -338,6 +367,8 @@ function servingOf(
         serves.set(spot.id, {
           certainty: Math.max(certainty, before?.certainty ?? 0),
           headroomDb: Math.max(signal.dbm - needed.mean, before?.headroomDb ?? -Infinity),
+          downMbps: faster ? down : before.downMbps,
+          dbm: faster ? signal.dbm : before.dbm,
         });
       });
     }

@@ -31,10 +31,10 @@ export interface Wish {
   cuts?: readonly Cut[];
 }
 
-/** One of `some` must be chosen, or one of `not` left out. */
+/** One of `some` must be chosen, or all of one group of `not` left out; of a group at most one is ever chosen. */
 export interface Cut {
   some: ReadonlySet<string>;
-  not: ReadonlySet<string>;
+  not: readonly ReadonlySet<string>[];
 }
 
 /** Does a column serve a spot with at least so much headroom? */
@@ -54,21 +54,14 @@ export const wanted = (ground: Ground, leastDb: number): Id[] =>
  * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
  * no spot that the other does not serve as well.
  */
-export function reduced(ground: Ground, atOnce = false): Column[] {
-  const fair = (a: Column, b: Column) => !atOnce || sharesNoMore(a, b);
+export function reduced(ground: Ground): Column[] {
   const ways = new Map<string, Column[]>();
   for (const c of ground.columns)
     if (c.parent === null) ways.set(c.unit.id, [...(ways.get(c.unit.id) ?? []), c]);
   const first = [...ways.values()].flatMap((list) =>
     list.filter(
       (c) =>
-        !list.some(
-          (o) =>
-            o !== c &&
-            asGood(o, c) &&
-            fair(o, c) &&
-            (!(asGood(c, o) && fair(c, o)) || list.indexOf(o) < list.indexOf(c)),
-        ),
+        !list.some((o) => o !== c && asGood(o, c) && (!asGood(c, o) || list.indexOf(o) < list.indexOf(c))),
     ),
   );
   const left = new Set(first.map((c) => c.id));
@@ -85,20 +78,13 @@ export function reduced(ground: Ground, atOnce = false): Column[] {
           o !== c &&
           sameLimits(o, c) &&
           covers(o, c) &&
-          fair(o, c) &&
-          (!(covers(c, o) && fair(c, o)) || first.indexOf(o) < first.indexOf(c)),
+          (!covers(c, o) || first.indexOf(o) < first.indexOf(c)),
       ),
   );
   const far = [...behind.values()].flatMap((list) =>
     list.filter(
       (c) =>
-        !list.some(
-          (o) =>
-            o !== c &&
-            covers(o, c) &&
-            fair(o, c) &&
-            (!(covers(c, o) && fair(c, o)) || list.indexOf(o) < list.indexOf(c)),
-        ),
+        !list.some((o) => o !== c && covers(o, c) && (!covers(c, o) || list.indexOf(o) < list.indexOf(c))),
     ),
   );
   return [...kept, ...alone, ...far];
@@ -106,17 +92,6 @@ export function reduced(ground: Ground, atOnce = false): Column[] {
 
 const asGood = (a: Column, b: Column): boolean =>
   a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
-
-/** Takes a no more of time that others share: a wire of its own, or the same radio or medium, and no slower? */
-const sharesNoMore = (a: Column, b: Column): boolean => {
-  const own = a.link.medium === 'ethernet' || a.link.medium === 'fibre';
-  const same =
-    a.link.medium === b.link.medium &&
-    a.link.radio === b.link.radio &&
-    a.link.band === b.link.band &&
-    a.parent === b.parent;
-  return (own || same) && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
-};
 
 /** Takes a no more of ports and family than b? */
 const sameLimits = (a: Column, b: Column): boolean =>
@@ -190,10 +165,10 @@ export function programmeOf(
       `<= ${wish.mostUnits}`,
     );
   for (const { some, not } of wish.cuts ?? []) {
-    const inside = columns.filter((c) => not.has(c.id));
     const terms = columns.filter((c) => some.has(c.id)).map((c) => term(1, c));
+    const inside = columns.filter((c) => not.some((group) => group.has(c.id))).map((c) => term(-1, c));
     if (terms.length + inside.length === 0) return null;
-    row([...terms, ...inside.map((c) => term(-1, c))], `>= ${1 - inside.length}`);
+    row([...terms, ...inside], `>= ${1 - not.length}`);
   }
   for (const unit of ground.kept) {
     const wires = columns.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');

@@ -15,6 +15,8 @@ export interface Proposals {
   impossible: { spotId: Id; certainty: number; by: string | null }[];
   candidates: number;
   columns: number;
+  /** In words why no proposal carries all needs at the same time; null when one does, or none is needed. */
+  notAtOnce: string | null;
   /** In words why nothing is proposed; null when something is. */
   whyNot: string | null;
 }
@@ -113,6 +115,7 @@ export async function propose(
     impossible: [],
     candidates: 0,
     columns: 0,
+    notAtOnce: null,
     whyNot: whyNone(job, asked),
   };
   if (none.whyNot) return none;
@@ -121,6 +124,7 @@ export async function propose(
   const rules = rulesOf(job, asked);
   const { forced } = rules;
   const proposals: Proposal[] = [];
+  let notAtOnce: string | null = null;
   const take = (kind: ProposalKind, choice: Choice) => {
     const proposal = proposalOf(kind, job, scene, choice);
     proposals.push(proposal);
@@ -131,15 +135,14 @@ export async function propose(
     return (budget: number | null) => (leastDb: number) =>
       cheapestOf(g, columns, solve, { budgetEur: budget, leastHeadroomDb: leastDb, forced }, seconds);
   };
-  const atOnce = async (g: Ground, budget: number | null, leastHeadroomDb: number, mostTries = 6) => {
+  const atOnce = async (g: Ground, budget: number | null, leastHeadroomDb: number, most = 6) => {
     const wish = { budgetEur: budget, leastHeadroomDb, forced };
-    const all = await cheapestAtOnce(job, scene, g, reduced(g, true), solve, wish, seconds, mostTries);
-    return all === 'late' ? null : all;
+    return cheapestAtOnce(job, scene, g, solve, wish, seconds, most);
   };
   /** That carries everyone at once where any does, else each need by itself. */
   const cheapestWithin = async (g: Ground, budget: number | null, leastDb: number) => {
     const all = await atOnce(g, budget, leastDb);
-    if (all) return all;
+    if (all && typeof all !== 'string') return all;
     const each = await solveOn(g)(budget)(leastDb);
     return each === 'late' ? null : each;
   };
@@ -168,8 +171,9 @@ export async function propose(
     const least = await bestHeadroom(cheapest, (c) => costOf(c) <= cost, free(budgetEur));
     take('least cost', least.choice);
     if (proposals[0]?.fitsAtOnce === false) {
-      const wide = await atOnce(possible, budgetEur, anyDb, 24);
-      if (wide) take('everyone at once', wide);
+      const wide = await atOnce(possible, budgetEur, anyDb, mostTries);
+      if (wide && typeof wide !== 'string') take('everyone at once', wide);
+      else notAtOnce = notAtOnceWords(wide);
     }
     if (cheapest.columns.some((c) => c.holes > 0)) {
       const dry = await cheapestWithin(withoutHoles(possible), budgetEur, anyDb);
@@ -187,6 +191,7 @@ export async function propose(
     impossible: impossibleOf(ground),
     candidates: ground.candidates.length,
     columns: ground.columns.length,
+    notAtOnce,
     whyNot: cheapest
       ? null
       : answer === 'late'
@@ -194,6 +199,16 @@ export async function propose(
         : 'nothing that is allowed and affordable meets the needs that can be met',
   };
 }
+
+/** Most choices that are tried for one that carries everyone at once. */
+const mostTries = 24;
+
+const notAtOnceWords = (why: 'late' | 'street' | null): string =>
+  why === 'street'
+    ? 'the line from the street is slower than all needs together'
+    : why === null
+      ? 'proven: no choice carries everyone at once'
+      : `none of the ${mostTries} cheapest choices carries everyone at once; whether a dearer one does is not known`;
 
 /** The same ground with the spots that anything serves. */
 export function servable(ground: Ground): Ground {

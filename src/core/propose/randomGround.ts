@@ -53,7 +53,12 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
     new Map(
       spots.flatMap((s) =>
         r.uniform() < share
-          ? [[s.id, { certainty: 0.95, headroomDb: Math.round(r.uniform() * 56) / 2 }]]
+          ? [
+              [
+                s.id,
+                { certainty: 0.95, headroomDb: Math.round(r.uniform() * 56) / 2, downMbps: 100, dbm: -60 },
+              ],
+            ]
           : [],
       ),
     );
@@ -81,6 +86,7 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
         upMbps: 100,
         // fed as well either way, it serves the same
         serves: both,
+        draws: both,
       });
     }
   }
@@ -107,6 +113,7 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
           costEur,
           holes: 0,
           serves: far,
+          draws: far,
         });
     }
   return { base, scene, network, kept, candidates, spots, served: serves(0.1), columns, hopes: new Map() };

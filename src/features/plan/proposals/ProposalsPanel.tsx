@@ -61,6 +61,9 @@ export function ProposalsPanel() {
           <ProposalCard key={p.kind} proposal={p} />
         ))}
       </ul>
+      {done && found?.notAtOnce && (
+        <p className="pb-2 text-[12px] text-ochre-text first-letter:uppercase">{found.notAtOnce}.</p>
+      )}
       {done && <WhatWouldHelp />}
       <Places />
       {kind !== 'working' && (
