@@ -61,7 +61,12 @@ try {
 
   await stage('plan');
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
-  await page.getByTestId('proposal').first().waitFor({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Side by side' }).waitFor({ timeout: 120_000 });
+  await page
+    .getByText(/^All needs met in/)
+    .nth(2)
+    .waitFor({ timeout: 60_000 });
+  await page.getByRole('button', { name: 'On the sheet' }).nth(1).click();
   await picture('proposals');
   await place(/House, First floor/, /^Mesh node ?€/, 0.33, 0.6);
   await place(/House, Attic/, /^Mesh node ?€/, 0.36, 0.6);
