@@ -12,6 +12,7 @@ import { linkTables } from './links';
 import { againstBruteForce, proposalFigures } from './proposals';
 import { surveyCore, surveyFrames } from './survey';
 import { dragFigures } from './drag';
+import { learningFigures } from './learning';
 
 /** Quay House with four units: the two of the demo plan, one on the first floor, one in the attic. */
 function fourUnits(): Job {
@@ -83,6 +84,7 @@ console.table(await linkTables(job));
 const found = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
 console.table(await proposalFigures(found));
 console.table(await againstBruteForce(found));
+console.table(learningFigures(found));
 console.table(await surveyCore());
 console.table(await surveyFrames());
 console.table(await dragFigures());

@@ -1,5 +1,8 @@
 /** The computing behind the worker, without the worker: keeps what did not change between questions. */
 import { snagsOf } from '@/core/checks/snags';
+import { type Learnt, learnFrom } from '@/core/learn/fit';
+import { observationsOf } from '@/core/learn/observations';
+import { withTaught } from '@/core/learn/withTaught';
 import {
   accessFields,
   certaintyLayer,
@@ -34,6 +37,7 @@ import { predictJob, testDevice } from '@/core/network/predict';
 import { type ChannelPlan, planChannels } from '@/core/network/channelPlan';
 import { cableEstimate } from '@/core/network/cableEstimate';
 import { feedOptions } from '@/core/network/feedOptions';
+import { nextSteps } from '@/core/plan/nextSteps';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { cutAlong } from '@/core/propagation/elevation';
@@ -61,9 +65,16 @@ import type { Scene } from '@/core/propagation/model';
 /** Records that a scene is made from; when none of them changed, the scene is kept. */
 const sceneTypes = ['assembly', 'building', 'storey', 'wall', 'opening', 'floorOpening', 'obstacle'];
 
+/** Records that what readings teach hangs on. */
+const taughtTypes = ['job', 'reading', 'spot', 'unit', 'link', 'kit', 'device', 'neighbour', 'service'];
+
 interface Kept {
   job: Job;
   sceneKey: string;
+  /** Without anything taught. */
+  base: Scene;
+  taughtKey: string;
+  /** With what readings teach, where it is to be used. */
   scene: Scene;
   grids: Map<string, { key: string; grids: RoomGrid[] }>;
   /** By grid and unit, with all that the field hangs on. */
@@ -97,18 +108,27 @@ export function makeCompute() {
   function setJob(records: AnyRecord[]): void {
     const job = jobFromRecords(records);
     const sceneKey = JSON.stringify(records.filter((r) => sceneTypes.includes(r.type)));
+    const taughtKey = job.info.useLearned
+      ? JSON.stringify(records.filter((r) => taughtTypes.includes(r.type)))
+      : '';
     const fresh = { networks: new Map(), before: new Map() };
-    if (kept?.sceneKey === sceneKey) kept = { ...kept, ...fresh, job };
-    else
-      kept = {
-        ...fresh,
-        job,
-        sceneKey,
-        scene: buildScene(job),
-        grids: new Map(),
-        fields: new WeakMap(),
-        noise: new WeakMap(),
-      };
+    const sameHouse = kept?.sceneKey === sceneKey ? kept : null;
+    if (sameHouse?.taughtKey === taughtKey) {
+      kept = { ...sameHouse, ...fresh, job };
+      return;
+    }
+    const base = sameHouse?.base ?? buildScene(job);
+    kept = {
+      ...fresh,
+      job,
+      sceneKey,
+      base,
+      taughtKey,
+      scene: withTaught(job, base),
+      grids: sameHouse?.grids ?? new Map(),
+      fields: new WeakMap(),
+      noise: sameHouse?.noise ?? new WeakMap(),
+    };
   }
 
   /** The stored job's network, or that with one unit moved. */
@@ -256,6 +276,15 @@ export function makeCompute() {
     return { storeyId, rooms: all.map((r) => r.room), handovers: handoversOf(all) };
   }
 
+  /** What the readings teach, whether or not it is used. */
+  function learnt(): Omit<Learnt, 'taught'> | null {
+    const { job, base } = state();
+    const all = learnFrom(base, observationsOf(job, base));
+    if (!all) return null;
+    const { taught: _taught, ...told } = all;
+    return told;
+  }
+
   const predict = (scenario: Scenario) =>
     predictJob(state().job, state().scene, networkFor(scenario, null).network);
 
@@ -283,7 +312,7 @@ export function makeCompute() {
   };
 
   const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
-    placeUnit(state().job, get(state().job, 'kit', kitId), at);
+    placeUnit(state().job, get(state().job, 'kit', kitId), at, state().scene);
 
   function cut(points: readonly (readonly [number, number, number])[]): CutAnswer {
     const { scene } = state();
@@ -327,6 +356,8 @@ export function makeCompute() {
     setJob,
     field,
     areas,
+    learnt,
+    nextSteps: (spotId: Id) => nextSteps(state().job, state().scene, spotId),
     predict,
     predictFixed: fixed,
     channels,

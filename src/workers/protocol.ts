@@ -11,6 +11,8 @@ import type { ChannelPlan } from '@/core/network/channelPlan';
 import type { FeedOption } from '@/core/network/feedOptions';
 import type { CutPart } from '@/core/propagation/elevation';
 import type { Term } from '@/core/propagation/ways';
+import type { NextStep } from '@/core/plan/nextSteps';
+import type { Learnt } from '@/core/learn/fit';
 import type { Prediction } from '@/core/network/predict';
 
 /** What the sheet can show: a value of the core, or which unit serves where. */
@@ -127,6 +129,10 @@ export interface ComputeApi {
   channels(): Promise<ChannelPlan>;
   /** What the checks find in the plan, surest first. */
   snags(): Promise<Snag[]>;
+  /** The single moves that would help a spot most, as planned. */
+  nextSteps(spotId: Id): Promise<NextStep[]>;
+  /** What the job's readings teach, used or not; null where none has a signal. */
+  learnt(): Promise<Omit<Learnt, 'taught'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */
   predictFixed(scenario: Scenario): Promise<Prediction[]>;
 }

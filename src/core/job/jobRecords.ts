@@ -36,6 +36,8 @@ export const jobInfo = z.strictObject({
   /** The best and the worst device of the household. */
   bestDeviceId: id.nullable().default(null),
   worstDeviceId: id.nullable().default(null),
+  /** Do predictions follow what readings have taught? */
+  useLearned: z.boolean().default(false),
   simulationSeed: z
     .int()
     .min(0)

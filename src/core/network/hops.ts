@@ -63,8 +63,8 @@ export interface Hop {
 export const wiredShare = 1460 / 1538;
 
 /** How far a unit's radios of one use reach. */
-export const reachOfUnit = (scene: Scene, { kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
-  keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) });
+export const reachOfUnit = (scene: Scene, { unit, kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
+  keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) }, unit.id);
 
 /** The radio that a unit uses on a band, undefined when it has none. */
 export const radioOf = (kit: Kit, band: Band, use: Radio['use']): Radio | undefined =>
@@ -80,6 +80,10 @@ export function mountTerm({ unit, mountDb }: PlacedUnit, band: number): Term[] {
     ? [{ kind: 'mount', label: `${unit.letter} is in a cupboard`, db: -db, id: unit.id, spreadDb: 0 }]
     : [];
 }
+
+/** What readings have taught of a signal, as a term; none where nothing. */
+export const taughtTerm = (db: number): Term[] =>
+  db === 0 ? [] : [{ kind: 'taught', label: 'As readings have taught', db, id: null, spreadDb: 0 }];
 
 /**
  * One link worked out, or in words why there is none.
@@ -119,7 +123,8 @@ export function hopOf(
     .map((w) => heardBy(to, b, w))
     .sort((p, q) => q.gainDb - p.gainDb);
   const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
-  const gains = gain + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
+  const taughtDb = received.taughtDb[i] ?? 0;
+  const gains = gain + taughtDb + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
   const mode = commonMode(a, b, link.band);
   // both ends are on the channel of the one that feeds; a radio of its own has a channel of its own
@@ -153,6 +158,7 @@ export function hopOf(
         { kind: 'sent', label: `Sent by ${from.unit.letter}`, db: a.eirpDbm, id: from.unit.id, spreadDb: 0 },
         ...mountTerm(from, i),
         ...termsOfWays(ways),
+        ...taughtTerm(taughtDb),
         ...mountTerm(to, i),
         {
           kind: 'aerial',

@@ -17,7 +17,7 @@ import {
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './feeds';
-import { mountTerm, reachOfUnit, type UnitAir } from './hops';
+import { mountTerm, reachOfUnit, taughtTerm, type UnitAir } from './hops';
 import { mediumWords } from './mediumWords';
 import type { Scene } from '../propagation/model';
 
@@ -77,6 +77,8 @@ interface Option {
   access: Access;
   rssiDbm: number;
   spreadDb: number;
+  /** Of the signal, what readings have taught, dB. */
+  taughtDb: number;
   headroomDb: number;
   certainty: number;
   down: number;
@@ -122,6 +124,7 @@ export function predictAt(
         access,
         rssiDbm,
         spreadDb: received.spreadDb[b] ?? 0,
+        taughtDb: received.taughtDb[b] ?? 0,
         headroomDb: rssiDbm - needed(feed.mean),
         certainty: chanceMet(feed.cases.map(needed), rssiDbm, received.spreadDb[b] ?? 1),
         down: capped(device, delivered(feed.mean, access.band, rates.down, 'down')),
@@ -226,7 +229,7 @@ function nearEdge({ access, rssiDbm }: Option): boolean {
 }
 
 /** How an option's signal goes, and the terms that add up to it. */
-function explain(scene: Scene, { access }: Option, at: Place): Pick<Prediction, 'terms' | 'ways'> {
+function explain(scene: Scene, { access, taughtDb }: Option, at: Place): Pick<Prediction, 'terms' | 'ways'> {
   const { feed, radio, band } = access;
   const ways = waysTo(reachOfUnit(scene, feed, 'access'), at, band);
   const rest = { id: feed.unit.id, spreadDb: 0 };
@@ -236,6 +239,7 @@ function explain(scene: Scene, { access }: Option, at: Place): Pick<Prediction, 
       { kind: 'sent', label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, ...rest },
       ...mountTerm(feed, bands.indexOf(band)),
       ...termsOfWays(ways),
+      ...taughtTerm(taughtDb),
     ],
   };
 }

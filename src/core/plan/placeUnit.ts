@@ -4,6 +4,7 @@ import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
 import type { Id, Kit, Unit } from '../job/records';
 import { feedOptions } from '../network/feedOptions';
+import type { Scene } from '../propagation/model';
 import { buildScene } from '../propagation/scene';
 
 /** Height of a unit on a shelf, m. */
@@ -12,12 +13,14 @@ const shelfM = 1.2;
 /**
  * The edit that puts a new unit of a kit at a place: the next letter, and the best link over the air,
  * or the best cable for a switch, where any unit can feed it.
+ * @param scene of the job, where there is one already.
  * @throws Error when no letter is free.
  */
 export function placeUnit(
   job: Job,
   kit: Kit,
   at: { storeyId: Id; xM: number; yM: number },
+  scene?: Scene,
 ): { edit: Edit; unit: Unit } {
   const letter = freshLetter(job);
   if (!letter) throw new Error('all letters for units are taken');
@@ -42,7 +45,7 @@ export function placeUnit(
   const withUnit = applyEdit(job, putOne('', unit)).job;
   const best = first
     ? undefined
-    : feedOptions(withUnit, buildScene(withUnit), unit).find(
+    : feedOptions(withUnit, scene ?? buildScene(withUnit), unit).find(
         (o) =>
           (kit.radios.length > 0 ? o.link.medium === 'wireless' : o.link.medium === 'ethernet') &&
           o.whyNot === null &&

@@ -70,6 +70,20 @@ export interface Neighbourhood {
   share: Float32Array;
 }
 
+/** Where a signal goes, for what readings have taught of it. */
+export interface TaughtPath {
+  unitId: Id;
+  from: readonly [number, number, number];
+  to: readonly [number, number, number];
+  /** 0 … 2. */
+  band: number;
+  /** What its strongest way crosses, each as often as it is crossed. */
+  keys: ArrayLike<number>;
+}
+
+/** What readings have taught: how far a signal is from the computed one, dB, and what variance is left, dB². */
+export type Taught = (path: TaughtPath, variance: number) => { db: number; variance: number };
+
 /** One end of a path: where it is, where its top points, its aerial in each band (null: no radio there). */
 export interface Sender {
   at: readonly [number, number, number];
@@ -84,6 +98,8 @@ export interface Sender {
 export interface Reach {
   scene: Scene;
   sender: Sender;
+  /** The unit that sends; null for what is none. */
+  unitId: Id | null;
   /** 3 per state: aerial × crossings × turns on the way to it, without free space. */
   power: Float64Array;
   /** Unfolded length, m, and its last leg. */
@@ -131,6 +147,8 @@ export interface Scene {
   neighbourhoods: Map<number, Neighbourhood>;
   /** Fans of the gates, made when first asked for. */
   fans: (Fan | undefined)[];
+  /** What readings have taught of the signals in it; null = nothing, or it is not to be used. */
+  taught: Taught | null;
   /** Kept answers of `keptReach`. */
   reaches: Map<string, Reach>;
 }

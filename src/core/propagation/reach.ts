@@ -60,9 +60,10 @@ export function cosineAt(
 
 /**
  * The best ways from a unit to all gates.
+ * @param unitId the unit that sends, for what readings have taught of it; null for what is none.
  * @throws RangeError when the unit's place is not a number.
  */
-export function reachOf(scene: Scene, sender: Sender): Reach {
+export function reachOf(scene: Scene, sender: Sender, unitId: Reach['unitId'] = null): Reach {
   if (![...sender.at, ...sender.axis].every(Number.isFinite))
     throw new RangeError('unit: its place or height is not a number');
   const { gates } = scene;
@@ -71,6 +72,7 @@ export function reachOf(scene: Scene, sender: Sender): Reach {
   const reach: Reach = {
     scene,
     sender,
+    unitId,
     power: new Float64Array(3 * states).fill(1),
     length: new Float64Array(states),
     lastLeg: new Float64Array(states),
@@ -242,13 +244,13 @@ export function mostPast(cosine: number, d1M: number, d2M: number): number {
 const mostKept = 64;
 
 /** The reach of a sender as `reachOf`, kept by the scene for the next time it is asked for. */
-export function keptReach(scene: Scene, sender: Sender): Reach {
-  const key = [...sender.at, ...sender.axis, ...sender.patterns].join();
+export function keptReach(scene: Scene, sender: Sender, unitId: Reach['unitId'] = null): Reach {
+  const key = [scene.taught && unitId, ...sender.at, ...sender.axis, ...sender.patterns].join();
   const known = scene.reaches.get(key);
   if (known) return known;
   const [oldest] = scene.reaches.keys();
   if (scene.reaches.size >= mostKept && oldest !== undefined) scene.reaches.delete(oldest);
-  const reach = reachOf(scene, sender);
+  const reach = reachOf(scene, sender, unitId);
   scene.reaches.set(key, reach);
   return reach;
 }

@@ -26,6 +26,8 @@ export interface Received {
   gainDb: Float64Array;
   /** Standard deviation, dB. */
   spreadDb: Float64Array;
+  /** Of the gain, what readings have taught, dB. */
+  taughtDb: Float64Array;
   /** Power of the straight path, by band. */
   straight: Float64Array;
   /** Ways round that were added, `mostWays` a band: gate (−1 = none), and power. */
@@ -43,6 +45,7 @@ export interface Received {
 export const makeReceived = (): Received => ({
   gainDb: new Float64Array(3),
   spreadDb: new Float64Array(3),
+  taughtDb: new Float64Array(3),
   straight: new Float64Array(3),
   gate: new Int32Array(3 * mostWays),
   power: new Float64Array(3 * mostWays),
@@ -100,7 +103,7 @@ export function receive(reach: Reach, x: number, y: number, z: number, out: Rece
       if (tried[leading[i] as number] !== place)
         follow(reach, here, leading[i] as number, mostNear + i, x, y, z, out);
   }
-  sumUp(reach, out);
+  sumUp(reach, x, y, z, out);
 }
 
 /** The way through a gate to a place: into `out`, where it is worth while. */
@@ -216,8 +219,9 @@ export function strongest({ straight, power }: Received, band: number): number {
   return best;
 }
 
-function sumUp(reach: Reach, out: Received) {
-  const { spread } = reach.scene;
+function sumUp(reach: Reach, x: number, y: number, z: number, out: Received) {
+  const { spread, taught } = reach.scene;
+  const { unitId } = reach;
   let listed = -2;
   let m = 0;
   for (let b = 0; b < 3; b++) {
@@ -236,6 +240,14 @@ function sumUp(reach: Reach, out: Received) {
       let times = 1;
       for (let k = 0; k < i; k++) if (out.list[k] === key) times += 2;
       variance += times * own * own;
+    }
+    out.taughtDb[b] = 0;
+    if (taught && unitId !== null && sum > 0) {
+      const keys = out.list.subarray(0, m);
+      const now = taught({ unitId, from: reach.sender.at, to: [x, y, z], band: b, keys }, variance);
+      out.taughtDb[b] = now.db;
+      out.gainDb[b] = (out.gainDb[b] as number) + now.db;
+      variance = now.variance;
     }
     out.spreadDb[b] = Math.sqrt(variance);
   }

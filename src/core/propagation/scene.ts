@@ -99,6 +99,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     spread: flatten(spreadParts, 3),
     neighbourhoods: new Map<number, Neighbourhood>(),
     fans: [],
+    taught: null,
     reaches: new Map<string, Reach>(),
   };
   return { ...bare, gates: gatesOf(bare) };

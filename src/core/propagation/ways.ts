@@ -14,7 +14,7 @@ import type { Crossings, Fan, Reach, Scene } from './model';
 /** One line of an explanation; the lines of a value add up to it. */
 export interface Term {
   /** `leaf`: what is passed at the turn itself, a door's or window's leaf. */
-  kind: 'sent' | 'aerial' | 'mount' | 'distance' | 'crossing' | 'turn' | 'leaf' | 'others';
+  kind: 'sent' | 'aerial' | 'mount' | 'distance' | 'crossing' | 'turn' | 'leaf' | 'others' | 'taught';
   label: string;
   /** dBm for what is sent, else dB; losses are negative. */
   db: number;

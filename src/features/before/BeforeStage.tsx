@@ -3,6 +3,7 @@
 import { find } from '@/core/job/job';
 import { foundWords, markText, StatusMark } from '@/ui/marks';
 import { Button, PartHead } from '@/ui/primitives';
+import { LearntPanel } from '@/ui/learn/LearntPanel';
 import { ImportButton } from '@/ui/readings/ImportButton';
 import { takeSimulatedRuns } from '@/ui/readings/readingActions';
 import { RunForm } from '@/ui/readings/RunForm';
@@ -36,7 +37,7 @@ export function BeforeStage() {
       <main className="shell-centre">
         <StageHead
           mark={bad.length ? 'short' : untested.length ? 'begun' : 'cured'}
-          summary={`As found: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested`}
+          summary={`As found: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested${job.info.useLearned ? '; predictions follow the readings' : ''}`}
         >
           {untested.length > 0 && (
             <Button onClick={() => takeSimulatedRuns(store, untested, 'before', 5)}>
@@ -54,14 +55,19 @@ export function BeforeStage() {
       </main>
       <Inspector
         empty={
-          <Hint title="As found">
-            <p>Choose a spot on the sheet or in the ledger to see its runs, add one, or test it.</p>
-            <p>
-              {job.spots.length === 0
-                ? 'There is no spot yet: press S and click where someone uses the network.'
-                : 'Five runs a spot, same place, same height, same device: that is what Prove compares with later.'}
-            </p>
-          </Hint>
+          <>
+            <Hint title="As found">
+              <p>Choose a spot on the sheet or in the ledger to see its runs, add one, or test it.</p>
+              <p>
+                {job.spots.length === 0
+                  ? 'There is no spot yet: press S and click where someone uses the network.'
+                  : 'Five runs a spot, same place, same height, same device: that is what Prove compares with later.'}
+              </p>
+            </Hint>
+            <div className="px-4 pb-4">
+              <LearntPanel />
+            </div>
+          </>
         }
       >
         <BeforeInspector />

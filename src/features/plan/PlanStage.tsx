@@ -17,7 +17,9 @@ import { RecordPanel } from '@/ui/why/RecordPanel';
 import { StoreyAreas } from '@/ui/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
 import { Channels } from './Channels';
+import { sureShare } from '@/workers/protocol';
 import { KitShelf } from './KitShelf';
+import { NextSteps } from '@/ui/plan/NextSteps';
 import { PlanTotals } from '@/ui/plan/PlanTotals';
 import { Snags } from '@/ui/plan/Snags';
 import { ProposalsPanel } from './proposals/ProposalsPanel';
@@ -59,7 +61,7 @@ export function PlanStage() {
                 ? 'Click two places: the house is cut open between them. Esc leaves it.'
                 : tool === 'unit' && kit
                   ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
-                  : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}`
+                  : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}${job.info.useLearned ? '; as readings taught' : ''}`
           }
         >
           <Button
@@ -118,7 +120,14 @@ function PlanInspector() {
     <>
       <SpotHead job={job} spot={record} prediction={prediction} />
       {prediction ? (
-        <SpotWhy job={job} prediction={prediction} />
+        <>
+          {!(prediction.certainty >= sureShare) && (
+            <div className="px-4">
+              <NextSteps spotId={record.id} />
+            </div>
+          )}
+          <SpotWhy job={job} prediction={prediction} />
+        </>
       ) : (
         <p className="p-4 text-muted">Computing …</p>
       )}

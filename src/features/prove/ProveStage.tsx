@@ -9,6 +9,7 @@ import { ImportButton } from '@/ui/readings/ImportButton';
 import { takeSimulatedRuns } from '@/ui/readings/readingActions';
 import { RunForm } from '@/ui/readings/RunForm';
 import { RunTable } from '@/ui/readings/RunTable';
+import { NextSteps } from '@/ui/plan/NextSteps';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Section } from '@/ui/shell/Section';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
@@ -107,6 +108,9 @@ export function ProveStage() {
   );
 }
 
+/** Verdicts after which something has to be done. */
+const wantsMore = new Set(['better-short', 'worse', 'unchanged', 'test-limited']);
+
 function ProveInspector() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
@@ -129,6 +133,7 @@ function ProveInspector() {
           <span className="ml-auto text-[12px] font-normal text-muted">{toGo(proof)}</span>
         </p>
         <p className="mt-1 text-muted">{verdictReason(proof)}</p>
+        {wantsMore.has(proof.verdict) && <NextSteps spotId={spot.id} />}
         <PartHead right="Mbps, ms, dBm">Before</PartHead>
         <RunTable spot={spot} phase="before" proof={proof} removable={false} />
         <PartHead right="Mbps, ms, dBm">After</PartHead>

@@ -11,7 +11,8 @@ import { TopBar } from './TopBar';
 
 const typing = (event: KeyboardEvent) =>
   event.target instanceof HTMLElement &&
-  event.target.closest('input, textarea, select, [role="dialog"]') !== null;
+  event.target.closest('input:not([type="checkbox"], [type="radio"]), textarea, select, [role="dialog"]') !==
+    null;
 
 /** The frame round every stage of a job: top bar, keys, command list, messages. */
 export function Shell({ jobId, children }: { jobId: string; children: ReactNode }) {

@@ -79,7 +79,9 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
           ],
           [
             'Spare',
-            Number.isFinite(prediction.headroomDb) ? prediction.headroomDb.toFixed(0) : 'none',
+            Number.isFinite(prediction.headroomDb)
+              ? prediction.headroomDb.toFixed(Math.abs(prediction.headroomDb) < 1 ? 1 : 0)
+              : 'none',
             '0',
             'dB',
             prediction.headroomDb < 0,

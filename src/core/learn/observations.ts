@@ -1,0 +1,54 @@
+/** Readings as observations: which unit and band each was of, and what was computed for it. */
+import type { Job } from '../job/job';
+import { bands, type Reading } from '../job/records';
+import { networkOf } from '../network/feeds';
+import { radioOf, reachOfUnit } from '../network/hops';
+import { predictJob } from '../network/predict';
+import { keysCrossed, makeReceived, receive } from '../propagation/receive';
+import { placeInSpace } from '../propagation/scene';
+import type { Scene } from '../propagation/model';
+import type { Observation } from './fit';
+
+/**
+ * One observation for each spot and phase with a signal in dBm: the mean of its runs, held against the
+ * unit and band that the device would join there, of the network as found (before) or as planned (after).
+ * @param scene without anything taught.
+ */
+export function observationsOf(job: Job, scene: Scene): Observation[] {
+  const received = makeReceived();
+  return (['before', 'after'] as const).flatMap((phase) => {
+    const of = (spotId: string): Reading[] =>
+      job.readings.filter(
+        (r) => r.spotId === spotId && r.phase === phase && r.connected && r.rssiDbm !== null,
+      );
+    if (!job.spots.some((s) => of(s.id).length)) return [];
+    const network = networkOf(job, scene, phase === 'before' ? 'found' : 'planned');
+    const predictions = new Map(predictJob(job, scene, network, { why: false }).map((p) => [p.spotId, p]));
+    return job.spots.flatMap((spot): Observation[] => {
+      const runs = of(spot.id);
+      const heard = predictions.get(spot.id)?.heard;
+      const feed = network.feeds.find((f) => f.unit.id === heard?.unitId);
+      if (!runs.length || !heard || !feed) return [];
+      const to = placeInSpace(job, spot);
+      const band = bands.indexOf(heard.band);
+      const reach = reachOfUnit(scene, feed, 'access');
+      receive(reach, ...to, received);
+      return [
+        {
+          spotId: spot.id,
+          unitId: feed.unit.id,
+          from: feed.at,
+          to,
+          band,
+          keys: keysCrossed(reach, received, band),
+          readDbm: runs.reduce((sum, r) => sum + (r.rssiDbm ?? 0), 0) / runs.length,
+          computedDbm:
+            (radioOf(feed.kit, heard.band, 'access')?.eirpDbm ?? -Infinity) -
+            (feed.mountDb[band] ?? 0) +
+            (received.gainDb[band] ?? -Infinity),
+          runs: runs.length,
+        },
+      ];
+    });
+  });
+}

@@ -1,0 +1,97 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { putOne } from '@/core/job/edits';
+import type { Learnt } from '@/core/learn/fit';
+import { lossWords, otherWords } from '@/core/learn/words';
+import { PartHead } from '@/ui/primitives';
+import { TickField } from '@/ui/WordChoice';
+import { messageOf } from '@/ui/store/api';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+
+/** Losses shown before the rest is asked for. */
+const mostShown = 6;
+
+/** What the readings teach about this house, in sentences, and whether predictions follow it: never silently. */
+export function LearntPanel() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const compute = useJob((s) => s.compute);
+  const network = useJob((s) => s.network);
+  const dragging = useJob((s) => s.dragged !== null);
+  const [learnt, setLearnt] = useState<Omit<Learnt, 'taught'> | null>(null);
+  useEffect(() => {
+    if (!compute || !network || dragging) return;
+    let live = true;
+    compute.learnt().then(
+      (l) => live && setLearnt(l),
+      (error: unknown) => live && toast.error(messageOf(error)),
+    );
+    return () => {
+      live = false;
+    };
+  }, [compute, network, dragging]);
+  const { useLearned } = job.info;
+  const others = learnt ? otherWords(job, learnt) : [];
+  const line = 'border-b border-rule py-1';
+  return (
+    <section aria-label="What the readings teach">
+      <PartHead right={learnt ? `${learnt.used} spots with a signal` : undefined}>
+        What the readings teach
+      </PartHead>
+      {!learnt && (
+        <p className="text-muted">
+          Nothing yet: runs with a signal in dBm tell what the walls of this house really cost.
+        </p>
+      )}
+      {learnt && (
+        <>
+          <TickField
+            label="Predictions follow it"
+            value={useLearned}
+            onChange={(v) =>
+              store.getState().commit(
+                putOne(v ? 'Predictions follow the readings' : 'Predictions as the library has it', {
+                  ...job.info,
+                  useLearned: v,
+                }),
+              )
+            }
+          />
+          <p className="py-1 text-[12px] text-muted">
+            {useLearned
+              ? 'Coverage, certainty and plan are those of this house as read. Switch it off to compare.'
+              : 'Not used now: predictions are as the library has the walls. Nothing changes by itself.'}
+          </p>
+          <ul className="text-[12px]">
+            {learnt.losses.slice(0, mostShown).map((l) => (
+              <li key={l.id} className={line}>
+                {lossWords(l)}.
+              </li>
+            ))}
+            {others.map((words) => (
+              <li key={words} className={line}>
+                {words}.
+              </li>
+            ))}
+          </ul>
+          {learnt.losses.length > mostShown && (
+            <details>
+              <summary className="cursor-pointer py-1 text-[12px] font-semibold text-action">
+                {learnt.losses.length - mostShown} more, of which little was learnt
+              </summary>
+              <ul className="text-[12px]">
+                {learnt.losses.slice(mostShown).map((l) => (
+                  <li key={l.id} className={line}>
+                    {lossWords(l)}.
+                  </li>
+                ))}
+              </ul>
+            </details>
+          )}
+        </>
+      )}
+    </section>
+  );
+}

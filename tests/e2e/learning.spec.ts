@@ -1,0 +1,25 @@
+import { expect, test } from './server';
+
+test('readings teach what walls cost here; predictions follow only when asked to, and can be compared', async ({
+  page,
+}) => {
+  await page.goto('/jobs/quay-house/before');
+  const panel = page.getByRole('region', { name: 'What the readings teach' });
+  await expect(panel).toContainText(/Rubble stone 600 costs \d+ dB here, not 19 \(± [\d.]+\)/);
+  await expect(panel).toContainText('Not used now');
+  const summary = page.getByTestId('stage-summary');
+  await expect(summary).not.toContainText('follow the readings');
+  const ledger = page.getByRole('region', { name: 'Ledger' });
+  const before = await ledger.textContent();
+  await panel.getByRole('checkbox', { name: 'Predictions follow it' }).check();
+  await expect(summary).toContainText('predictions follow the readings');
+  await expect.poll(() => ledger.textContent()).not.toBe(before);
+  // the plan says so too, and a signal names what it was taught
+  await page.keyboard.press('3');
+  await expect(summary).toContainText('as readings taught');
+  await page.keyboard.press('Control+z');
+  await expect(summary).not.toContainText('as readings taught');
+  await page.keyboard.press('2');
+  await expect(panel).toContainText('Not used now');
+  await expect.poll(() => ledger.textContent()).toBe(before);
+});
