@@ -4,7 +4,7 @@ import { bands, type Band, type Device, type Id } from '../job/records';
 import { type Access, accessesOf, chanceMet, signalFor, signalNeeded } from '../network/delivery';
 import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
 import type { Feed, Network } from '../network/feeds';
-import { radioOf, reachOfUnit } from '../network/hops';
+import { movingReachOf, radioOf, reachOfUnit } from '../network/hops';
 import { makeReceived, receive } from '../propagation/receive';
 
 import { nodesAround, type RoomGrid } from './grid';
@@ -34,7 +34,8 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
     rssiDbm: bands.map(() => new Float32Array(n).fill(noSignalDbm)),
     spreadDb: bands.map(() => new Float32Array(n)),
   };
-  const reach = reachOfUnit(scene, feed, 'access');
+  // coarse: something moves
+  const reach = grid.chessboard ? movingReachOf(scene, feed) : reachOfUnit(scene, feed, 'access');
   const radios = bands.map((b) => radioOf(feed.kit, b, 'access'));
   const around = nodesAround(grid);
   const isLeft = (i: number) => {

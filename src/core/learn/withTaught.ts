@@ -7,5 +7,5 @@ import { observationsOf } from './observations';
 export function withTaught(job: Job, scene: Scene): Scene {
   if (!job.info.useLearned) return scene;
   const learnt = learnFrom(scene, observationsOf(job, scene));
-  return learnt ? { ...scene, reaches: new Map(), taught: learnt.taught } : scene;
+  return learnt ? { ...scene, reaches: new Map(), moving: new Map(), taught: learnt.taught } : scene;
 }

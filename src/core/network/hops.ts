@@ -2,7 +2,7 @@
 import { find, type Job } from '../job/job';
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
-import { keptReach } from '../propagation/reach';
+import { keptReach, movingReach } from '../propagation/reach';
 import { makeReceived, receive } from '../propagation/receive';
 
 import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
@@ -65,6 +65,14 @@ export const wiredShare = 1460 / 1538;
 /** How far a unit's radios of one use reach. */
 export const reachOfUnit = (scene: Scene, { unit, kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
   keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) }, unit.id);
+
+/** The same for a unit that moves, close to exact and faster; see `movingReach`. */
+export const movingReachOf = (scene: Scene, { unit, kit, at, axis }: PlacedUnit): Reach =>
+  movingReach(
+    scene,
+    { at, axis, patterns: bands.map((b) => radioOf(kit, b, 'access')?.pattern ?? null) },
+    unit.id,
+  );
 
 /** The radio that a unit uses on a band, undefined when it has none. */
 export const radioOf = (kit: Kit, band: Band, use: Radio['use']): Radio | undefined =>

@@ -107,8 +107,9 @@ export interface Reach {
   lastLeg: Float64Array;
   /** 3 per state: direction in which the way arrives. */
   arrives: Float64Array;
-  /** State before; −1 = the unit itself. */
+  /** State before; −1 = the unit itself. And the leg that leads from it, −1 = none. */
   from: Int32Array;
+  by: Int32Array;
   /** What the unit sees in each direction. */
   fan: Fan;
   /** First state that counts. */
@@ -149,6 +150,8 @@ export interface Scene {
   fans: (Fan | undefined)[];
   /** What readings have taught of the signals in it; null = nothing, or it is not to be used. */
   taught: Taught | null;
+  /** The last of each unit that moves, and where all ways were last looked for; see `movingReach`. */
+  moving: Map<Id, { searched: Reach; latest: Reach }>;
   /** Kept answers of `keptReach`. */
   reaches: Map<string, Reach>;
 }

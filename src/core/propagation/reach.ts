@@ -12,6 +12,7 @@ import { fresnelNu, grazingPower, powerPast } from './knifeEdge';
 import { neighbourhoodOf } from './nearGates';
 import { passAll, passOf } from './passOf';
 import { patternPower } from './pattern';
+import type { Id } from '../job/records';
 import type { Reach, Scene, Sender } from './model';
 
 /** Turns before the last: a way has at most this many and one. */
@@ -61,9 +62,15 @@ export function cosineAt(
 /**
  * The best ways from a unit to all gates.
  * @param unitId the unit that sends, for what readings have taught of it; null for what is none.
+ * @param like a reach from close by: only the turns that it takes are tried, which is many times faster.
  * @throws RangeError when the unit's place is not a number.
  */
-export function reachOf(scene: Scene, sender: Sender, unitId: Reach['unitId'] = null): Reach {
+export function reachOf(
+  scene: Scene,
+  sender: Sender,
+  unitId: Reach['unitId'] = null,
+  like: Reach | null = null,
+): Reach {
   if (![...sender.at, ...sender.axis].every(Number.isFinite))
     throw new RangeError('unit: its place or height is not a number');
   const { gates } = scene;
@@ -78,6 +85,7 @@ export function reachOf(scene: Scene, sender: Sender, unitId: Reach['unitId'] = 
     lastLeg: new Float64Array(states),
     arrives: new Float64Array(3 * states),
     from: new Int32Array(states).fill(-1),
+    by: new Int32Array(states).fill(-1),
     fan: fanOf(scene, sender.at),
     first: n * turnsBefore,
     leading: neighbourhoodOf(scene, ...sender.at).near,
@@ -102,7 +110,7 @@ export function reachOf(scene: Scene, sender: Sender, unitId: Reach['unitId'] = 
     reach.arrives[g * 3 + 1] = dy / d;
     reach.arrives[g * 3 + 2] = dz / d;
   }
-  for (let turns = 1; turns <= turnsBefore; turns++) improve(reach, turns);
+  for (let turns = 1; turns <= turnsBefore; turns++) improve(reach, turns, like);
   return reach;
 }
 
@@ -140,11 +148,10 @@ function legWorthOf({ gates }: Scene, { patterns }: Sender): Float64Array {
   return (gates.legWorth[mask] = made);
 }
 
-/** The states with so many turns: as with one turn less, or by one more turn where that is better. */
-function improve(reach: Reach, turns: number): void {
-  const { scene, power, length, lastLeg, arrives, from } = reach;
-  const { n, legStart, legTo, legPass, legWay, legM, key } = scene.gates;
-  const legWorth = legWorthOf(scene, reach.sender);
+/** The states with so many turns: as with one turn less, or by one more turn where that is better. @param like see `reachOf`. */
+function improve(reach: Reach, turns: number, like: Reach | null): void {
+  const { scene, power, length, lastLeg, arrives, from, by } = reach;
+  const { n, legStart, legTo } = scene.gates;
   const [old, now] = [(turns - 1) * n, turns * n];
   for (const [values, each] of [
     [power, 3],
@@ -152,6 +159,7 @@ function improve(reach: Reach, turns: number): void {
     [lastLeg, 1],
     [arrives, 3],
     [from, 1],
+    [by, 1],
   ] as const)
     values.copyWithin(now * each, old * each, now * each);
   const best = new Float64Array(n);
@@ -164,64 +172,88 @@ function improve(reach: Reach, turns: number): void {
       length[old + g] as number,
     );
   }
+  const legWorth = legWorthOf(scene, reach.sender);
+  if (like) {
+    for (let k = 0; k < n; k++) {
+      const state = (like.from[now + k] as number) - old;
+      if (state >= 0) turnInto(reach, turns, state, like.by[now + k] as number, best, legWorth);
+    }
+    return;
+  }
   for (let g = 0; g < n; g++) {
     // what did not get better by the turn before leads nowhere that is not known yet
     if (turns > 1 && (from[old + g] as number) < old - n) continue;
     const o = (old + g) * 3;
-    const q0 = power[o] as number;
-    const q1 = power[o + 1] as number;
-    const q2 = power[o + 2] as number;
-    const most = (q0 || 1) * (q1 || 1) * (q2 || 1) * gentlest;
+    const most =
+      ((power[o] as number) || 1) *
+      ((power[o + 1] as number) || 1) *
+      ((power[o + 2] as number) || 1) *
+      gentlest;
     const sofar = length[old + g] as number;
-    const d1 = lastLeg[old + g] as number;
+    const { legM } = scene.gates;
     const end = legStart[g + 1] as number;
     for (let leg = legStart[g] as number; leg < end; leg++) {
-      const k = legTo[leg] as number;
-      const d = legM[leg] as number;
-      const far = sofar + d;
+      const far = sofar + (legM[leg] as number);
       const cube = far * far * far;
-      const bar = (best[k] as number) * cube * cube;
       // even the gentlest turn would not be better
-      const hope = most * (legWorth[leg] as number);
-      if (hope <= bar) continue;
-      const ux = arrives[o] as number;
-      const uy = arrives[o + 1] as number;
-      const uz = arrives[o + 2] as number;
-      const vx = legWay[leg * 3] as number;
-      const vy = legWay[leg * 3 + 1] as number;
-      const vz = legWay[leg * 3 + 2] as number;
-      const bend = turnCosine(scene, g, ux, uy, uz, vx, vy, vz);
-      const left = mostPast(bend, d1, d) / grazingPower;
-      if (hope * left * left * left <= bar) continue;
-      const turn = Math.acos(bend);
-      const cosine = cosineAt(scene, g, ux, uy, uz, vx, vy, vz);
-      const p0 =
-        q0 * (legPass[leg * 3] as number) * past(turn, d1, d, 0) * passOf(scene, key[g] as number, cosine, 0);
-      const p1 =
-        q1 *
-        (legPass[leg * 3 + 1] as number) *
-        past(turn, d1, d, 1) *
-        passOf(scene, key[g] as number, cosine, 1);
-      const p2 =
-        q2 *
-        (legPass[leg * 3 + 2] as number) *
-        past(turn, d1, d, 2) *
-        passOf(scene, key[g] as number, cosine, 2);
-      const value = worth(p0, p1, p2, far);
-      if (value <= (best[k] as number)) continue;
-      best[k] = value;
-      const to = (now + k) * 3;
-      power[to] = p0;
-      power[to + 1] = p1;
-      power[to + 2] = p2;
-      length[now + k] = far;
-      lastLeg[now + k] = d;
-      arrives[to] = vx;
-      arrives[to + 1] = vy;
-      arrives[to + 2] = vz;
-      from[now + k] = old + g;
+      if (most * (legWorth[leg] as number) > (best[legTo[leg] as number] as number) * cube * cube)
+        turnInto(reach, turns, g, leg, best, legWorth);
     }
   }
+}
+
+/** Takes the turn at gate g into a leg, where that is better than what is known of the gate at its end. */
+function turnInto(
+  reach: Reach,
+  turns: number,
+  g: number,
+  leg: number,
+  best: Float64Array,
+  legWorth: Float64Array,
+): void {
+  const { scene, power, length, lastLeg, arrives, from, by } = reach;
+  const { n, legTo, legPass, legWay, legM, key } = scene.gates;
+  const [old, now] = [(turns - 1) * n, turns * n];
+  const k = legTo[leg] as number;
+  const d = legM[leg] as number;
+  const far = (length[old + g] as number) + d;
+  const cube = far * far * far;
+  const bar = (best[k] as number) * cube * cube;
+  const o = (old + g) * 3;
+  const q0 = power[o] as number;
+  const q1 = power[o + 1] as number;
+  const q2 = power[o + 2] as number;
+  const hope = (q0 || 1) * (q1 || 1) * (q2 || 1) * gentlest * (legWorth[leg] as number);
+  const d1 = lastLeg[old + g] as number;
+  const ux = arrives[o] as number;
+  const uy = arrives[o + 1] as number;
+  const uz = arrives[o + 2] as number;
+  const vx = legWay[leg * 3] as number;
+  const vy = legWay[leg * 3 + 1] as number;
+  const vz = legWay[leg * 3 + 2] as number;
+  const bend = turnCosine(scene, g, ux, uy, uz, vx, vy, vz);
+  const left = mostPast(bend, d1, d) / grazingPower;
+  if (hope * left * left * left <= bar) return;
+  const turn = Math.acos(bend);
+  const cosine = cosineAt(scene, g, ux, uy, uz, vx, vy, vz);
+  const own = key[g] as number;
+  const p0 = q0 * (legPass[leg * 3] as number) * past(turn, d1, d, 0) * passOf(scene, own, cosine, 0);
+  const p1 = q1 * (legPass[leg * 3 + 1] as number) * past(turn, d1, d, 1) * passOf(scene, own, cosine, 1);
+  const p2 = q2 * (legPass[leg * 3 + 2] as number) * past(turn, d1, d, 2) * passOf(scene, own, cosine, 2);
+  const value = worth(p0, p1, p2, far);
+  if (value <= (best[k] as number)) return;
+  best[k] = value;
+  const to = (now + k) * 3;
+  power[to] = p0;
+  power[to + 1] = p1;
+  power[to + 2] = p2;
+  length[now + k] = far;
+  lastLeg[now + k] = d;
+  arrives[to] = vx;
+  arrives[to + 1] = vy;
+  arrives[to + 2] = vz;
+  from[now + k] = old + g;
+  by[now + k] = leg;
 }
 
 const gentlest = grazingPower ** 3;
@@ -253,4 +285,26 @@ export function keptReach(scene: Scene, sender: Sender, unitId: Reach['unitId'] 
   const reach = reachOf(scene, sender, unitId);
   scene.reaches.set(key, reach);
   return reach;
+}
+
+/** All ways are looked for anew once a moving unit is so far from where they last were, m. */
+const searchAgainM = 0.6;
+
+/**
+ * The reach of a unit that moves, from step to step: the turns are those that were best where all ways
+ * were last looked for, less than a step away; only how good they are is worked out anew.
+ */
+export function movingReach(scene: Scene, sender: Sender, unitId: Id): Reach {
+  const known = scene.moving.get(unitId);
+  const awayM = (r: Reach) => Math.hypot(...r.sender.at.map((v, i) => v - (sender.at[i] as number)));
+  const same =
+    known !== undefined &&
+    sender.patterns.every((p, b) => p === known.latest.sender.patterns[b]) &&
+    sender.axis.every((v, i) => v === known.latest.sender.axis[i]);
+  if (same && awayM(known.latest) === 0) return known.latest;
+  // the turns of the last search stay the model, so that nothing is lost from step to step
+  const like = same && awayM(known.searched) < searchAgainM ? known.searched : null;
+  const latest = reachOf(scene, sender, unitId, like);
+  scene.moving.set(unitId, { searched: like ?? latest, latest });
+  return latest;
 }

@@ -100,6 +100,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     neighbourhoods: new Map<number, Neighbourhood>(),
     fans: [],
     taught: null,
+    moving: new Map(),
     reaches: new Map<string, Reach>(),
   };
   return { ...bare, gates: gatesOf(bare) };

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { find } from '@/core/job/job';
 import { Button, PartHead } from '@/ui/primitives';
@@ -7,9 +8,11 @@ import { planningOf, usePlanning } from '@/ui/plan/planning';
 import { useJob } from '@/ui/store/JobProvider';
 import { moneyText, sureText } from '@/ui/units';
 import { CompareDialog } from './CompareDialog';
-import { FrontDialog } from './FrontDialog';
 import { Places } from './Places';
 import { ProposalCard } from './ProposalCard';
+
+/** With its chart; loaded when it is asked for. */
+const FrontDialog = dynamic(() => import('./FrontDialog').then((m) => m.FrontDialog), { ssr: false });
 
 /** Proposals for the whole job: asked for, worked out apart from everything else, stopped at any time. */
 export function ProposalsPanel() {
