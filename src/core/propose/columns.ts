@@ -227,6 +227,8 @@ function overAir(
   const received = makeReceived();
   const out: Column[] = [];
   const hoped = new Map<Id, Column['serves']>();
+  // no feed allows more than that of the main unit itself
+  const [root] = [...network.feeds].sort((a, b) => b.mean.downMbps - a.mean.downMbps);
   // parents of one kind at one place with the same rates differ only in what they cost
   const known = new Map<string, ({ far: Feed } & Pick<Column, 'serves' | 'draws'>) | null>();
   for (const parent of first) {
@@ -247,15 +249,15 @@ function overAir(
       const radio = radioOf(parent.kit, pairing.band, use);
       const dbm = (radio?.eirpDbm ?? 0) + (received.gainDb[bands.indexOf(pairing.band)] ?? -Infinity);
       if (dbm < leastLinkDbm) continue;
-      // with the feed of its parent it would serve at most this
+      // fed as well as the main unit is it would serve this, and never more
       const hope =
         hoped.get(unit.id) ??
         serve({
           ...child,
           hops: [],
           air: network.airs.get(unit.id) ?? feed.air,
-          mean: feed.mean,
-          cases: [feed.mean],
+          mean: root?.mean ?? feed.mean,
+          cases: [root?.mean ?? feed.mean],
         }).serves;
       hoped.set(unit.id, hope);
       if ([...hope.keys()].every((id) => parent.serves.has(id))) continue;
