@@ -1,18 +1,19 @@
 /** For a spot that is not as it should be: the single moves that would help most, each tried on the whole network. */
 import { inRegion } from '../geometry/region';
 import { applyEdit, type Edit, putOne } from '../job/edits';
+import { freshId, freshLetter } from '../job/fresh';
 import { find, get, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import type { Id, Spot, Unit } from '../job/records';
-import { feedOptions } from '../network/feedOptions';
+import { type FeedOption, feedOptions } from '../network/feedOptions';
 import { networkOf } from '../network/feeds';
 import { type Prediction, predictAt, predictJob, testDevice } from '../network/predict';
 import { placeInSpace } from '../propagation/scene';
-import { candidatesOf, fits } from '../propose/candidates';
+import { candidatesOf, fits, unitAt } from '../propose/candidates';
+import { hourEur } from '../propose/columns';
 import { sureEnough } from '../propose/proposal';
 import type { Scene } from '../propagation/model';
 import { changeUnit } from './changeUnit';
-import { placeUnit } from './placeUnit';
 
 export interface NextStep {
   kind: 'turn' | 'move' | 'link' | 'unit' | 'device' | 'plan';
@@ -102,11 +103,21 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
   for (const { c } of places) {
     const [kit] = job.kits.filter((k) => fits(k, c)).sort((a, b) => a.priceEur - b.priceEur);
     if (!kit) continue;
-    const placed = placeUnit(job, kit, c, scene);
-    const made: Unit = { ...placed.unit, heightM: c.heightM, mount: c.mount, tiltDeg: c.tiltDeg };
-    const words = `One more unit: ${kit.name.toLowerCase()} ${c.words}`;
-    const put = placed.edit.put.map((r) => (r.id === made.id ? made : r));
-    tryEdit('unit', words, { ...placed.edit, put }, kit.priceEur);
+    const letter = freshLetter(job);
+    if (!letter) break;
+    const made = unitAt(kit, c, freshId(job, `unit-${letter.toLowerCase()}`), letter);
+    const withUnit = applyEdit(job, putOne('', made)).job;
+    const [way] = feedOptions(withUnit, scene, made)
+      .filter((o) => o.whyNot === null && o.downMbps >= own.need.downMbps)
+      .sort((p, q) => costOf(p) - costOf(q));
+    if (!way) continue;
+    const words = `One more unit: ${kit.name.toLowerCase()} ${c.words}; ${way.label} from ${way.fromLetter}`;
+    tryEdit(
+      'unit',
+      words,
+      putOne(words.slice(0, 160), ...way.also, made, way.link),
+      kit.priceEur + way.costEur,
+    );
   }
   const best = find(job, 'device', job.info.bestDeviceId);
   if (best && best.id !== device.id) {
@@ -145,6 +156,9 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
   const ranked = helps.sort(rank);
   return ranked.filter((s, i) => ranked.findIndex((o) => o.kind === s.kind) === i).slice(0, mostSteps);
 }
+
+/** Parts and work of a way to feed a unit. */
+const costOf = (o: FeedOption): number => o.costEur + (o.minutes / 60) * hourEur;
 
 /** The unit a little aside in each direction, as long as it stays in a room of its storey. */
 function moves(job: Job, unit: Unit, spot: Spot): { words: string; to: Unit }[] {

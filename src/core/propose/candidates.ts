@@ -87,7 +87,16 @@ export function candidatesOf(job: Job): Candidate[] {
       serviceId: null,
     });
   }
-  return [...list, ...eaves(job)];
+  return told([...list, ...eaves(job)]);
+}
+
+/** Places of the same words are told apart by a number. */
+function told(list: readonly Candidate[]): Candidate[] {
+  return list.map((c, i) => {
+    const same = list.filter((o) => o.words === c.words && o.kind === c.kind);
+    const nth = list.slice(0, i).filter((o) => same.includes(o)).length;
+    return nth === 0 ? c : { ...c, words: `${c.words} (${nth + 1})` };
+  });
 }
 
 const roomAt = (job: Job, storeyId: Id, x: number, y: number): Room | undefined => {
