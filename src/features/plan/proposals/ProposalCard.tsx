@@ -163,7 +163,7 @@ export function provenText(p: Proposal, money: (v: number) => string): string {
     case 'most headroom':
       return 'The most within the budget, of units over the air that each reach a spot their parent does not.';
     default:
-      return 'Proven: no cheaper choice of these places and kits does it.';
+      return 'Proven: of these places and kits, at most one hop over the air behind a wired unit, nothing cheaper does it.';
   }
 }
 
