@@ -3,7 +3,7 @@
 import { X } from 'lucide-react';
 import { Dialog } from 'radix-ui';
 import type { ReactNode } from 'react';
-import { IconButton } from './primitives';
+import { Button, IconButton } from './primitives';
 
 /** A dialog over the page: title, what it is about, and its buttons below. Escape or the cross closes it. */
 export function DialogFrame({
@@ -15,7 +15,8 @@ export function DialogFrame({
 }: {
   title: string;
   wide?: boolean;
-  footer: ReactNode;
+  /** Buttons; none = one that closes it. */
+  footer?: ReactNode;
   onClose: () => void;
   children: ReactNode;
 }) {
@@ -37,7 +38,11 @@ export function DialogFrame({
           </div>
           <div className="min-h-0 flex-1 overflow-auto px-4 pb-4">{children}</div>
           <div className="flex flex-wrap items-center justify-end gap-2 border-t border-ink px-4 py-2.5">
-            {footer}
+            {footer ?? (
+              <Button look="action" onClick={onClose}>
+                Close
+              </Button>
+            )}
           </div>
         </Dialog.Content>
       </Dialog.Portal>

@@ -62,7 +62,7 @@ export function whenText(iso: string, now = new Date()): string {
     : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
 }
 
-/** An amount in the job's currency, in whole units, «€62»; below ten with cents where it has any, «€0.90». */
+/** An amount in the job's currency, in whole units, «€62»; below ten with its cents, «€0.90». */
 export function moneyText(amount: number, currency: string): string {
   const digits = Math.abs(amount) < 10 && !Number.isInteger(amount) ? 2 : 0;
   return new Intl.NumberFormat('en-GB', {

@@ -66,7 +66,18 @@ import type { Scene } from '@/core/propagation/model';
 const sceneTypes = ['assembly', 'building', 'storey', 'wall', 'opening', 'floorOpening', 'obstacle'];
 
 /** Records that what readings teach hangs on. */
-const taughtTypes = ['job', 'reading', 'spot', 'unit', 'link', 'kit', 'device', 'neighbour', 'service'];
+const taughtTypes = [
+  'job',
+  'reading',
+  'spot',
+  'unit',
+  'link',
+  'kit',
+  'device',
+  'neighbour',
+  'service',
+  'cableRun',
+];
 
 interface Kept {
   job: Job;

@@ -54,7 +54,7 @@ const axis = [0, 0, 1] as const;
 const received = makeReceived();
 
 /**
- * Noise at a place, site coordinates, m: the disturbers' powers over the same paths as any signal,
+ * Noise at a place, site coordinates, m: the disturbers' powers, each over the paths that its signal takes,
  * added up, against the noise floor of 20 MHz; duties as if they came by chance.
  * Example: 10 dBm at 3 m in the open: −40 dBm, 54 dB above −94 dBm, half of the time.
  */

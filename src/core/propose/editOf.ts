@@ -7,7 +7,9 @@ import { type Column, keptOf } from './columns';
 
 /** Does a job still stand as it did for a proposal, but for its units, links and readings? */
 export function standsAs(before: Job, now: Job): boolean {
-  const counts = (r: AnyRecord) => r.type !== 'unit' && r.type !== 'link' && r.type !== 'reading';
+  // readings count where predictions follow them
+  const counts = (r: AnyRecord) =>
+    r.type !== 'unit' && r.type !== 'link' && (r.type !== 'reading' || before.info.useLearned);
   const [a, b] = [before, now].map((job) => [...job.byId.values()].filter(counts));
   const kept = new Set(keptOf(before).units.map((u) => u.id));
   return (

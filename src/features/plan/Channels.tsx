@@ -1,37 +1,24 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import { bands } from '@/core/job/records';
-import type { ChannelPlan } from '@/core/network/channelPlan';
 import { setChannels } from '@/core/plan/setChannels';
 import { radioRules } from '@/core/wifi/radioRules';
 import { Button, PartHead } from '@/ui/primitives';
-import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useAnswer } from '@/ui/store/useAnswer';
+import type { ComputeApi } from '@/workers/protocol';
+import type { Remote } from 'comlink';
 
 const percent = (v: number) => `${(v * 100).toFixed(v < 0.1 ? 1 : 0)} %`;
+
+const ask = (api: Remote<ComputeApi>) => api.channels();
 
 /** The channels of all units, and those in which they would take least of one another's time. */
 export function Channels() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
-  const compute = useJob((s) => s.compute);
-  const network = useJob((s) => s.network);
-  const dragging = useJob((s) => s.dragged !== null);
-  const [plan, setPlan] = useState<ChannelPlan | null>(null);
-  useEffect(() => {
-    if (!compute || !network || dragging) return;
-    let live = true;
-    compute.channels().then(
-      (p) => live && setPlan(p),
-      (error: unknown) => live && toast.error(messageOf(error)),
-    );
-    return () => {
-      live = false;
-    };
-  }, [compute, network, dragging]);
+  const plan = useAnswer(ask);
   const units = job.units.filter((u) => u.planned && plan?.choices.some((c) => c.unitId === u.id));
   if (!plan || units.length === 0) return null;
   const used = bands.filter((b) => [...plan.choices, ...plan.links].some((c) => c.band === b));

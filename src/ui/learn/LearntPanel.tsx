@@ -1,14 +1,15 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import { putOne } from '@/core/job/edits';
-import type { Learnt } from '@/core/learn/fit';
 import { lossWords, otherWords } from '@/core/learn/words';
 import { PartHead } from '@/ui/primitives';
 import { TickField } from '@/ui/WordChoice';
-import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useAnswer } from '@/ui/store/useAnswer';
+import type { ComputeApi } from '@/workers/protocol';
+import type { Remote } from 'comlink';
+
+const ask = (api: Remote<ComputeApi>) => api.learnt();
 
 /** Losses shown before the rest is asked for. */
 const mostShown = 6;
@@ -17,21 +18,7 @@ const mostShown = 6;
 export function LearntPanel() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
-  const compute = useJob((s) => s.compute);
-  const network = useJob((s) => s.network);
-  const dragging = useJob((s) => s.dragged !== null);
-  const [learnt, setLearnt] = useState<Omit<Learnt, 'taught'> | null>(null);
-  useEffect(() => {
-    if (!compute || !network || dragging) return;
-    let live = true;
-    compute.learnt().then(
-      (l) => live && setLearnt(l),
-      (error: unknown) => live && toast.error(messageOf(error)),
-    );
-    return () => {
-      live = false;
-    };
-  }, [compute, network, dragging]);
+  const learnt = useAnswer(ask);
   const { useLearned } = job.info;
   const others = learnt ? otherWords(job, learnt) : [];
   const line = 'border-b border-rule py-1';

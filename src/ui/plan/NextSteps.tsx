@@ -1,33 +1,20 @@
 'use client';
 
-import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import type { Id } from '@/core/job/records';
-import type { NextStep } from '@/core/plan/nextSteps';
 import { Button, PartHead } from '@/ui/primitives';
-import { messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useAnswer } from '@/ui/store/useAnswer';
+import type { ComputeApi } from '@/workers/protocol';
+import type { Remote } from 'comlink';
 import { moneyText, rateText, sureText } from '@/ui/units';
+
+const ask = (api: Remote<ComputeApi>, spotId: Id) => api.nextSteps(spotId);
 
 /** What would help a spot most: single moves with what they give, the surest and least work first; one click does one. */
 export function NextSteps({ spotId }: { spotId: Id }) {
   const store = useJobStore();
-  const compute = useJob((s) => s.compute);
-  const network = useJob((s) => s.network);
   const currency = useJob((s) => s.job.info.currency);
-  const [told, setTold] = useState<{ spotId: Id; steps: NextStep[] } | null>(null);
-  useEffect(() => {
-    if (!compute || !network) return;
-    let live = true;
-    compute.nextSteps(spotId).then(
-      (steps) => live && setTold({ spotId, steps }),
-      (error: unknown) => live && toast.error(messageOf(error)),
-    );
-    return () => {
-      live = false;
-    };
-  }, [compute, network, spotId]);
-  const steps = told?.spotId === spotId ? told.steps : null;
+  const steps = useAnswer(ask, spotId);
   return (
     <section aria-label="Next step">
       <PartHead right="as predicted">Next step</PartHead>

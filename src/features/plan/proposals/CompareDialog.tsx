@@ -6,7 +6,6 @@ import type { Proposal } from '@/core/propose/proposal';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { StatusMark } from '@/ui/marks';
 import { usePlanning } from '@/ui/plan/planning';
-import { Button } from '@/ui/primitives';
 import { useJob } from '@/ui/store/JobProvider';
 import { minutesText, moneyText, sureText } from '@/ui/units';
 
@@ -68,16 +67,7 @@ export function CompareDialog({ onClose }: { onClose: () => void }) {
     },
   ];
   return (
-    <DialogFrame
-      title="Proposals side by side"
-      wide
-      onClose={onClose}
-      footer={
-        <Button look="action" onClick={onClose}>
-          Close
-        </Button>
-      }
-    >
+    <DialogFrame title="Proposals side by side" wide onClose={onClose}>
       <table className="mt-2 w-full">
         <thead>
           <tr>

@@ -36,16 +36,7 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
   };
   const head = 'border-b-[1.5px] border-ink px-2 py-1 text-right text-[11.5px] font-semibold text-muted';
   return (
-    <DialogFrame
-      title="What headroom costs"
-      wide
-      onClose={onClose}
-      footer={
-        <Button look="action" onClick={onClose}>
-          Close
-        </Button>
-      }
-    >
+    <DialogFrame title="What headroom costs" wide onClose={onClose}>
       {points === null && (
         <p role="status" className="py-6 text-muted">
           {front === 'working' ? 'Solving for each level of headroom …' : 'It could not be worked out.'}
