@@ -18,16 +18,7 @@ import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
 import { type Isoband, isobands } from '@/core/coverage/isolines';
 import { handoversOf, roamingOver } from '@/core/coverage/roaming';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
-import {
-  type AnyRecord,
-  bands,
-  type Device,
-  type Id,
-  type Link,
-  type PerBand,
-  type Unit,
-} from '@/core/job/records';
-import { bandMiddleGHz } from '@/core/materials/wallLoss';
+import { type AnyRecord, type Device, type Id, type Link, type Unit } from '@/core/job/records';
 import type { Noise } from '@/core/network/disturbance';
 import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
 import type { Hop } from '@/core/network/hops';
@@ -39,12 +30,8 @@ import { cableEstimate } from '@/core/network/cableEstimate';
 import { feedOptions } from '@/core/network/feedOptions';
 import { nextSteps } from '@/core/plan/nextSteps';
 import { placeUnit } from '@/core/plan/placeUnit';
-import { makeCrossings } from '@/core/propagation/crossings';
-import { cutAlong } from '@/core/propagation/elevation';
-import { freeSpaceLoss } from '@/core/propagation/freeSpace';
-import { fanOf } from '@/core/propagation/fan';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
-import { crossed } from '@/core/propagation/ways';
+import { cutAnswer } from './cutAnswer';
 import {
   type CutAnswer,
   type FieldAnswer,
@@ -325,40 +312,8 @@ export function makeCompute() {
   const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
     placeUnit(state().job, get(state().job, 'kit', kitId), at, state().scene);
 
-  function cut(points: readonly (readonly [number, number, number])[]): CutAnswer {
-    const { scene } = state();
-    const { s, parts } = cutAlong(scene, points);
-    const hits = makeCrossings();
-    const legs = points.slice(1).map((q, i) => [points[i] ?? q, q] as const);
-    const lengthM = legs.reduce((sum, [p, q]) => sum + Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]), 0);
-    const by = bands.map((_, b) =>
-      legs.flatMap(([p, q], leg) =>
-        crossed(scene, fanOf(scene, p), q, b, hits).map((term) => ({
-          ...term,
-          sM: (s[leg] ?? 0) + term.at * ((s[leg + 1] ?? 0) - (s[leg] ?? 0)),
-          zM: p[2] + term.at * (q[2] - p[2]),
-        })),
-      ),
-    );
-    const perBand = (value: (b: number) => number): PerBand => ({
-      '2.4': value(0),
-      '5': value(1),
-      '6': value(2),
-    });
-    return {
-      path: points.map((p, i) => ({ sM: s[i] ?? 0, zM: p[2] })),
-      parts,
-      lengthM,
-      freeDb: perBand((b) => freeSpaceLoss(lengthM, bandMiddleGHz[bands[b] ?? '5'])),
-      crossed: (by[0] ?? []).map(({ label, id, sM, zM }, i) => ({
-        sM,
-        zM,
-        label,
-        id,
-        db: perBand((b) => by[b]?.[i]?.db ?? 0),
-      })),
-    };
-  }
+  const cut = (points: readonly (readonly [number, number, number])[]): CutAnswer =>
+    cutAnswer(state().scene, points);
 
   const cutBetween = (a: PlaceIn, b: PlaceIn) =>
     cut([placeInSpace(state().job, a), placeInSpace(state().job, b)]);

@@ -1,25 +1,20 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
 import { get, type Job, jobFromRecords } from '../job/job';
-import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Kit, type Link, type Spot, type Unit } from '../job/records';
-import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
-import { type Noise, noiseAt } from '../network/disturbance';
 import { feedOptions } from '../network/feedOptions';
 import { type Feed, feedOver, type Network, networkOf } from '../network/feeds';
 import { radioOf, reachOfUnit } from '../network/hops';
-import { predictJob, testDevice } from '../network/predict';
+import { predictJob } from '../network/predict';
 import { airPairings, linkTo } from '../plan/linkTo';
 import { makeReceived, receive } from '../propagation/receive';
-import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { type Candidate, candidatesOf, fits, unitAt } from './candidates';
+import { servingOf } from './serving';
 
 /** Headroom beyond this is not worth money, dB (custom). */
 export const enoughHeadroomDb = 25;
 /** An hour of work (planning), in the job's currency. */
 export const hourEur = 45;
-/** A signal so far under what is needed is no signal, dB. */
-const hopelessDb = 30;
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;
 
@@ -294,86 +289,4 @@ function overAir(
     }
   }
   return out;
-}
-
-/** Which of some spots a feed serves; the signals of a unit at its place are worked out once. */
-function servingOf(
-  job: Job,
-  scene: Scene,
-  network: Network,
-  spots: readonly Spot[],
-): (feed: Feed) => Column['serves'] {
-  const device = testDevice(job);
-  const received = makeReceived();
-  const places = spots.map((spot) => {
-    const at = placeInSpace(job, spot);
-    const noise: Noise = noiseAt(scene, network.disturbers, ...at);
-    const need = spotNeed(job, spot);
-    const key = [need.downMbps, need.upMbps, need.latencyMs, noise.duty, noise.riseDb].join(' ');
-    return { spot, at, noise, need, key };
-  });
-  const signals = new Map<Id, { dbm: number; spreadDb: number }[][]>();
-  const signalsOf = (feed: Feed) => {
-    const known = signals.get(feed.unit.id);
-    if (known) return known;
-    const reach = reachOfUnit(scene, feed, 'access');
-    const made = places.map(({ at }) => {
-      receive(reach, ...at, received);
-      return bands.map((b, i) => ({
-        dbm:
-          (radioOf(feed.kit, b, 'access')?.eirpDbm ?? -Infinity) -
-          (feed.mountDb[i] ?? 0) +
-          (received.gainDb[i] ?? -Infinity),
-        spreadDb: received.spreadDb[i] ?? 1,
-      }));
-    });
-    signals.set(feed.unit.id, made);
-    return made;
-  };
-  return (feed) => {
-    const serves: Column['serves'] = new Map();
-    if (!device) return serves;
-    const heard = signalsOf(feed);
-    // the faster bands first: where they leave nothing to wish for, the others are not looked at
-    const accesses = accessesOf(feed, device, job.info.streetLatencyMs).sort(
-      (a, b) => Number(b.band) - Number(a.band),
-    );
-    for (const access of accesses) {
-      const band = bands.indexOf(access.band);
-      // few needs and noises differ: each is worked out once
-      const known = new Map<
-        string,
-        { mean: number; cases: number[] | null; of: ReturnType<typeof signalFor> }
-      >();
-      places.forEach(({ spot, noise, need, key }, i) => {
-        const signal = heard[i]?.[band];
-        if (!signal || signal.dbm < -100) return;
-        const before = serves.get(spot.id);
-        const down = Math.min(
-          device.capMbps ?? Infinity,
-          delivered(feed.mean, access.band, accessRates(access, signal.dbm, noise).down, 'down'),
-        );
-        const faster = before === undefined || down > before.downMbps;
-        if (before && faster) Object.assign(before, { downMbps: down, dbm: signal.dbm });
-        if (before && before.certainty > 0.999 && before.headroomDb >= enoughHeadroomDb) return;
-        let needed = known.get(key);
-        if (!needed) {
-          const of = signalFor(access, need, noise);
-          known.set(key, (needed = { mean: of(feed.mean), cases: null, of }));
-        }
-        // far too weak even at the mean of the hops: no case of them makes up for so much
-        if (signal.dbm < needed.mean - hopelessDb) return;
-        needed.cases ??= feed.cases.length === 1 ? [needed.mean] : feed.cases.map(needed.of);
-        const certainty = chanceMet(needed.cases, signal.dbm, signal.spreadDb);
-        if (certainty < 0.01) return;
-        serves.set(spot.id, {
-          certainty: Math.max(certainty, before?.certainty ?? 0),
-          headroomDb: Math.max(signal.dbm - needed.mean, before?.headroomDb ?? -Infinity),
-          downMbps: faster ? down : before.downMbps,
-          dbm: faster ? signal.dbm : before.dbm,
-        });
-      });
-    }
-    return serves;
-  };
 }

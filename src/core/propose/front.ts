@@ -1,15 +1,16 @@
 /** The whole front between cost and worst headroom: what each dB of headroom costs. */
 import { anyDb, type Choice, cheapestOf, costOf, partsOf } from './choice';
-import { enoughHeadroomDb } from './columns';
+import type { Id } from '../job/records';
+import { enoughHeadroomDb, type Ground } from './columns';
 import { reduced } from './programme';
 import type { Workshop } from './propose';
 
-/** Headroom is asked for in steps of this, dB. */
-const stepDb = 2.5;
+/** The next point has at least so much more headroom, dB. */
+const stepDb = 0.1;
 
 export interface FrontPoint {
-  /** Every spot has at least this headroom, dB; null = its need is met, no more. */
-  leastHeadroomDb: number | null;
+  /** Every spot has at least this headroom, dB. */
+  leastHeadroomDb: number;
   costEur: number;
   partsEur: number;
   units: number;
@@ -18,27 +19,38 @@ export interface FrontPoint {
   choice: Choice;
 }
 
+/** The least headroom that a choice leaves any spot, dB, up to what is worth money. */
+function worstOf({ spots, served }: Ground, { columns }: Choice): number {
+  const of = (id: Id) =>
+    Math.max(
+      served.get(id)?.headroomDb ?? -Infinity,
+      ...columns.map((c) => c.serves.get(id)?.headroomDb ?? -Infinity),
+    );
+  return Math.min(enoughHeadroomDb, ...spots.map((s) => of(s.id)));
+}
+
 /**
- * The cheapest choice at each level of headroom, from «met» to where none is left, without a budget;
- * of levels that cost the same the highest. Each is proven as `cheapestOf` says.
+ * Every choice that no other beats in both cost and worst headroom, to a tenth of a dB, without a
+ * budget: the least cost, then the least cost with more headroom than that leaves, and so on until none
+ * has more. Each is proven as `cheapestOf` says.
  */
 export async function frontOf({ ground, solve, wish, seconds }: Workshop): Promise<FrontPoint[]> {
   const few = reduced(ground);
   const points: FrontPoint[] = [];
-  for (let db = -stepDb; db <= enoughHeadroomDb; db += stepDb) {
-    const leastHeadroomDb = db < 0 ? anyDb : db;
+  for (let asked = anyDb; asked <= enoughHeadroomDb;) {
     const choice = await cheapestOf(
       ground,
       few,
       solve,
-      { budgetEur: null, forced: wish.forced, leastHeadroomDb },
+      { budgetEur: null, forced: wish.forced, leastHeadroomDb: asked },
       seconds,
     );
     if (choice === null || choice === 'late') break;
+    const leastHeadroomDb = worstOf(ground, choice);
     const costEur = costOf(choice);
     if (costEur <= (points.at(-1)?.costEur ?? -1) + 0.01) points.pop();
     points.push({
-      leastHeadroomDb: db < 0 ? null : db,
+      leastHeadroomDb,
       costEur,
       partsEur: partsOf(choice),
       units: choice.columns.length,
@@ -46,6 +58,7 @@ export async function frontOf({ ground, solve, wish, seconds }: Workshop): Promi
       proven: choice.proven,
       choice,
     });
+    asked = leastHeadroomDb + stepDb;
   }
   return points;
 }

@@ -12,8 +12,7 @@ import { moneyText } from '@/ui/units';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
 
-const headroomText = (p: FrontPoint) =>
-  p.leastHeadroomDb === null ? 'needs met' : `${p.leastHeadroomDb} dB`;
+const headroomText = (p: FrontPoint) => `${p.leastHeadroomDb.toFixed(1)} dB`;
 
 /** What each dB of headroom costs: the cheapest choice at every level, as a chart and as a table to take from. */
 export function FrontDialog({ onClose }: { onClose: () => void }) {
@@ -45,7 +44,8 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
       {points && (
         <>
           <p className="py-2 text-muted">
-            The cheapest choice at each level of the worst headroom, each need by itself, without a budget.
+            Every choice that no other beats in both cost and worst headroom; each need by itself, without a
+            budget.
           </p>
           <FrontChart points={points} row={row} unit={currency} />
           <table className="mt-2 w-full">
@@ -100,7 +100,7 @@ function FrontChart({
   const chart = useRef<Chart | null>(null);
   useEffect(() => {
     if (!canvas.current) return;
-    const data = points.map((p) => ({ x: p.costEur, y: p.leastHeadroomDb ?? 0 }));
+    const data = points.map((p) => ({ x: p.costEur, y: p.leastHeadroomDb }));
     const font = { family: getComputedStyle(document.body).fontFamily, size: 12 };
     const axis = (text: string) => ({
       title: { display: true, text, color: '#1f2a37', font },
