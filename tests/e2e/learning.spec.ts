@@ -23,3 +23,12 @@ test('readings teach what walls cost here; predictions follow only when asked to
   await expect(panel).toContainText('Not used now');
   await expect.poll(() => ledger.textContent()).toBe(before);
 });
+
+test('on a phone what the readings teach is a button away', async ({ page }) => {
+  await page.setViewportSize({ width: 390, height: 844 });
+  await page.goto('/jobs/quay-house/before');
+  await page.getByRole('button', { name: 'Overview' }).click();
+  const panel = page.getByRole('region', { name: 'What the readings teach' });
+  await expect(panel).toContainText('Rubble stone 600 costs');
+  await expect(panel.getByRole('checkbox', { name: 'Predictions follow it' })).toBeVisible();
+});

@@ -44,6 +44,12 @@ export function BeforeStage() {
               Simulated runs at {untested.length} untested
             </Button>
           )}
+          <Button
+            className="min-[1100px]:hidden"
+            onClick={() => store.getState().set({ selectedId: job.info.id })}
+          >
+            Overview
+          </Button>
           <ImportButton phase="before" />
           <CutButton />
         </StageHead>
@@ -53,25 +59,29 @@ export function BeforeStage() {
         <Legend shortBefore={false} />
         {cut ? <CutPanel scenario="found" /> : <Ledger stage="found" />}
       </main>
-      <Inspector
-        empty={
-          <>
-            <Hint title="As found">
-              <p>Choose a spot on the sheet or in the ledger to see its runs, add one, or test it.</p>
-              <p>
-                {job.spots.length === 0
-                  ? 'There is no spot yet: press S and click where someone uses the network.'
-                  : 'Five runs a spot, same place, same height, same device: that is what Prove compares with later.'}
-              </p>
-            </Hint>
-            <div className="px-4 pb-4">
-              <LearntPanel />
-            </div>
-          </>
-        }
-      >
+      <Inspector empty={<Overview />}>
         <BeforeInspector />
       </Inspector>
+    </>
+  );
+}
+
+/** What to do here, and what the readings teach about the house. */
+function Overview() {
+  const job = useJob((s) => s.job);
+  return (
+    <>
+      <Hint title="As found">
+        <p>Choose a spot on the sheet or in the ledger to see its runs, add one, or test it.</p>
+        <p>
+          {job.spots.length === 0
+            ? 'There is no spot yet: press S and click where someone uses the network.'
+            : 'Five runs a spot, same place, same height, same device: that is what Prove compares with later.'}
+        </p>
+      </Hint>
+      <div className="px-4 pb-4">
+        <LearntPanel />
+      </div>
     </>
   );
 }
@@ -128,6 +138,8 @@ function BeforeInspector() {
   const proofs = useProofs();
   const proof = proofs.find((p) => p.spotId === spot?.id);
   const prediction = found?.find((p) => p.spotId === spot?.id);
+  const isJob = useJob((s) => s.selectedId === s.job.info.id);
+  if (isJob) return <Overview />;
   if (!spot || !proof) return <RecordPanel />;
   const state = foundWords[proof.found];
   return (

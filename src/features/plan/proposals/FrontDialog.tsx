@@ -2,6 +2,7 @@
 
 import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
+import { enoughHeadroomDb } from '@/core/propose/columns';
 import { editOf, standsAs } from '@/core/propose/editOf';
 import type { FrontPoint } from '@/core/propose/front';
 import { DialogFrame } from '@/ui/DialogFrame';
@@ -12,7 +13,8 @@ import { moneyText } from '@/ui/units';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);
 
-const headroomText = (p: FrontPoint) => `${p.leastHeadroomDb.toFixed(1)} dB`;
+const headroomText = ({ leastHeadroomDb }: FrontPoint) =>
+  leastHeadroomDb >= enoughHeadroomDb ? `${enoughHeadroomDb} dB or more` : `${leastHeadroomDb.toFixed(1)} dB`;
 
 /** What each dB of headroom costs: the cheapest choice at every level, as a chart and as a table to take from. */
 export function FrontDialog({ onClose }: { onClose: () => void }) {
@@ -47,7 +49,11 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
             Every choice that no other beats in both cost and worst headroom; each need by itself, without a
             budget.
           </p>
-          <FrontChart points={points} row={row} unit={currency} />
+          {points.length > 1 ? (
+            <FrontChart points={points} row={row} unit={currency} />
+          ) : (
+            <p className="pb-2">There is only one: nothing that costs more leaves more.</p>
+          )}
           <table className="mt-2 w-full">
             <thead>
               <tr>
