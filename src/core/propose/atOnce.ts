@@ -7,7 +7,8 @@ import { loadOf } from '../network/load';
 import { type Prediction, predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import { type Choice, cheapestOf } from './choice';
-import type { Column, Ground, Service } from './columns';
+import type { Column, Ground } from './columns';
+import type { Service } from './serving';
 import { editOf } from './editOf';
 import type { Cut, Solver, Wish } from './programme';
 

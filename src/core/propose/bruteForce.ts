@@ -1,5 +1,6 @@
 /** Every choice of columns tried one by one: what the solver is held against, for grounds of a few candidates. */
-import { type Column, enoughHeadroomDb, type Ground } from './columns';
+import type { Column, Ground } from './columns';
+import { enoughHeadroomDb } from './serving';
 import { freePorts, mostOf, wanted } from './programme';
 
 /**

@@ -1,5 +1,6 @@
 /** The cheapest choice of columns under a wish, and of all within a limit the one with most headroom. */
-import { type Column, enoughHeadroomDb, type Ground } from './columns';
+import type { Column, Ground } from './columns';
+import { enoughHeadroomDb } from './serving';
 import { programmeOf, type Solver, wanted, type Wish } from './programme';
 
 /** Headroom is made most to this, dB. */

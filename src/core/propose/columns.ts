@@ -9,22 +9,12 @@ import { airPairings, linkTo } from '../plan/linkTo';
 import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/model';
 import { type Candidate, candidatesOf, fits, unitAt } from './candidates';
-import { servingOf } from './serving';
+import { type Service, servingOf } from './serving';
 
-/** Headroom beyond this is not worth money, dB (custom). */
-export const enoughHeadroomDb = 25;
 /** An hour of work (planning), in the job's currency. */
 export const hourEur = 45;
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;
-
-/** What a spot gets from one unit: how sure its need is met, its headroom, dB; rate and signal, by which devices choose. */
-export interface Service {
-  certainty: number;
-  headroomDb: number;
-  downMbps: number;
-  dbm: number;
-}
 
 export interface Column {
   id: string;

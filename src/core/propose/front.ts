@@ -1,7 +1,8 @@
 /** The whole front between cost and worst headroom: what each dB of headroom costs. */
 import { anyDb, type Choice, cheapestOf, costOf, partsOf } from './choice';
 import type { Id } from '../job/records';
-import { enoughHeadroomDb, type Ground } from './columns';
+import type { Ground } from './columns';
+import { enoughHeadroomDb } from './serving';
 import { reduced } from './programme';
 import type { Workshop } from './propose';
 

@@ -1,6 +1,7 @@
 /** The choice of columns as a mixed-integer programme, in the LP format that solvers read. */
 import type { Id } from '../job/records';
-import { type Column, enoughHeadroomDb, type Ground } from './columns';
+import type { Column, Ground } from './columns';
+import { enoughHeadroomDb } from './serving';
 
 /** What a solver answers. */
 export interface Solved {

@@ -10,7 +10,16 @@ import { testDevice } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
-import { type Column, enoughHeadroomDb } from './columns';
+
+/** Headroom beyond this is not worth money, dB (custom). */
+export const enoughHeadroomDb = 25;
+/** What a spot gets from one unit: how sure its need is met, its headroom, dB; rate and signal, by which devices choose. */
+export interface Service {
+  certainty: number;
+  headroomDb: number;
+  downMbps: number;
+  dbm: number;
+}
 
 /** A signal so far under what is needed is no signal, dB. */
 const hopelessDb = 30;
@@ -21,7 +30,7 @@ export function servingOf(
   scene: Scene,
   network: Network,
   spots: readonly Spot[],
-): (feed: Feed) => Column['serves'] {
+): (feed: Feed) => Map<Id, Service> {
   const device = testDevice(job);
   const received = makeReceived();
   const places = spots.map((spot) => {
@@ -50,7 +59,7 @@ export function servingOf(
     return made;
   };
   return (feed) => {
-    const serves: Column['serves'] = new Map();
+    const serves: Map<Id, Service> = new Map();
     if (!device) return serves;
     const heard = signalsOf(feed);
     // the faster bands first: where they leave nothing to wish for, the others are not looked at

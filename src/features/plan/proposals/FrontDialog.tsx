@@ -2,7 +2,7 @@
 
 import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
-import { enoughHeadroomDb } from '@/core/propose/columns';
+import { enoughHeadroomDb } from '@/core/propose/serving';
 import { editOf, standsAs } from '@/core/propose/editOf';
 import type { FrontPoint } from '@/core/propose/front';
 import { DialogFrame } from '@/ui/DialogFrame';
