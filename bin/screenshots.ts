@@ -68,6 +68,7 @@ try {
     .waitFor({ timeout: 60_000 });
   await page.getByRole('button', { name: 'On the sheet' }).nth(1).click();
   await picture('proposals');
+  await page.getByRole('button', { name: 'Off the sheet' }).click();
   await place(/House, First floor/, /^Mesh node ?€/, 0.33, 0.6);
   await place(/House, Attic/, /^Mesh node ?€/, 0.36, 0.6);
   await page.getByRole('button', { name: /House, First floor/ }).click();
