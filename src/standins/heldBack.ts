@@ -7,6 +7,7 @@ import { observationsOf } from '@/core/learn/observations';
 import { networkOf } from '@/core/network/feeds';
 import { testDevice } from '@/core/network/predict';
 import { radioOf, reachOfUnit } from '@/core/network/hops';
+import { noteRun } from '@/core/proof/noteRun';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { placeInSpace } from '@/core/propagation/scene';
 import type { Scene } from '@/core/propagation/model';
@@ -46,17 +47,14 @@ export function heldBack(
   const readings = house.spots.flatMap((spot, i) =>
     held(spot, i)
       ? []
-      : take(spot).map((run, k) => ({
-          type: 'reading' as const,
-          id: `rd-${spot.id}-${k}`,
-          spotId: spot.id,
-          phase: 'before' as const,
-          run: k + 1,
-          takenAt: '2026-11-05T09:30:00.000Z',
-          deviceId: device.id,
-          ...run,
-          source: 'simulated' as const,
-        })),
+      : take(spot).map((run, k) =>
+          noteRun(house, spot, 'before', k + 1, {
+            takenAt: '2026-11-05T09:30:00.000Z',
+            deviceId: device.id,
+            ...run,
+            source: 'simulated',
+          }),
+        ),
   );
   const read = applyEdit(house, putOne('x', ...readings)).job;
   const learnt = learnFrom(scene, observationsOf(read, scene));

@@ -1,7 +1,11 @@
 import { get, type Job } from '@/core/job/job';
 import type { Id, Reading } from '@/core/job/records';
 import { testDevice } from '@/core/network/predict';
+import { nextRun, noteRun } from '@/core/proof/noteRun';
 import { hiddenTruth, simulateRun, trueNetwork } from './simulatedHouse';
+
+/** What the stand-in's runs are made against. */
+export const simulatedStreet = 'Simulated street server';
 
 /**
  * SIMULATED readings: the next `runs` runs at a spot, numbered after those it has, a minute apart.
@@ -20,20 +24,15 @@ export function simulatedReadings(
   if (!device) throw new Error('the job has no device to test with');
   const truth = hiddenTruth(job);
   const network = trueNetwork(job, truth, phase);
-  const had = job.readings.filter((r) => r.spotId === spotId && r.phase === phase);
-  const last = had.reduce((most, r) => Math.max(most, r.run), 0);
+  const first = nextRun(job.readings, spotId, phase);
   return Array.from({ length: runs }, (_, i): Reading => {
-    const run = last + i + 1;
-    return {
-      type: 'reading',
-      id: `rd-${spotId}-${phase}-${run}`,
-      spotId,
-      phase,
-      run,
+    const run = first + i;
+    return noteRun(job, spot, phase, run, {
       takenAt: new Date(Date.parse(takenAt) + i * 60_000).toISOString(),
       deviceId: device.id,
       ...simulateRun(job, truth, network, spot, device, phase, run),
+      server: simulatedStreet,
       source: 'simulated',
-    };
+    });
   });
 }

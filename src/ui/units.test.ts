@@ -1,5 +1,6 @@
 import fc from 'fast-check';
-import { lengthText, minutesText, moneyText, needText, parseLength, rateText, sureText } from './units';
+import { rateText } from '@/core/network/rateText';
+import { lengthText, minutesText, moneyText, needText, parseLength, sureText } from './units';
 
 test('lengths in words', () => {
   expect([lengthText(4.2, 'm'), lengthText(4.2, 'ft'), lengthText(-0.3, 'ft')]).toEqual([

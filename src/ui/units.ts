@@ -1,4 +1,6 @@
 /** Lengths in words, metres or feet and inches; and back. */
+import { rateText } from '@/core/network/rateText';
+
 export type Lengths = 'm' | 'ft';
 
 const footM = 0.3048;
@@ -32,16 +34,6 @@ export function parseLength(text: string, lengths: Lengths): number | null {
   const total = (Number(feet[2]) + Number(feet[3] ?? 0) / 12) * footM;
   return feet[1] ? -total : total;
 }
-
-/** A rate with no more digits than it deserves: 0.6, 3.1, 52, 490. */
-export const rateText = (mbps: number): string =>
-  mbps === 0
-    ? '0'
-    : mbps < 1
-      ? mbps.toFixed(1)
-      : mbps < 10
-        ? String(Number(mbps.toFixed(1)))
-        : mbps.toFixed(0);
 
 /** «25 / 5» with thin spaces. */
 export const needText = (downMbps: number, upMbps: number): string =>

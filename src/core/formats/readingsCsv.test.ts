@@ -15,6 +15,7 @@ test('what is written is read back, and twice is once', () => {
   expect(readReadingsCsv(full, text, defaults)).toEqual({
     readings: [],
     alreadyThere: full.readings.length,
+    doubts: [],
     problems: [],
   });
 });
@@ -28,6 +29,35 @@ test('little is needed: spot and download; runs are numbered on', () => {
   ]);
 });
 
+test('decimal commas between semicolons, or in quotes', () => {
+  const read = (text: string) =>
+    readReadingsCsv(bare, text, defaults).readings.map((r) => [r.downMbps, r.upMbps]);
+  expect(read('spot;down_mbps;up_mbps\n1;24,5;3,25\n')).toEqual([[24.5, 3.25]]);
+  expect(read('spot,down_mbps,up_mbps\n1,"24,5","3,25"\n')).toEqual([[24.5, 3.25]]);
+});
+
+test('a file without times read twice is one file; the same figures twice in it are two runs', () => {
+  const text = 'spot,down_mbps\n1,20\n1,20\n';
+  const first = readReadingsCsv(bare, text, defaults);
+  expect(first.readings.map((r) => r.run)).toEqual([1, 2]);
+  const then = jobFromRecords([...bare.byId.values(), ...first.readings]);
+  expect(readReadingsCsv(then, text, { ...defaults, takenAt: '2026-11-21T10:00:00.000Z' })).toMatchObject({
+    readings: [],
+    alreadyThere: 2,
+  });
+});
+
+test('kbit/s pasted as Mbps is asked about, nothing refused', () => {
+  const { readings, doubts } = readReadingsCsv(bare, 'spot,down_mbps\n1,24500\n2,30\n', defaults);
+  expect(readings).toHaveLength(2);
+  expect(doubts.map((d) => [d.reading.id, d.asKbps.downMbps])).toEqual([[readings[0]?.id, 24.5]]);
+});
+
+test('a device is known by its name', () => {
+  const { readings } = readReadingsCsv(bare, 'spot,down_mbps,device\n1,20,LAPTOP WITH A 100 MBPS PORT\n', defaults);
+  expect(readings[0]?.deviceId).toBe('dev-laptop');
+});
+
 test.each([
   ['', '', /empty/],
   ['place,speed\n1,2', 'line 1', /no column spot, down_mbps; columns found: place, speed/],
@@ -35,6 +65,10 @@ test.each([
   ['spot,down_mbps\n1,2\n99,3', 'line 3, spot', /no spot number 99/],
   ['spot,down_mbps\n1,fast', 'line 2, down_mbps', /“fast” is not a number/],
   ['spot,down_mbps,phase\n1,2,during', 'line 2, phase', /before/],
+  ['spot,down_mbps,up_mbps\n1,24,5,3,2', 'line 2', /decimal commas/],
+  ['spot,down_mbps,taken_at\n1,2,2031-01-01T00:00:00Z', 'line 2, taken_at', /future/],
+  ['spot,down_mbps,device\n1,2,Toaster', 'line 2, device', /no device named Toaster/],
+  ['spot,down_mbps,measures\n1,2,moon', 'line 2, measures', /neither house nor street/],
   ['spot,down_mbps\n1,-4', 'line 2, downMbps', />=0/],
 ])('bad CSV %j is refused whole', (text, path, message) => {
   const { readings, problems } = readReadingsCsv(bare, text, defaults);

@@ -27,6 +27,7 @@ export interface Job {
   readonly neighbours: readonly RecordOf<'neighbour'>[];
   readonly placeRules: readonly RecordOf<'placeRule'>[];
   readonly readings: readonly RecordOf<'reading'>[];
+  readonly roamWalks: readonly RecordOf<'roamWalk'>[];
 }
 
 /** Where each type's records stand in a Job and in the job file. */
@@ -54,6 +55,7 @@ export const collectionOf = {
   neighbour: 'neighbours',
   placeRule: 'placeRules',
   reading: 'readings',
+  roamWalk: 'roamWalks',
 } as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
 
 const isType =
@@ -108,6 +110,7 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     neighbours: of('neighbour'),
     placeRules: of('placeRule'),
     readings: of('reading'),
+    roamWalks: of('roamWalk'),
   };
 }
 

@@ -205,32 +205,6 @@ export const link = z
       ctx.addIssue({ code: 'custom', path: ['fromUnitId'], message: 'a unit cannot feed itself' });
   });
 
-export const reading = z
-  .strictObject({
-    type: z.literal('reading'),
-    id,
-    spotId: id,
-    phase: z.enum(['before', 'after']),
-    run: z.int().min(1).max(999),
-    takenAt: z.iso.datetime(),
-    deviceId: id.nullable(),
-    /** false: the device could not connect; that is a result of 0 Mbps. */
-    connected: z.boolean(),
-    downMbps: mbps.nullable(),
-    upMbps: mbps.nullable(),
-    latencyMs: z.number().min(0).max(60_000).nullable(),
-    rssiDbm: z.number().min(-120).max(0).nullable(),
-    source: z.enum(['typed', 'csv', 'simulated']),
-  })
-  .superRefine((r, ctx) => {
-    if (r.connected && r.downMbps === null)
-      ctx.addIssue({
-        code: 'custom',
-        path: ['downMbps'],
-        message: 'a run that connected has a download figure',
-      });
-  });
-
 /** A device that stays where it is: a television, a desktop, a camera, a bulb. */
 export const fixedDevice = z.strictObject({
   type: z.literal('fixedDevice'),

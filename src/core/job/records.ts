@@ -22,17 +22,8 @@ import {
   wall,
 } from './houseRecords';
 import { jobInfo, spot } from './jobRecords';
-import {
-  activity,
-  device,
-  fixedDevice,
-  kit,
-  link,
-  neighbour,
-  placeRule,
-  reading,
-  unit,
-} from './networkRecords';
+import { activity, device, fixedDevice, kit, link, neighbour, placeRule, unit } from './networkRecords';
+import { reading, roamWalk } from './readingRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';
@@ -65,6 +56,7 @@ export const schemas = {
   neighbour,
   placeRule,
   reading,
+  roamWalk,
 } as const;
 
 export const recordSchema = z.discriminatedUnion('type', [
@@ -92,6 +84,7 @@ export const recordSchema = z.discriminatedUnion('type', [
   neighbour,
   placeRule,
   reading,
+  roamWalk,
 ]);
 
 export type Id = string;
@@ -125,3 +118,4 @@ export type FixedDevice = RecordOf<'fixedDevice'>;
 export type Neighbour = RecordOf<'neighbour'>;
 export type PlaceRule = RecordOf<'placeRule'>;
 export type Reading = RecordOf<'reading'>;
+export type RoamWalk = RecordOf<'roamWalk'>;

@@ -93,6 +93,11 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['spotId', 'spot', r.spotId],
         ['deviceId', 'device', r.deviceId],
       ];
+    case 'roamWalk':
+      return [
+        ['deviceId', 'device', r.deviceId],
+        ...r.marks.map((m, i): Reference => [`marks.${i}.spotId`, 'spot', m.spotId]),
+      ];
     case 'neighbour':
     case 'placeRule':
     case 'activity':

@@ -1,6 +1,7 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { get, type Job, jobFromRecords } from '@/core/job/job';
 import { stageMarks } from '@/core/job/stages';
+import { makeRecord } from '@/core/job/make';
 import type { Reading } from '@/core/job/records';
 import { proveSpot, tally } from './spotProof';
 
@@ -9,22 +10,24 @@ const need = { down: 25, up: 1, latency: 200 }; // the Armchair: 4K film
 
 type Run = Partial<Pick<Reading, 'connected' | 'downMbps' | 'upMbps' | 'latencyMs' | 'deviceId'>>;
 const readings = (phase: Reading['phase'], runs: Run[]): Reading[] =>
-  runs.map((r, i) => ({
-    type: 'reading',
-    id: `rd-${phase}-${i}`,
-    spotId: 'spot-7',
-    phase,
-    run: i + 1,
-    takenAt: '2026-11-20T10:00:00.000Z',
-    deviceId: 'dev-phone',
-    connected: true,
-    downMbps: 80,
-    upMbps: 20,
-    latencyMs: 20,
-    rssiDbm: null,
-    source: 'typed',
-    ...r,
-  }));
+  runs.map((r, i) =>
+    makeRecord({
+      type: 'reading',
+      id: `rd-${phase}-${i}`,
+      spotId: 'spot-7',
+      phase,
+      run: i + 1,
+      takenAt: '2026-11-20T10:00:00.000Z',
+      deviceId: 'dev-phone',
+      connected: true,
+      downMbps: 80,
+      upMbps: 20,
+      latencyMs: 20,
+      rssiDbm: null,
+      source: 'typed',
+      ...r,
+    }),
+  );
 const lost: Run = { connected: false, downMbps: null, upMbps: null, latencyMs: null };
 const times = <T>(n: number, run: T): T[] => Array.from({ length: n }, () => run);
 const withRuns = (before: Run[], after: Run[]): Job =>

@@ -1,8 +1,11 @@
 import type { Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
 import { find } from '../job/job';
-import type { Reading, Spot } from '../job/records';
+import type { Device, Reading, Spot } from '../job/records';
 import { median } from '../statistics/exactTests';
+import { goodput } from '../wifi/radioLink';
+import { topRate } from './linkRate';
+import { type Difference, differencesOf } from './sameWay';
 import { type Verdict, type VerdictResult, verdictOf, verdicts } from './verdict';
 
 export type Measure = 'down' | 'up' | 'latency';
@@ -28,6 +31,12 @@ export interface SpotProof {
   measure: Measure;
   measures: Record<Measure, VerdictResult>;
   capMbps: number | null;
+  /** What the runs that are judged went through. */
+  kind: Reading['measures'];
+  /** Runs after of the other kind, kept beside. */
+  beside: Medians | null;
+  /** What was not the same before and after. */
+  differences: Difference[];
 }
 
 /** A latency for a run that could not connect, ms: beyond any need. */
@@ -61,20 +70,49 @@ function foundState(readings: readonly Reading[], medians: Medians, need: Need):
   return Math.min(shareUp, shareDown) < 1 || slow ? 'short' : 'met';
 }
 
+/** The most that a device can show: its port, and its radio at its best. */
+const mostOf = (device: Device): number => Math.min(device.capMbps ?? Infinity, goodput(topRate(device)));
+
+/**
+ * Of runs through the house alone and runs through the street, those that are judged: the kind with
+ * more runs, the house on a tie. Of the other phase the same kind is taken; the other only where there is none.
+ */
+function judgedRuns(own: readonly Reading[]) {
+  const of = (phase: Reading['phase'], kind: Reading['measures']) =>
+    own.filter((r) => r.phase === phase && r.measures === kind);
+  const leading = (phase: Reading['phase']): Reading['measures'] =>
+    of(phase, 'house').length >= of(phase, 'street').length && of(phase, 'house').length > 0
+      ? 'house'
+      : 'street';
+  const kind = leading(own.some((r) => r.phase === 'after') ? 'after' : 'before');
+  const same = of('before', kind);
+  return {
+    kind,
+    before: same.length ? same : own.filter((r) => r.phase === 'before'),
+    after: of('after', kind),
+    beside: of('after', kind === 'house' ? 'street' : 'house'),
+  };
+}
+
 /**
  * Judges a spot by its readings: down, up and latency each get a verdict (latency turned over, so
- * that more is better), and the spot gets the worst of those that have readings.
+ * that more is better), and the spot gets the worst of those that have readings. The plan limits only
+ * runs through the street.
  */
 export function proveSpot(job: Job, spot: Spot): SpotProof {
   const need = spotNeed(job, spot);
-  const own = job.readings.filter((r) => r.spotId === spot.id);
-  const before = own.filter((r) => r.phase === 'before');
-  const after = own.filter((r) => r.phase === 'after');
-  const caps = after
-    .map((r) => find(job, 'device', r.deviceId)?.capMbps)
-    .filter((c): c is number => c !== null && c !== undefined);
-  const capMbps = Math.min(job.info.planDownMbps, ...caps);
-  const capUp = Math.min(job.info.planUpMbps, ...caps);
+  const { kind, before, after, beside } = judgedRuns(job.readings.filter((r) => r.spotId === spot.id));
+  const caps = [...new Set(after.map((r) => r.deviceId))].flatMap((id) => {
+    const device = find(job, 'device', id);
+    return device ? [mostOf(device)] : [];
+  });
+  const street = kind === 'street';
+  const capMbps = Math.min(street ? job.info.planDownMbps : Infinity, ...caps);
+  const capUp = Math.min(street ? job.info.planUpMbps : Infinity, ...caps);
+  const cap = (measure: Measure) => {
+    const most = measure === 'down' ? capMbps : measure === 'up' ? capUp : Infinity;
+    return Number.isFinite(most) ? most : undefined;
+  };
   const judge = (measure: Measure): VerdictResult => {
     const flip = measure === 'latency' ? -1 : 1;
     const values = (readings: Reading[]) => valuesOf(readings, measure).map((v) => flip * v);
@@ -82,7 +120,7 @@ export function proveSpot(job: Job, spot: Spot): SpotProof {
       needMbps: flip * (measure === 'down' ? need.downMbps : measure === 'up' ? need.upMbps : need.latencyMs),
       before: values(before),
       after: values(after),
-      capMbps: measure === 'down' ? capMbps : measure === 'up' ? capUp : undefined,
+      capMbps: cap(measure),
     });
     const unflip = (v: number | null) => (v === null ? null : flip * v);
     return { ...result, medianBefore: unflip(result.medianBefore), medianAfter: unflip(result.medianAfter) };
@@ -106,6 +144,9 @@ export function proveSpot(job: Job, spot: Spot): SpotProof {
     measure,
     measures,
     capMbps: Number.isFinite(capMbps) ? capMbps : null,
+    kind,
+    beside: beside.length ? mediansOf(beside) : null,
+    differences: differencesOf(job, before, after),
   };
 }
 

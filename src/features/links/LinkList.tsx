@@ -6,7 +6,7 @@ import { StatusMark } from '@/ui/marks';
 import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { PegIcon } from '@/ui/sheet/Peg';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 
 /** Every planned unit with what feeds it: what it allows, and what everyone at once would take. */
 export function LinkList() {

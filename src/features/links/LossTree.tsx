@@ -3,7 +3,8 @@
 import type { CoaxLosses, LossStep, MainsLosses } from '@/core/network/lossSteps';
 import { PartHead } from '@/ui/primitives';
 import { useJob } from '@/ui/store/JobProvider';
-import { lengthText, rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { lengthText } from '@/ui/units';
 
 const rowPx = 27;
 const scalePx = 122;

@@ -11,7 +11,8 @@ import { Hatches } from '@/ui/sheet/hatches';
 import { Peg } from '@/ui/sheet/Peg';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { useSize } from '@/ui/useSize';
-import { lengthText, rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { lengthText } from '@/ui/units';
 import { HouseCut } from './HouseCut';
 import { LinkBand, OtherWay } from './LinkBand';
 

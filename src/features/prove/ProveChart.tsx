@@ -8,7 +8,8 @@ import { goTo } from '@/ui/shell/actions';
 import { MarkShape, markText, StatusMark, verdictWords } from '@/ui/marks';
 import { useWidth } from '@/ui/useWidth';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { needText, rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { needText } from '@/ui/units';
 
 const noLinkX = 22;
 const axisX = 58;

@@ -13,7 +13,7 @@ import { NextSteps } from '@/ui/plan/NextSteps';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Section } from '@/ui/shell/Section';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 import { Chain } from '@/ui/why/Chain';
 import { RecordPanel } from '@/ui/why/RecordPanel';
 import { SpotHead } from '@/ui/why/SpotWhy';

@@ -1,5 +1,5 @@
 import type { SpotProof } from '@/core/proof/spotProof';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 
 const measureWords = { down: 'download', up: 'upload', latency: 'delay' } as const;
 const percent = (p: number) => (p < 0.001 ? 'under 0.1 %' : `${(p * 100).toFixed(1)} %`);

@@ -6,7 +6,8 @@ import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { useAnswer } from '@/ui/store/useAnswer';
 import type { ComputeApi } from '@/workers/protocol';
 import type { Remote } from 'comlink';
-import { moneyText, rateText, sureText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { moneyText, sureText } from '@/ui/units';
 
 const ask = (api: Remote<ComputeApi>, spotId: Id) => api.nextSteps(spotId);
 

@@ -4,7 +4,8 @@ import { useMemo, useState } from 'react';
 import { billOf } from '@/core/plan/bill';
 import { StatusMark } from '@/ui/marks';
 import { useJob } from '@/ui/store/JobProvider';
-import { lengthText, minutesText, moneyText, rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { lengthText, minutesText, moneyText } from '@/ui/units';
 import { BillDialog } from './BillDialog';
 
 /** What a channel is asked for, and what neighbours take of it. */

@@ -14,7 +14,8 @@ import { layCable } from '@/ui/sheet/layCable';
 import { messageOf } from '@/ui/store/api';
 import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { minutesText, moneyText, rateText, sureText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { minutesText, moneyText, sureText } from '@/ui/units';
 import { LossTerms } from '@/ui/why/LossTerms';
 import { useFeedOptions } from './useFeedOptions';
 

@@ -5,7 +5,8 @@ import { toast } from 'sonner';
 import { schemas, type Spot } from '@/core/job/records';
 import { Button, inputClass } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
-import { nextRun, type Phase } from './readingActions';
+import { nextRun } from '@/core/proof/noteRun';
+import type { Phase } from './readingActions';
 
 const fields = [
   { key: 'down', label: 'Down, Mbps', needed: true },

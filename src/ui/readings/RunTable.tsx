@@ -4,7 +4,7 @@ import { Trash2 } from 'lucide-react';
 import type { Spot } from '@/core/job/records';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 import type { Phase } from './readingActions';
 
 const figure = (v: number | null) => (v === null ? '–' : rateText(v));

@@ -33,12 +33,6 @@ export async function takeSimulatedRuns(
   }
 }
 
-/** The next free run number at a spot. */
-export const nextRun = (readings: readonly Reading[], spotId: Id, phase: Phase): number =>
-  readings
-    .filter((r) => r.spotId === spotId && r.phase === phase)
-    .reduce((most, r) => Math.max(most, r.run), 0) + 1;
-
 /** Largest file of readings, bytes. */
 const mostBytes = 2_000_000;
 

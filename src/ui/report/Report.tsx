@@ -12,7 +12,7 @@ import { tints } from '@/ui/sheet/CoverageLayer';
 import { storeysInOrder } from '@/ui/shell/actions';
 import { messageOf } from '@/ui/store/api';
 import { useJob, useProofs } from '@/ui/store/JobProvider';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 import { startCompute } from '@/workers/client';
 import type { RoomField } from '@/workers/protocol';
 import { reportSentence } from './sentence';

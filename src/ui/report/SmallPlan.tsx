@@ -12,7 +12,7 @@ import { CoverageLayer } from '@/ui/sheet/CoverageLayer';
 import { Hatches, ShortHatch } from '@/ui/sheet/hatches';
 import { Peg } from '@/ui/sheet/Peg';
 import { StoreyFloor, StoreyThings, StoreyWalls } from '@/ui/sheet/StoreyPlan';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 
 /** A storey for paper: coverage, units and what was read at each spot. */
 export function SmallPlan({

@@ -4,7 +4,7 @@ import { fromSite } from '@/core/geometry/place';
 import { find } from '@/core/job/job';
 import type { Link } from '@/core/job/records';
 import { useJob } from '@/ui/store/JobProvider';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 import { linksOnSheet, linkStrokes, zigzag } from './linkPath';
 import type { ToPx } from './RoomLabels';
 import type { SheetSpace, SheetStage } from './sheetSpace';

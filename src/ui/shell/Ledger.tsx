@@ -16,7 +16,8 @@ import type { SpotProof } from '@/core/proof/spotProof';
 import { foundWords, type Mark, markText, plannedMark, StatusMark, verdictWords } from '@/ui/marks';
 import { Segmented } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
-import { needText, rateText, sureText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { needText, sureText } from '@/ui/units';
 import { goTo } from './actions';
 import { useKept } from '@/ui/useKept';
 

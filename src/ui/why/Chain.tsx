@@ -1,5 +1,5 @@
 import type { ChainStep } from '@/core/network/predict';
-import { rateText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
 
 const width = 288;
 const middle = 48;

@@ -10,7 +10,8 @@ import { isDrawer } from '@/ui/shell/Inspector';
 import { Button, PartHead } from '@/ui/primitives';
 import { markText, plannedMark, StatusMark } from '@/ui/marks';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { needText, rateText, sureText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { needText, sureText } from '@/ui/units';
 import { Chain } from './Chain';
 import { LossTerms } from './LossTerms';
 

@@ -9,7 +9,8 @@ import { StatusMark } from '@/ui/marks';
 import { Button } from '@/ui/primitives';
 import { PegIcon } from '@/ui/sheet/Peg';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { minutesText, moneyText, rateText, sureText } from '@/ui/units';
+import { rateText } from '@/core/network/rateText';
+import { minutesText, moneyText, sureText } from '@/ui/units';
 import { airKey, fewerKey, planningOf, usePlanning } from '@/ui/plan/planning';
 import { rulePlace } from '@/ui/plan/rulePlace';
 

@@ -1,0 +1,71 @@
+/** What was measured: a run at a spot, and a walk from unit to unit. */
+import { z } from 'zod';
+import { id, mbps, name } from './fields';
+
+const milliseconds = z.number().min(0).max(60_000);
+
+/** Who made it: typed in, read from a file, Nestle's own test, or the simulated stand-in (not measured). */
+const source = z.enum(['typed', 'csv', 'measured', 'simulated']);
+
+export const reading = z
+  .strictObject({
+    type: z.literal('reading'),
+    id,
+    spotId: id,
+    phase: z.enum(['before', 'after']),
+    run: z.int().min(1).max(999),
+    takenAt: z.iso.datetime(),
+    deviceId: id.nullable(),
+    /** false: the device could not connect; that is a result of 0 Mbps. */
+    connected: z.boolean(),
+    downMbps: mbps.nullable(),
+    upMbps: mbps.nullable(),
+    latencyMs: milliseconds.nullable(),
+    rssiDbm: z.number().min(-120).max(0).nullable(),
+    source,
+    /** What it went through: the house network alone (to the machine beside the main unit), or the street too. */
+    measures: z.enum(['house', 'street']).default('street'),
+    /** What it was tested against. */
+    server: z.string().max(120).default(''),
+    /** How high above the floor the device was, m; null = not noted. */
+    heightM: z.number().min(0).max(20).nullable().default(null),
+    /** The plan of that day, Mbps down; null = not noted. */
+    planMbps: mbps.nullable().default(null),
+    /** Latency while data flows; mean change from one small request to the next; small requests without an answer. */
+    loadedMs: milliseconds.nullable().default(null),
+    jitterMs: milliseconds.nullable().default(null),
+    lossPct: z.number().min(0).max(100).nullable().default(null),
+    /** The link rate that the device showed, Mbps. */
+    linkMbps: mbps.nullable().default(null),
+  })
+  .superRefine((r, ctx) => {
+    if (r.connected && r.downMbps === null)
+      ctx.addIssue({
+        code: 'custom',
+        path: ['downMbps'],
+        message: 'a run that connected has a download figure',
+      });
+  });
+
+/** A walk with a small request every second: where the answers stayed away or came slowly. */
+export const roamWalk = z.strictObject({
+  type: z.literal('roamWalk'),
+  id,
+  name,
+  phase: z.enum(['before', 'after']),
+  takenAt: z.iso.datetime(),
+  deviceId: id.nullable(),
+  source: z.enum(['measured', 'simulated']),
+  /** Seconds from the start; null = no answer within the second. */
+  samples: z
+    .array(
+      z.strictObject({
+        atS: z.number().min(0).max(7200),
+        mbps: mbps.nullable(),
+        latencyMs: milliseconds.nullable(),
+      }),
+    )
+    .max(3600),
+  /** When the walker said to be at a spot. */
+  marks: z.array(z.strictObject({ atS: z.number().min(0).max(7200), spotId: id })).max(500),
+});
