@@ -5,6 +5,7 @@ import { JobFileError, problemsOf } from '@/core/job/jobFile';
 import type { Problem } from '@/core/job/references';
 import { NewerDatabaseError } from './database';
 import { PictureError } from './files';
+import { NoSuchCodeError } from './sharing/shares';
 import { ConflictError, NoSuchJobError, NothingToStepError } from './jobs';
 
 /** The body was larger than a route takes. */
@@ -69,7 +70,8 @@ export async function handle(run: () => Promise<Response> | Response): Promise<R
     if (error instanceof EditError || error instanceof JobFileError)
       return answer(422, error.message, error.problems);
     if (error instanceof ConflictError) return answer(409, error.message, [], { revision: error.revision });
-    if (error instanceof NoSuchJobError) return answer(404, error.message);
+    if (error instanceof NoSuchJobError || error instanceof NoSuchCodeError)
+      return answer(404, error.message);
     if (error instanceof NothingToStepError) return answer(409, error.message);
     if (error instanceof TooLargeError) return answer(413, error.message);
     if (error instanceof PictureError) return answer(422, error.message);

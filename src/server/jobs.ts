@@ -117,15 +117,38 @@ export interface EditResult {
   history: History;
 }
 
+const storedEdit = z.object({ edit: z.string(), inverse: z.string() });
+
+/** Records that phones add while a window works on the same job. */
+const measuredTypes = new Set(['reading', 'roamWalk']);
+
+/** Since the revision that an edit was made on, did phones only add what it does not touch? */
+function onlyMeasured(db: Db, id: Id, { revision, edit }: { revision: number; edit: Edit }): boolean {
+  const missed = db
+    .prepare('SELECT edit, inverse FROM edits WHERE job_id = ? AND revision > ?')
+    .all(id, revision)
+    .map((raw) => storedEdit.parse(raw));
+  const touched = new Set([...edit.put.map((r) => r.id), ...edit.remove]);
+  return (
+    missed.length > 0 &&
+    missed.every(({ edit: text }) => {
+      const { put, remove } = editSchema.parse(JSON.parse(text));
+      return remove.length === 0 && put.every((r) => measuredTypes.has(r.type) && !touched.has(r.id));
+    })
+  );
+}
+
 /**
- * Applies an edit, undo or redo on the revision it was made on, and writes it down.
+ * Applies an edit, undo or redo on the revision it was made on, and writes it down. An edit is also taken
+ * on a newer revision when only readings were added since.
  * @throws ConflictError, NoSuchJobError, EditError; then nothing was changed.
  */
 export function editJob(db: Db, id: Id, request: EditRequest, now: string): EditResult {
   return db
     .transaction((): EditResult => {
       const { job, revision, history } = loadJob(db, id);
-      if (request.revision !== revision) throw new ConflictError(revision);
+      if (request.revision !== revision && !(request.kind === 'do' && onlyMeasured(db, id, request)))
+        throw new ConflictError(revision);
       const edit = request.kind === 'do' ? request.edit : stepOf(db, id, history, request.kind);
       const { inverse } = applyEdit(job, edit);
       for (const removed of edit.remove) {
@@ -142,8 +165,6 @@ export function editJob(db: Db, id: Id, request: EditRequest, now: string): Edit
     })
     .immediate();
 }
-
-const storedEdit = z.object({ edit: z.string(), inverse: z.string() });
 
 /** The edit that undo or redo would apply now. @throws Error when there is none. */
 function stepOf(db: Db, id: Id, history: History, kind: 'undo' | 'redo'): Edit {

@@ -135,6 +135,8 @@ export function makeJobStore(initial: InitialJob) {
       if (sending) return;
       sending = true;
       let waitMs = 500;
+      // phones have added readings meanwhile: fetched when all here is saved
+      let missed = false;
       while (queue.length) {
         const step = queue[0];
         if (!step) break;
@@ -145,6 +147,7 @@ export function makeJobStore(initial: InitialJob) {
           });
           queue.shift();
           waitMs = 500;
+          if (result.revision !== get().revision + 1) missed = true;
           set({ revision: result.revision, savedAt: result.savedAt, history: result.history });
           if (step.kind !== 'do') {
             set({ job: applyEdit(get().job, result.edit).job });
@@ -162,6 +165,7 @@ export function makeJobStore(initial: InitialJob) {
           waitMs = Math.min(longestWaitMs, waitMs * 2);
         }
       }
+      if (missed) await get().reload();
       sending = false;
       set({ save: { kind: 'saved' } });
       waiters.forEach((done) => done());

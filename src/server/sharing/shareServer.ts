@@ -1,0 +1,175 @@
+/**
+ * The only thing that the local network can reach, and only while a job is open to phones: the walk page
+ * with its data under a code, what the page is made of, and the speed test. Everything else is refused.
+ */
+import {
+  createServer,
+  request as forward,
+  type IncomingMessage,
+  type Server,
+  type ServerResponse,
+} from 'node:http';
+import { networkInterfaces } from 'node:os';
+import type { Shape, SimulateRequest } from '@/core/proof/shape';
+import { database } from '../database';
+import { codePattern, NoSuchCodeError, openShares, type Share, shareByCode } from './shares';
+import { makeSpeedServer, type SpeedServer } from './speedServer';
+
+/** What is passed on to the application behind, by method and path. */
+const passed: readonly (readonly [RegExp, RegExp])[] = [
+  [/^GET$/, /^\/walk(\/[A-Za-z0-9]{1,12})?$/],
+  [/^GET$/, /^\/_next\/static\/[\w./~-]+$/],
+  [/^GET$/, /^\/walk-worker\.js$/],
+  [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam))?$/],
+];
+/** So many wrong codes from one address within a minute, then it has to wait. */
+const mostWrong = 12;
+const wrongWindowMs = 60_000;
+/** Largest body that is passed on, bytes. */
+const mostBody = 1_000_000;
+
+interface Running {
+  server: Server;
+  port: number;
+  /** Where the application behind listens. */
+  behind: { hostname: string; port: number };
+}
+const holder = globalThis as typeof globalThis & { nestleShare?: Promise<Running> };
+
+/** Addresses of this machine on its networks, IPv4; its own loopback last. */
+export const ownAddresses = (): string[] => [
+  ...Object.values(networkInterfaces())
+    .flat()
+    .filter((a) => a !== undefined && a.family === 'IPv4' && !a.internal)
+    .map((a) => a?.address ?? ''),
+  '127.0.0.1',
+];
+
+const now = () => new Date().toISOString();
+const refuse = (response: ServerResponse, status: number, message: string) => {
+  response.writeHead(status, { 'content-type': 'application/json', 'cache-control': 'no-store' });
+  response.end(JSON.stringify({ error: { message, problems: [] } }));
+};
+
+/** Counts wrong codes by address. */
+function makeWrongCodes() {
+  const wrong = new Map<string, number[]>();
+  const recent = (address: string) =>
+    (wrong.get(address) ?? []).filter((at) => Date.now() - at < wrongWindowMs);
+  return {
+    tooMany: (address: string) => recent(address).length >= mostWrong,
+    add: (address: string) => void wrong.set(address, [...recent(address), Date.now()]),
+  };
+}
+
+function pass(request: IncomingMessage, response: ServerResponse, behind: Running['behind'], path: string) {
+  if (Number(request.headers['content-length'] ?? 0) > mostBody)
+    return refuse(response, 413, 'This is larger than 1 MB, the most that is taken from a phone.');
+  const { origin: _origin, ...headers } = request.headers;
+  const onward = forward(
+    {
+      ...behind,
+      method: request.method,
+      path,
+      headers: { ...headers, host: `127.0.0.1:${behind.port}` },
+    },
+    (answer) => {
+      response.writeHead(answer.statusCode ?? 502, answer.headers);
+      answer.pipe(response);
+    },
+  );
+  onward.on('error', () =>
+    response.headersSent ? response.destroy() : refuse(response, 502, 'Nestle does not answer.'),
+  );
+  request.pipe(onward);
+}
+
+const isOwn = (request: IncomingMessage): boolean => {
+  const host = request.headers.host ?? '';
+  const { origin } = request.headers;
+  const name = host.replace(/:\d+$/, '');
+  // a name from elsewhere that points here, or a page of another site, gets nothing
+  return (ownAddresses().includes(name) || name === 'localhost') && (!origin || origin === `http://${host}`);
+};
+
+function makeHandler(behind: Running['behind'], speed: SpeedServer) {
+  const codes = makeWrongCodes();
+  const answer = async (request: IncomingMessage, response: ServerResponse) => {
+    const url = new URL(request.url ?? '/', 'http://phone');
+    const { pathname } = url;
+    const address = request.socket.remoteAddress ?? '';
+    if (!isOwn(request)) return refuse(response, 421, 'Not here.');
+    if (pathname === '/') return void response.writeHead(302, { location: '/walk' }).end();
+    const code = /^\/(?:walk|api\/walk|speed)\/([A-Za-z0-9]{1,12})/.exec(pathname)?.[1];
+    let share: Share | null = null;
+    if (code) {
+      if (codes.tooMany(address))
+        return refuse(
+          response,
+          429,
+          'Too many wrong codes from this phone. Wait a minute, then try the code that is shown now.',
+        );
+      try {
+        share = shareByCode(database(), codePattern.test(code.toUpperCase()) ? code : '', now());
+      } catch (error) {
+        if (!(error instanceof NoSuchCodeError)) throw error;
+        codes.add(address);
+        // a page says it in its own words
+        if (!pathname.startsWith('/walk/')) return refuse(response, 404, error.message);
+      }
+    }
+    const part = /^\/speed\/[A-Za-z0-9]+\/([a-z]+)$/.exec(pathname)?.[1];
+    if (part && share) return speed.handle(request, response, share.jobId, part, url.searchParams);
+    if (passed.some(([method, path]) => method.test(request.method ?? '') && path.test(pathname)))
+      return pass(request, response, behind, `${pathname}${url.search}`);
+    refuse(response, 404, 'Not here.');
+  };
+  return (request: IncomingMessage, response: ServerResponse) => {
+    response.on('error', () => request.destroy());
+    answer(request, response).catch((error: unknown) => {
+      console.error(error);
+      if (!response.headersSent)
+        refuse(response, 500, 'Something went wrong here. What was saved before is safe.');
+    });
+  };
+}
+
+/** The port that is tried first; NESTLE_SHARE_PORT or 4311. The next free one of twenty is taken. */
+const firstPort = () => Number(process.env.NESTLE_SHARE_PORT ?? 4311);
+
+async function listen(
+  behind: Running['behind'],
+  shapeOf: (jobId: string, request: SimulateRequest, run: number) => Shape | null,
+): Promise<Running> {
+  const server = createServer(makeHandler(behind, makeSpeedServer(shapeOf)));
+  server.requestTimeout = 60_000;
+  for (let port = firstPort(); port < firstPort() + 20; port++) {
+    const free = await new Promise<boolean>((done) => {
+      server.once('error', () => done(false));
+      server.listen(port, '0.0.0.0', () => done(true));
+    });
+    if (free) return { server, port, behind };
+  }
+  throw new Error(`No free port for phones from ${firstPort()} to ${firstPort() + 19}.`);
+}
+
+/** Listens for phones unless it does already. @returns the port. */
+export async function startSharing(
+  behind: Running['behind'],
+  shapeOf: (jobId: string, request: SimulateRequest, run: number) => Shape | null,
+): Promise<number> {
+  holder.nestleShare ??= listen(behind, shapeOf).catch((error: unknown) => {
+    delete holder.nestleShare;
+    throw error;
+  });
+  return (await holder.nestleShare).port;
+}
+
+/** Stops listening when no job is open to phones any more. */
+export async function stopSharingIfUnused(): Promise<void> {
+  if (openShares(database(), now()).length > 0 || !holder.nestleShare) return;
+  const running = await holder.nestleShare;
+  delete holder.nestleShare;
+  running.server.closeAllConnections();
+  await new Promise((done) => running.server.close(done));
+}

@@ -1,0 +1,75 @@
+/** What the Phone button asks for: is the job open to phones, where, with which code. */
+import type { Id } from '@/core/job/records';
+import type { Shape, SimulateRequest } from '@/core/proof/shape';
+import { shapeFor } from '@/standins/shapes';
+import { database } from '../database';
+import { headOf, loadJob } from '../jobs';
+import { closeShare, openShare, shareOf } from './shares';
+import { ownAddresses, startSharing, stopSharingIfUnused } from './shareServer';
+
+export interface SharingState {
+  revision: number;
+  share: {
+    code: string;
+    expiresAt: string;
+    /** Where a phone finds the page, best guess first; the last works on this machine only. */
+    urls: string[];
+  } | null;
+}
+
+const shapes = new Map<string, Shape | null>();
+/** Most simulated conditions kept. */
+const mostShapes = 500;
+
+/** SIMULATED conditions, kept for as long as the job stays as it is. */
+function shapeOf(jobId: Id, request: SimulateRequest, run: number): Shape | null {
+  const { job, revision } = loadJob(database(), jobId);
+  // readings change nothing in the house, so its last other edit would do; the revision is simpler and safe
+  const key = JSON.stringify([jobId, revision, request, run]);
+  if (!shapes.has(key)) {
+    if (shapes.size >= mostShapes) shapes.clear();
+    shapes.set(key, shapeFor(job, request, run));
+  }
+  return shapes.get(key) ?? null;
+}
+
+const behindOf = (host: string | null) => {
+  const port = Number(/:(\d+)$/.exec(host ?? '')?.[1] ?? 80);
+  return { hostname: '127.0.0.1', port };
+};
+
+/** The state of a job's share. Listens again when it was open before the program was started anew. @throws NoSuchJobError */
+export async function sharingState(jobId: Id, host: string | null): Promise<SharingState> {
+  const { revision } = headOf(database(), jobId);
+  const share = shareOf(database(), jobId, new Date().toISOString());
+  if (!share) return { revision, share: null };
+  const port = await startSharing(behindOf(host), shapeOf);
+  return {
+    revision,
+    share: {
+      code: share.code,
+      expiresAt: share.expiresAt,
+      urls: ownAddresses().map((a) => `http://${a}:${port}/walk/${share.code}`),
+    },
+  };
+}
+
+/** Opens a job to phones on the local network. @throws NoSuchJobError */
+export async function openSharing(jobId: Id, host: string | null): Promise<SharingState> {
+  openShare(database(), jobId, new Date().toISOString());
+  return sharingState(jobId, host);
+}
+
+/** Closes it. */
+export async function closeSharing(jobId: Id): Promise<SharingState> {
+  const { revision } = headOf(database(), jobId);
+  closeShare(database(), jobId);
+  await stopSharingIfUnused();
+  return { revision, share: null };
+}
+
+/** All that a phone needs for a walk: the job's records as they are now. */
+export function walkOf(jobId: Id) {
+  const { job, revision } = loadJob(database(), jobId);
+  return { records: [...job.byId.values()], revision };
+}

@@ -1,0 +1,198 @@
+/**
+ * The far end of Nestle's own speed test, on plain Node streams: bytes down, bytes up counted as they
+ * come, small requests answered, one test at a time. It measures the house network, not the street.
+ */
+import { randomBytes } from 'node:crypto';
+import type { IncomingMessage, ServerResponse } from 'node:http';
+import { z } from 'zod';
+import type { Arrival } from '@/core/proof/speedFigures';
+import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/proof/testQueue';
+import type { Shape, SimulateRequest } from '@/core/proof/shape';
+
+/** A stream is cut after so long and after so many bytes, whatever the phone asks. */
+const longestStreamMs = 12_000;
+const mostBytes = 4e9;
+const pieceBytes = 256 * 1024;
+/** Arrivals are counted in steps of so long, ms. */
+const stepMs = 50;
+/** Shaped streams are let through in steps of so long, ms. */
+const shapeStepMs = 20;
+
+const ticketSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
+
+interface Test {
+  shape: Shape | null;
+  beganMs: number;
+  arrivals: Arrival[];
+}
+
+export interface SpeedServer {
+  /** Answers /speed/CODE/WHAT?ticket=…; the code has been checked. */
+  handle(
+    request: IncomingMessage,
+    response: ServerResponse,
+    jobId: string,
+    what: string,
+    query: URLSearchParams,
+  ): Promise<void>;
+}
+
+/**
+ * @param shapeOf SIMULATED conditions for a phone that asks for them; null when the job has no such spot.
+ */
+export function makeSpeedServer(
+  shapeOf: (jobId: string, request: SimulateRequest, run: number) => Shape | null,
+): SpeedServer {
+  const payload = randomBytes(pieceBytes * 4);
+  let queue: TestQueue = [];
+  const tests = new Map<string, Test>();
+  const now = () => performance.now();
+
+  const json = (response: ServerResponse, status: number, body: unknown) => {
+    response.writeHead(status, { 'content-type': 'application/json', 'cache-control': 'no-store' });
+    response.end(JSON.stringify(body));
+  };
+  const forget = () => {
+    for (const id of tests.keys()) if (ahead(queue, id) === null) tests.delete(id);
+  };
+
+  function down(response: ServerResponse, test: Test) {
+    response.writeHead(200, {
+      'content-type': 'application/octet-stream',
+      'cache-control': 'no-store',
+      'content-encoding': 'identity',
+    });
+    const end = now() + longestStreamMs;
+    let sent = 0;
+    let piece = 0;
+    const rate = test.shape?.downMbps;
+    if (rate !== undefined) {
+      let last = now();
+      const timer = setInterval(() => {
+        const at = now();
+        let bytes = Math.floor(((at - last) / 1000) * (rate * 125_000));
+        last = at;
+        if (at > end) return response.end();
+        for (; bytes > 0; bytes -= pieceBytes) {
+          if (response.writableLength > 4 * pieceBytes) break;
+          response.write(payload.subarray(0, Math.min(bytes, pieceBytes)));
+        }
+      }, shapeStepMs);
+      response.on('close', () => clearInterval(timer));
+      return;
+    }
+    const push = () => {
+      while (!response.destroyed) {
+        if (now() > end || sent > mostBytes) return void response.end();
+        const from = (piece++ % 4) * pieceBytes;
+        sent += pieceBytes;
+        if (!response.write(payload.subarray(from, from + pieceBytes))) return;
+      }
+    };
+    response.on('drain', push);
+    push();
+  }
+
+  function up(request: IncomingMessage, response: ServerResponse, test: Test) {
+    const end = now() + longestStreamMs;
+    const rate = test.shape?.upMbps;
+    let bytes = 0;
+    request.on('data', (part: Buffer) => {
+      bytes += part.length;
+      const atMs = Math.ceil((now() - test.beganMs) / stepMs) * stepMs;
+      const last = test.arrivals.at(-1);
+      if (last?.atMs === atMs) last.bytes += part.length;
+      else test.arrivals.push({ atMs, bytes: part.length });
+      if (now() > end || bytes > mostBytes) return void request.destroy();
+      if (rate === undefined) return;
+      request.pause();
+      setTimeout(() => request.resume(), (part.length / (rate * 125_000)) * 1000);
+    });
+    request.on('end', () => response.writeHead(204).end());
+  }
+
+  return {
+    async handle(request, response, jobId, what, query) {
+      const parsed = ticketSchema.safeParse(query.get('ticket'));
+      if (!parsed.success)
+        return json(response, 400, { error: { message: 'ticket: 1 to 64 letters and digits' } });
+      const id = parsed.data;
+      if (what === 'queue') {
+        if (request.method === 'DELETE') {
+          queue = leave(queue, id, now());
+          forget();
+          return json(response, 200, { ahead: null });
+        }
+        if (request.method === 'POST') {
+          const joined = join(queue, id, now());
+          if (!joined)
+            return json(response, 503, {
+              error: { message: 'Too many phones wait already. Try again in a minute.' },
+            });
+          queue = joined;
+          const simulate = simulateOf(query);
+          tests.set(id, {
+            shape: simulate ? shapeOf(jobId, simulate.request, simulate.run) : null,
+            beganMs: now(),
+            arrivals: [],
+          });
+          if (simulate && !tests.get(id)?.shape) {
+            queue = leave(queue, id, now());
+            return json(response, 404, { error: { message: 'There is no such spot to simulate.' } });
+          }
+        } else queue = hear(queue, id, now());
+        forget();
+        const shape = tests.get(id)?.shape;
+        return json(response, 200, {
+          ahead: ahead(queue, id),
+          simulated: shape ? { rssiDbm: shape.rssiDbm } : null,
+        });
+      }
+      queue = settle(queue, now());
+      const test = ahead(queue, id) === 0 ? tests.get(id) : undefined;
+      if (!test)
+        return json(response, 409, { error: { message: 'It is not this phone’s turn (any more).' } });
+      queue = hear(queue, id, now());
+      // SIMULATED: a drop-out
+      if (test.shape && !test.shape.connected) return void request.destroy();
+      switch (`${request.method} ${what}`) {
+        case 'GET ping':
+          return void setTimeout(
+            () => response.writeHead(204, { 'cache-control': 'no-store' }).end(),
+            test.shape ? test.shape.latencyMs * (0.9 + 0.2 * Math.random()) : 0,
+          );
+        case 'GET down':
+          return down(response, test);
+        case 'POST begin':
+          test.beganMs = now();
+          test.arrivals = [];
+          return void response.writeHead(204).end();
+        case 'POST up':
+          return up(request, response, test);
+        case 'GET arrived':
+          return json(response, 200, { arrivals: test.arrivals });
+        default:
+          return json(response, 404, { error: { message: 'There is no such part of a speed test.' } });
+      }
+    },
+  };
+}
+
+const simulateSchema = z.strictObject({
+  spotId: z.string().max(64),
+  phase: z.enum(['before', 'after']),
+  measures: z.enum(['house', 'street']),
+  run: z.coerce.number().int().min(1).max(999),
+});
+function simulateOf(query: URLSearchParams): { request: SimulateRequest; run: number } | null {
+  if (!query.has('spotId')) return null;
+  const parsed = simulateSchema.safeParse({
+    spotId: query.get('spotId'),
+    phase: query.get('phase'),
+    measures: query.get('measures'),
+    run: query.get('run'),
+  });
+  if (!parsed.success) return { request: { spotId: '', phase: 'after', measures: 'house' }, run: 1 };
+  const { run, ...request } = parsed.data;
+  return { request, run };
+}
