@@ -30,6 +30,8 @@ import { cableEstimate } from '@/core/network/cableEstimate';
 import { feedOptions } from '@/core/network/feedOptions';
 import { nextSteps } from '@/core/plan/nextSteps';
 import { placeUnit } from '@/core/plan/placeUnit';
+import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
+import { proveSpot } from '@/core/proof/spotProof';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { cutAnswer } from './cutAnswer';
 import {
@@ -286,6 +288,16 @@ export function makeCompute() {
   const predict = (scenario: Scenario) =>
     predictJob(state().job, state().scene, networkFor(scenario, null).network);
 
+  function linkLoadsNow(): LinkLoad[] {
+    const { job } = state();
+    const { network } = networkFor('planned', null);
+    return linkLoads(
+      network,
+      predict('planned'),
+      job.spots.map((s) => proveSpot(job, s)),
+    );
+  }
+
   function channels(): ChannelPlan {
     const { job, scene } = state();
     const { network } = networkFor('planned', null);
@@ -324,6 +336,7 @@ export function makeCompute() {
     areas,
     learnt,
     nextSteps: (spotId: Id) => nextSteps(state().job, state().scene, spotId),
+    linkLoads: linkLoadsNow,
     predict,
     predictFixed: fixed,
     channels,

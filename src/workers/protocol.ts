@@ -13,6 +13,7 @@ import type { CutPart } from '@/core/propagation/elevation';
 import type { Term } from '@/core/propagation/ways';
 import type { NextStep } from '@/core/plan/nextSteps';
 import type { Learnt } from '@/core/learn/fit';
+import type { LinkLoad } from '@/core/proof/linkLoad';
 import type { Prediction } from '@/core/network/predict';
 
 /** What the sheet can show: a value of the core, or which unit serves where. */
@@ -131,6 +132,8 @@ export interface ComputeApi {
   snags(): Promise<Snag[]>;
   /** The single moves that would help a spot most, as planned. */
   nextSteps(spotId: Id): Promise<NextStep[]>;
+  /** The radio links of the plan, by what the runs after the work say of them under load. */
+  linkLoads(): Promise<LinkLoad[]>;
   /** What the job's readings teach, used or not; null where none has a signal. */
   learnt(): Promise<Omit<Learnt, 'taught'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */

@@ -54,7 +54,11 @@ test('kbit/s pasted as Mbps is asked about, nothing refused', () => {
 });
 
 test('a device is known by its name', () => {
-  const { readings } = readReadingsCsv(bare, 'spot,down_mbps,device\n1,20,LAPTOP WITH A 100 MBPS PORT\n', defaults);
+  const { readings } = readReadingsCsv(
+    bare,
+    'spot,down_mbps,device\n1,20,LAPTOP WITH A 100 MBPS PORT\n',
+    defaults,
+  );
   expect(readings[0]?.deviceId).toBe('dev-laptop');
 });
 

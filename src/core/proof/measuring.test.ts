@@ -133,6 +133,10 @@ describe('the same way twice', () => {
   ] as const)('%s', (_name, part, what) => {
     expect(differencesOf(job, before, five('after', part)).map((d) => d.what)).toEqual(what);
   });
+  test('two phones at one spot are both counted, and said', () => {
+    const after = [...five('after'), run(6, 'after', { id: 'rd-other', deviceId: 'dev-laptop' })];
+    expect(differencesOf(job, before, after).map((d) => d.what)).toEqual(['mixed']);
+  });
   test('a difference takes the comparison away, not the proof', () => {
     const [d] = [differencesOf(job, before, five('after', { server: 'T' }))];
     expect(differenceEffect(d, true)).toMatch(/can’t be told from these runs/);

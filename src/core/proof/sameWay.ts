@@ -4,7 +4,7 @@ import type { Reading } from '../job/records';
 import { median } from '../statistics/exactTests';
 
 export interface Difference {
-  what: 'kind' | 'device' | 'height' | 'server' | 'plan' | 'hour' | 'unnoted';
+  what: 'kind' | 'device' | 'mixed' | 'height' | 'server' | 'plan' | 'hour' | 'unnoted';
   /** What differs, as a sentence. */
   words: string;
 }
@@ -53,6 +53,8 @@ export function differencesOf(job: Job, before: readonly Reading[], after: reado
     const [b, a] = devices.map((id) => find(job, 'device', id)?.name ?? 'another device');
     out.push({ what: 'device', words: `Before with ${b}, after with ${a}.` });
   }
+  const mixed = new Set(after.map((r) => r.deviceId)).size > 1;
+  if (mixed) out.push({ what: 'mixed', words: 'The runs after were made with more than one device.' });
   const heights = [before, after].map((runs) =>
     median(runs.map((r) => r.heightM).filter((h): h is number => h !== null)),
   );

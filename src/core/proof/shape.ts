@@ -16,3 +16,17 @@ export interface SimulateRequest {
   phase: Reading['phase'];
   measures: Reading['measures'];
 }
+
+/** SIMULATED: one second of a phone that walks. */
+export interface SimulatedBeat {
+  unitId: Id | null;
+  lost: boolean;
+  mbps: number;
+  latencyMs: number;
+}
+
+/** Who answers for the hidden truth. Null = the job has no such spot. */
+export interface Simulation {
+  shapeOf(jobId: Id, request: SimulateRequest, run: number): Shape | null;
+  beatOf(jobId: Id, spotId: Id, phase: Reading['phase'], heldId: Id | null): SimulatedBeat | null;
+}

@@ -17,7 +17,10 @@ import { rateText } from '@/core/network/rateText';
 import { Chain } from '@/ui/why/Chain';
 import { RecordPanel } from '@/ui/why/RecordPanel';
 import { SpotHead } from '@/ui/why/SpotWhy';
+import { LinkLoads } from './LinkLoads';
 import { ProveChart } from './ProveChart';
+import { RoamWalks } from './RoamWalks';
+import { SameWay, SeenLimit } from './SpotEvidence';
 import { verdictReason } from './verdictReason';
 
 /** Before and after, spot by spot, with a verdict that stands up. */
@@ -64,6 +67,12 @@ export function ProveStage() {
               Medians of all runs, Mbps down. Same device, same spots.
               {simulated ? ' Simulated readings: not measured.' : ''}
             </p>
+            <Button
+              className="min-[1100px]:hidden"
+              onClick={() => store.getState().set({ selectedId: store.getState().job.info.id })}
+            >
+              Overview
+            </Button>
             <ImportButton phase="after" />
             {untested.length > 0 && (
               <Button
@@ -91,19 +100,28 @@ export function ProveStage() {
         </header>
         <ProveChart proofs={filter === 'all' ? proofs : todo} />
       </main>
-      <Inspector
-        empty={
-          <Hint title="Prove">
-            <p>
-              Test every spot again, the same way as before: same place, height and device. Five runs that all
-              meet the need prove it.
-            </p>
-            <p>Choose a spot to see its runs, to test it, and what limits it.</p>
-          </Hint>
-        }
-      >
+      <Inspector empty={<ProveOverview />}>
         <ProveInspector />
       </Inspector>
+    </>
+  );
+}
+
+/** What to do here; radio links under load; walks from unit to unit. */
+function ProveOverview() {
+  return (
+    <>
+      <Hint title="Prove">
+        <p>
+          Test every spot again, the same way as before: same place, height and device. Five runs that all
+          meet the need prove it. The Phone button opens the walk for it.
+        </p>
+        <p>Choose a spot to see its runs, to test it, and what limits it.</p>
+      </Hint>
+      <div className="px-4 pb-4">
+        <LinkLoads />
+        <RoamWalks />
+      </div>
     </>
   );
 }
@@ -117,6 +135,8 @@ function ProveInspector() {
   const planned = useJob((s) => s.planned);
   const spot = useJob((s) => find(s.job, 'spot', s.selectedId));
   const proof = useProofs().find((p) => p.spotId === spot?.id);
+  const isJob = useJob((s) => s.selectedId === s.job.info.id);
+  if (isJob) return <ProveOverview />;
   if (!spot || !proof) return <RecordPanel />;
   const { mark, words } = verdictWords[proof.verdict];
   const prediction = planned?.find((p) => p.spotId === spot.id);
@@ -133,6 +153,8 @@ function ProveInspector() {
           <span className="ml-auto text-[12px] font-normal text-muted">{toGo(proof)}</span>
         </p>
         <p className="mt-1 text-muted">{verdictReason(proof)}</p>
+        <SameWay proof={proof} />
+        <SeenLimit proof={proof} prediction={prediction} />
         {wantsMore.has(proof.verdict) && <NextSteps spotId={spot.id} />}
         <PartHead right="Mbps, ms, dBm">Before</PartHead>
         <RunTable spot={spot} phase="before" proof={proof} removable={false} />

@@ -10,7 +10,7 @@ import {
   type ServerResponse,
 } from 'node:http';
 import { networkInterfaces } from 'node:os';
-import type { Shape, SimulateRequest } from '@/core/proof/shape';
+import type { Simulation } from '@/core/proof/shape';
 import { database } from '../database';
 import { codePattern, NoSuchCodeError, openShares, type Share, shareByCode } from './shares';
 import { makeSpeedServer, type SpeedServer } from './speedServer';
@@ -19,7 +19,7 @@ import { makeSpeedServer, type SpeedServer } from './speedServer';
 const passed: readonly (readonly [RegExp, RegExp])[] = [
   [/^GET$/, /^\/walk(\/[A-Za-z0-9]{1,12})?$/],
   [/^GET$/, /^\/_next\/static\/[\w./~-]+$/],
-  [/^GET$/, /^\/walk-worker\.js$/],
+  [/^GET$/, /^\/(walk-worker\.js|icon\.svg)$/],
   [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam))?$/],
 ];
 /** So many wrong codes from one address within a minute, then it has to wait. */
@@ -137,11 +137,8 @@ function makeHandler(behind: Running['behind'], speed: SpeedServer) {
 /** The port that is tried first; NESTLE_SHARE_PORT or 4311. The next free one of twenty is taken. */
 const firstPort = () => Number(process.env.NESTLE_SHARE_PORT ?? 4311);
 
-async function listen(
-  behind: Running['behind'],
-  shapeOf: (jobId: string, request: SimulateRequest, run: number) => Shape | null,
-): Promise<Running> {
-  const server = createServer(makeHandler(behind, makeSpeedServer(shapeOf)));
+async function listen(behind: Running['behind'], simulation: Simulation): Promise<Running> {
+  const server = createServer(makeHandler(behind, makeSpeedServer(simulation)));
   server.requestTimeout = 60_000;
   for (let port = firstPort(); port < firstPort() + 20; port++) {
     const free = await new Promise<boolean>((done) => {
@@ -154,11 +151,8 @@ async function listen(
 }
 
 /** Listens for phones unless it does already. @returns the port. */
-export async function startSharing(
-  behind: Running['behind'],
-  shapeOf: (jobId: string, request: SimulateRequest, run: number) => Shape | null,
-): Promise<number> {
-  holder.nestleShare ??= listen(behind, shapeOf).catch((error: unknown) => {
+export async function startSharing(behind: Running['behind'], simulation: Simulation): Promise<number> {
+  holder.nestleShare ??= listen(behind, simulation).catch((error: unknown) => {
     delete holder.nestleShare;
     throw error;
   });

@@ -1,6 +1,7 @@
 /** What the Phone button asks for: is the job open to phones, where, with which code. */
 import type { Id } from '@/core/job/records';
-import type { Shape, SimulateRequest } from '@/core/proof/shape';
+import type { Shape, Simulation } from '@/core/proof/shape';
+import { beatAt, roamingHouse, type RoamingHouse } from '@/standins/roamingPhone';
 import { shapeFor } from '@/standins/shapes';
 import { database } from '../database';
 import { headOf, loadJob } from '../jobs';
@@ -21,17 +22,27 @@ const shapes = new Map<string, Shape | null>();
 /** Most simulated conditions kept. */
 const mostShapes = 500;
 
+/** The house that a roaming phone walks through; one is kept. */
+let walked: { key: string; house: RoamingHouse } | null = null;
+
 /** SIMULATED conditions, kept for as long as the job stays as it is. */
-function shapeOf(jobId: Id, request: SimulateRequest, run: number): Shape | null {
-  const { job, revision } = loadJob(database(), jobId);
-  // readings change nothing in the house, so its last other edit would do; the revision is simpler and safe
-  const key = JSON.stringify([jobId, revision, request, run]);
-  if (!shapes.has(key)) {
-    if (shapes.size >= mostShapes) shapes.clear();
-    shapes.set(key, shapeFor(job, request, run));
-  }
-  return shapes.get(key) ?? null;
-}
+const simulation: Simulation = {
+  shapeOf(jobId, request, run) {
+    const { job, revision } = loadJob(database(), jobId);
+    const key = JSON.stringify([jobId, revision, request, run]);
+    if (!shapes.has(key)) {
+      if (shapes.size >= mostShapes) shapes.clear();
+      shapes.set(key, shapeFor(job, request, run));
+    }
+    return shapes.get(key) ?? null;
+  },
+  beatOf(jobId, spotId, phase, heldId) {
+    const { revision } = headOf(database(), jobId);
+    const key = JSON.stringify([jobId, revision, phase]);
+    if (walked?.key !== key) walked = { key, house: roamingHouse(loadJob(database(), jobId).job, phase) };
+    return beatAt(walked.house, spotId, heldId);
+  },
+};
 
 const behindOf = (host: string | null) => {
   const port = Number(/:(\d+)$/.exec(host ?? '')?.[1] ?? 80);
@@ -43,7 +54,7 @@ export async function sharingState(jobId: Id, host: string | null): Promise<Shar
   const { revision } = headOf(database(), jobId);
   const share = shareOf(database(), jobId, new Date().toISOString());
   if (!share) return { revision, share: null };
-  const port = await startSharing(behindOf(host), shapeOf);
+  const port = await startSharing(behindOf(host), simulation);
   return {
     revision,
     share: {

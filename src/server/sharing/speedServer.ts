@@ -6,22 +6,27 @@ import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { z } from 'zod';
 import type { Arrival } from '@/core/proof/speedFigures';
+import { type Allowance, makeAllowance } from './allowance';
 import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/proof/testQueue';
-import type { Shape, SimulateRequest } from '@/core/proof/shape';
+import type { Shape, SimulatedBeat, SimulateRequest, Simulation } from '@/core/proof/shape';
 
 /** A stream is cut after so long and after so many bytes, whatever the phone asks. */
 const longestStreamMs = 12_000;
 const mostBytes = 4e9;
 const pieceBytes = 256 * 1024;
+const beatBytes = 128 * 1024;
 /** Arrivals are counted in steps of so long, ms. */
 const stepMs = 50;
 /** Shaped streams are let through in steps of so long, ms. */
-const shapeStepMs = 20;
+const shapeStepMs = 8;
 
 const ticketSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
 
 interface Test {
   shape: Shape | null;
+  /** SIMULATED rates, shared by all streams. */
+  down: Allowance | null;
+  up: Allowance | null;
   beganMs: number;
   arrivals: Arrival[];
 }
@@ -37,12 +42,8 @@ export interface SpeedServer {
   ): Promise<void>;
 }
 
-/**
- * @param shapeOf SIMULATED conditions for a phone that asks for them; null when the job has no such spot.
- */
-export function makeSpeedServer(
-  shapeOf: (jobId: string, request: SimulateRequest, run: number) => Shape | null,
-): SpeedServer {
+/** @param simulation SIMULATED conditions, for phones that ask for them. */
+export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
   const payload = randomBytes(pieceBytes * 4);
   let queue: TestQueue = [];
   const tests = new Map<string, Test>();
@@ -65,18 +66,13 @@ export function makeSpeedServer(
     const end = now() + longestStreamMs;
     let sent = 0;
     let piece = 0;
-    const rate = test.shape?.downMbps;
-    if (rate !== undefined) {
-      let last = now();
+    const { down: allowance } = test;
+    if (allowance) {
       const timer = setInterval(() => {
-        const at = now();
-        let bytes = Math.floor(((at - last) / 1000) * (rate * 125_000));
-        last = at;
-        if (at > end) return response.end();
-        for (; bytes > 0; bytes -= pieceBytes) {
-          if (response.writableLength > 4 * pieceBytes) break;
-          response.write(payload.subarray(0, Math.min(bytes, pieceBytes)));
-        }
+        if (now() > end) return void response.end();
+        if (response.writableLength > pieceBytes) return;
+        const bytes = allowance.take(pieceBytes, now());
+        if (bytes > 0) response.write(payload.subarray(0, bytes));
       }, shapeStepMs);
       response.on('close', () => clearInterval(timer));
       return;
@@ -95,7 +91,6 @@ export function makeSpeedServer(
 
   function up(request: IncomingMessage, response: ServerResponse, test: Test) {
     const end = now() + longestStreamMs;
-    const rate = test.shape?.upMbps;
     let bytes = 0;
     request.on('data', (part: Buffer) => {
       bytes += part.length;
@@ -104,11 +99,38 @@ export function makeSpeedServer(
       if (last?.atMs === atMs) last.bytes += part.length;
       else test.arrivals.push({ atMs, bytes: part.length });
       if (now() > end || bytes > mostBytes) return void request.destroy();
-      if (rate === undefined) return;
+      const owedMs = test.up?.owe(part.length, now()) ?? 0;
+      // timers are coarse: a few ms ahead is made up for by the next part
+      if (owedMs < shapeStepMs / 2) return;
       request.pause();
-      setTimeout(() => request.resume(), (part.length / (rate * 125_000)) * 1000);
+      setTimeout(() => request.resume(), owedMs);
     });
     request.on('end', () => response.writeHead(204).end());
+  }
+
+  /** One small download, out of turn: for a walk with one a second. */
+  function beat(response: ServerResponse, simulated: SimulatedBeat | null) {
+    if (simulated?.lost) return void response.destroy();
+    const flowMs = simulated ? (beatBytes * 8) / 1000 / Math.max(0.01, simulated.mbps) : 0;
+    setTimeout(() => {
+      response.writeHead(200, {
+        'content-type': 'application/octet-stream',
+        'cache-control': 'no-store',
+        'content-length': String(beatBytes),
+        ...(simulated?.unitId && { 'x-simulated-unit': simulated.unitId }),
+      });
+      response.flushHeaders();
+      // in eight parts, so that a slow one is seen to flow
+      for (let i = 1; i <= 8; i++)
+        setTimeout(
+          () =>
+            !response.destroyed &&
+            (i < 8
+              ? response.write(payload.subarray(0, beatBytes / 8))
+              : response.end(payload.subarray(0, beatBytes / 8))),
+          (flowMs * i) / 8,
+        );
+    }, simulated?.latencyMs ?? 0);
   }
 
   return {
@@ -117,6 +139,16 @@ export function makeSpeedServer(
       if (!parsed.success)
         return json(response, 400, { error: { message: 'ticket: 1 to 64 letters and digits' } });
       const id = parsed.data;
+      if (what === 'beat' && request.method === 'GET') {
+        const asked = query.has('spotId') ? beatSchema.safeParse(Object.fromEntries(query)) : null;
+        if (asked && !asked.success)
+          return json(response, 400, { error: { message: 'a simulated walk names a spot and a phase' } });
+        const { spotId, phase, heldId } = asked?.data ?? {};
+        const simulated = spotId && phase ? beatOf(jobId, spotId, phase, heldId ?? null) : null;
+        if (asked && !simulated)
+          return json(response, 404, { error: { message: 'There is no such spot to simulate.' } });
+        return beat(response, simulated);
+      }
       if (what === 'queue') {
         if (request.method === 'DELETE') {
           queue = leave(queue, id, now());
@@ -131,8 +163,12 @@ export function makeSpeedServer(
             });
           queue = joined;
           const simulate = simulateOf(query);
+          const shape = simulate ? shapeOf(jobId, simulate.request, simulate.run) : null;
+          const allow = (mbps: number) => (mbps > 0 ? makeAllowance(mbps, now()) : null);
           tests.set(id, {
-            shape: simulate ? shapeOf(jobId, simulate.request, simulate.run) : null,
+            shape,
+            down: shape && allow(shape.downMbps),
+            up: shape && allow(shape.upMbps),
             beganMs: now(),
             arrivals: [],
           });
@@ -178,6 +214,11 @@ export function makeSpeedServer(
   };
 }
 
+const beatSchema = z.object({
+  spotId: z.string().max(64),
+  phase: z.enum(['before', 'after']),
+  heldId: z.string().max(64).optional(),
+});
 const simulateSchema = z.strictObject({
   spotId: z.string().max(64),
   phase: z.enum(['before', 'after']),

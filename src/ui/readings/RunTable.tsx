@@ -1,11 +1,26 @@
 'use client';
 
 import { Trash2 } from 'lucide-react';
-import type { Spot } from '@/core/job/records';
+import { find } from '@/core/job/job';
+import type { Reading, Spot } from '@/core/job/records';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import type { Phase } from './readingActions';
+
+/** How a run was taken, in one line. */
+const aboutRun = (r: Reading, device: string | undefined): string =>
+  [
+    device,
+    r.heightM !== null && `${r.heightM} m up`,
+    r.server && `against ${r.server}`,
+    r.loadedMs !== null && `${rateText(r.loadedMs)} ms under load`,
+    r.jitterMs !== null && `jitter ${rateText(r.jitterMs)} ms`,
+    r.lossPct !== null && `${rateText(r.lossPct)} % of small requests lost`,
+    r.linkMbps !== null && `link ${rateText(r.linkMbps)} Mbps`,
+  ]
+    .filter(Boolean)
+    .join(', ');
 
 const figure = (v: number | null) => (v === null ? '–' : rateText(v));
 
@@ -27,6 +42,7 @@ export function RunTable({
     .filter((r) => r.spotId === spot.id && r.phase === phase)
     .sort((a, b) => a.run - b.run);
   const medians = proof[phase];
+  const mixed = runs.some((r) => r.measures !== runs[0]?.measures);
   if (runs.length === 0) return <p className="py-2 text-muted">No run yet.</p>;
   return (
     <table className="w-full border-collapse text-right">
@@ -44,10 +60,18 @@ export function RunTable({
       </thead>
       <tbody>
         {runs.map((r) => (
-          <tr key={r.id} className="h-[25.5px] border-b border-rule">
+          <tr
+            key={r.id}
+            className="h-[25.5px] border-b border-rule"
+            title={aboutRun(r, find(job, 'device', r.deviceId)?.name)}
+          >
             <td className="text-left whitespace-nowrap">
               {r.run}
-              {r.source === 'simulated' && <span className="ml-1 text-[11.5px] text-muted">simulated</span>}
+              <span className="ml-1 text-[11.5px] text-muted">
+                {[r.measures === 'house' && 'house', r.source === 'simulated' && 'simulated']
+                  .filter(Boolean)
+                  .join(', ')}
+              </span>
             </td>
             {r.connected ? (
               <>
@@ -92,7 +116,10 @@ export function RunTable({
           </tr>
         ))}
         <tr className="h-7 border-t-[1.5px] border-ink font-bold">
-          <td className="text-left">Median</td>
+          <td className="text-left whitespace-nowrap">
+            Median
+            {mixed && <span className="ml-1 text-[11.5px] font-normal text-muted">of {proof.kind}</span>}
+          </td>
           <td>{medians.downMbps === 0 ? 'no link' : figure(medians.downMbps)}</td>
           <td>{figure(medians.upMbps)}</td>
           <td>{figure(medians.latencyMs)}</td>

@@ -1,5 +1,5 @@
 import { toast } from 'sonner';
-import { readReadingsCsv } from '@/core/formats/readingsCsv';
+import { type ReadReadings, readReadingsCsv } from '@/core/formats/readingsCsv';
 import type { Id, Reading } from '@/core/job/records';
 import { ask, messageOf, readingsSchema } from '@/ui/store/api';
 import type { JobStore } from '@/ui/store/jobStore';
@@ -36,14 +36,19 @@ export async function takeSimulatedRuns(
 /** Largest file of readings, bytes. */
 const mostBytes = 2_000_000;
 
-/** Reads a CSV file of readings into the job; a file with anything wrong changes nothing. */
-export async function importReadings(store: JobStore, file: File, phase: Phase): Promise<void> {
+/** What a file holds that the job does not have yet. */
+export interface Imported extends Pick<ReadReadings, 'readings' | 'alreadyThere' | 'doubts'> {
+  fileName: string;
+}
+
+/** Reads a CSV file of readings; null when anything in it is wrong, which is told. Nothing is changed by it. */
+export async function readReadings(store: JobStore, file: File, phase: Phase): Promise<Imported | null> {
   if (file.size > mostBytes) {
     toast.error(`${file.name} is larger than 2 MB, the most that is read. Nothing was changed.`);
-    return;
+    return null;
   }
   const text = await file.text();
-  const { readings, alreadyThere, problems } = readReadingsCsv(store.getState().job, text, {
+  const { problems, ...read } = readReadingsCsv(store.getState().job, text, {
     phase,
     takenAt: new Date().toISOString(),
   });
@@ -55,13 +60,18 @@ export async function importReadings(store: JobStore, file: File, phase: Phase):
           ? `and ${problems.length - 1} more. Nothing was changed.`
           : 'Nothing was changed.',
     });
-    return;
+    return null;
   }
+  return { ...read, fileName: file.name };
+}
+
+/** Adds what was read to the job in one step. */
+export function takeReadings(store: JobStore, { readings, alreadyThere, fileName }: Imported): void {
   const known = alreadyThere ? ` ${alreadyThere} were there already.` : '';
   if (readings.length === 0) {
-    toast(`No new readings in ${file.name}.${known}`);
+    toast(`No new readings in ${fileName}.${known}`);
     return;
   }
   if (store.getState().commit({ label: `Import ${readings.length} readings`, put: readings, remove: [] }))
-    toast(`${readings.length} readings read from ${file.name}.${known}`);
+    toast(`${readings.length} readings read from ${fileName}.${known}`);
 }

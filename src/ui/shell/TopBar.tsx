@@ -10,6 +10,7 @@ import { type Mark, StatusMark } from '@/ui/marks';
 import { IconButton, Segmented } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 import { whenText } from '@/ui/units';
+import { PhoneButton } from './PhoneButton';
 
 const stageShape: Record<StageMark['state'], Mark> = {
   empty: 'empty',
@@ -119,6 +120,7 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
               .commit(putOne(`Lengths in ${lengths}`, { ...store.getState().job.info, lengths }))
           }
         />
+        <PhoneButton />
         <IconButton label="Keys and commands (?)" onClick={onHelp}>
           <span className="text-[16px] font-bold">?</span>
         </IconButton>

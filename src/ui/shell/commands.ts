@@ -68,6 +68,13 @@ export const commands: Command[] = [
   tool('data', 'Add a data outlet, the entry or a device', 'n', 'survey'),
   tool('route', 'Draw a way for cables', 'k', 'survey'),
   {
+    id: 'phone',
+    name: 'Walk with the phone: show the code',
+    keys: '',
+    group: 'Go',
+    run: (s) => s.getState().set({ phoneOpen: true }),
+  },
+  {
     id: 'close-gap',
     name: 'Close the next gap between walls',
     keys: 'G',

@@ -98,6 +98,8 @@ export interface JobState {
   areas: Readonly<Record<Id, StoreyAreas>>;
   /** The cut that is shown under the sheet. */
   cut: Cut | null;
+  /** The dialog that opens the walk to phones. */
+  phoneOpen: boolean;
 
   commit(edit: Edit): boolean;
   undo(): void;
@@ -212,6 +214,7 @@ export function makeJobStore(initial: InitialJob) {
       snags: null,
       areas: {},
       cut: null,
+      phoneOpen: false,
       commit(edit) {
         try {
           const whole = withRooms(get().job, edit);

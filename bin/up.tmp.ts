@@ -1,0 +1,26 @@
+import { chromium } from 'playwright-core';
+import { chromiumLaunch } from './chromium';
+const browser = await chromium.launch(chromiumLaunch);
+const code = (await (await fetch('http://127.0.0.1:4391/api/sharing?job=quay-house')).json()).share.code;
+const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+await phone.goto(`http://127.0.0.1:4392/walk/${code}`);
+await phone.waitForSelector('[data-testid=strip]');
+await phone.getByRole('button', { name: `Spot 3,` }).click();
+await phone.getByRole('button', { name: /Test here|Test again/ }).click();
+await phone.getByText('The test broke off').waitFor({ timeout: 60000 });
+await phone.screenshot({ path: '/tmp/s/w5.png' });
+await phone.getByRole('button', { name: /Note/ }).click();
+await phone.getByRole('button', { name: /Test here|Test again/ }).click();
+await phone.waitForTimeout(5000);
+await phone.getByText('How it is tested').click();
+await phone.getByText('Add the result').click();
+await phone.screenshot({ path: '/tmp/s/w4.png', fullPage: true });
+await phone.getByRole('radio', { name: 'Unit to unit' }).click();
+await phone.getByRole('button', { name: 'Start walking' }).click();
+for (const n of [7, 8, 6, 1, 2, 10]) { await phone.waitForTimeout(3200); await phone.getByRole('button', { name: new RegExp(`^${n} `) }).click(); }
+await phone.waitForTimeout(3000);
+await phone.screenshot({ path: '/tmp/s/w6.png' });
+await phone.getByRole('button', { name: 'End the walk' }).click();
+await phone.waitForTimeout(1500);
+await phone.screenshot({ path: '/tmp/s/w7.png' });
+await browser.close();

@@ -1,0 +1,306 @@
+'use client';
+
+import { Chart, LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip } from 'chart.js';
+import { useEffect, useRef } from 'react';
+import { rateText } from '@/core/network/rateText';
+import type { Reading } from '@/core/job/records';
+import type { SpotProof } from '@/core/proof/spotProof';
+import type { RateAxis } from './rateAxis';
+
+Chart.register(ScatterController, LinearScale, LogarithmicScale, PointElement, Tooltip);
+
+const ink = '#1f2a37';
+const action = '#1d4f7a';
+const rust = '#b4532a';
+const ochre = '#b9801a';
+const panel = '#fffdf8';
+export const rowPx = 52;
+/** Where the medians lie, and the runs begin, px from the row's top. */
+const [middle, swarmTop, swarmStep] = [20, 35, 4.7];
+
+const figure = (v: number) => (v === 0 ? 'no link' : rateText(v));
+
+interface Row {
+  need: number;
+  plan: number;
+  before: number | null;
+  after: number | null;
+  state: 'fine' | 'short' | 'limited' | 'same';
+  text: string;
+}
+
+function rowOf(proof: SpotProof, plan: number): Row {
+  const need = proof.need.downMbps;
+  const before = proof.before.downMbps;
+  const after = proof.after.runs ? (proof.after.downMbps ?? 0) : null;
+  const short = after !== null && after < need;
+  const limited = proof.verdict === 'test-limited' && proof.measure === 'down';
+  const text =
+    after === null
+      ? ''
+      : limited
+        ? `${figure(after)} or more`
+        : short && after > 0
+          ? `${figure(after)} of ${rateText(need)}`
+          : figure(after);
+  const same = !short && before !== null && after !== null && Math.abs(Math.log(after / before)) < 0.1;
+  return {
+    need,
+    plan,
+    before,
+    after,
+    text,
+    state: limited ? 'limited' : short ? 'short' : same ? 'same' : 'fine',
+  };
+}
+
+/** What a chart alone does not draw: the need, the bar between the medians, what is missing, and the figures. */
+function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axis: RateAxis) {
+  const x = (v: number) => axis.x(v, width);
+  const { before, after, need, state } = row;
+  const line = (colour: string, wide: number, path: () => void, dash: number[] = []) => {
+    context.beginPath();
+    context.setLineDash(dash);
+    context.strokeStyle = colour;
+    context.lineWidth = wide;
+    path();
+    context.stroke();
+    context.setLineDash([]);
+  };
+  for (const tick of axis.ticks)
+    line('#eae4d6', 1, () => {
+      context.moveTo(x(tick), 0);
+      context.lineTo(x(tick), rowPx);
+    });
+  line(
+    ink,
+    1,
+    () => {
+      context.moveTo(x(row.plan), 0);
+      context.lineTo(x(row.plan), rowPx);
+    },
+    [1, 3],
+  );
+  if (before !== null && after !== null)
+    line(action, 2.6, () => {
+      context.moveTo(x(before), middle);
+      context.lineTo(x(after), middle);
+    });
+  if (state === 'short' && after) {
+    context.save();
+    context.beginPath();
+    context.rect(x(after), middle - 8, x(need) - x(after), 16);
+    context.clip();
+    for (let at = x(after) - 16; at < x(need); at += 4)
+      line(rust, 1.2, () => {
+        context.moveTo(at, middle + 8);
+        context.lineTo(at + 10, middle - 8);
+      });
+    context.restore();
+  }
+  if (state === 'limited' && after !== null) {
+    const end = Math.min(width - 8, x(after) + 58);
+    line(
+      ochre,
+      2,
+      () => {
+        context.moveTo(x(after), middle);
+        context.lineTo(end, middle);
+      },
+      [5, 3],
+    );
+    line(ochre, 2, () => {
+      context.moveTo(end - 5, middle - 4);
+      context.lineTo(end + 1, middle);
+      context.lineTo(end - 5, middle + 4);
+    });
+  }
+  line(ink, 2.2, () => {
+    context.moveTo(x(need), middle - 10);
+    context.lineTo(x(need), middle + 10);
+  });
+}
+
+function drawFigures(
+  context: CanvasRenderingContext2D,
+  width: number,
+  row: Row,
+  axis: RateAxis,
+  font: string,
+) {
+  const x = (v: number) => axis.x(v, width);
+  const { before, after, state } = row;
+  const left = after !== null && before !== null && x(after) < x(before);
+  const write = (text: string, at: number, toLeft: boolean, colour: string, weight: number) => {
+    context.font = `${weight} 13px ${font}`;
+    context.textBaseline = 'middle';
+    const wide = context.measureText(text).width;
+    const from = Math.min(Math.max(0, toLeft ? at - 12 - wide : at + 12), width - wide);
+    context.textAlign = 'left';
+    context.lineJoin = 'round';
+    context.strokeStyle = panel;
+    context.lineWidth = 3.5;
+    context.strokeText(text, from, middle);
+    context.fillStyle = colour;
+    context.fillText(text, from, middle);
+  };
+  if (before === 0) {
+    context.strokeStyle = ink;
+    context.lineWidth = 1.8;
+    context.beginPath();
+    const at = x(0);
+    context.moveTo(at - 5, middle - 5);
+    context.lineTo(at + 5, middle + 5);
+    context.moveTo(at + 5, middle - 5);
+    context.lineTo(at - 5, middle + 5);
+    context.stroke();
+  }
+  if (before) write(figure(before), x(before), !left, ink, 400);
+  if (after !== null) {
+    const colour = state === 'limited' ? '#7a520a' : state === 'short' ? '#9a4321' : action;
+    if (state === 'limited') {
+      // the mark of a test that could show no more: a diamond, its left half filled
+      const at = x(after);
+      context.beginPath();
+      context.moveTo(at, middle - 7);
+      context.lineTo(at + 7, middle);
+      context.lineTo(at, middle + 7);
+      context.lineTo(at - 7, middle);
+      context.closePath();
+      context.fillStyle = panel;
+      context.fill();
+      context.strokeStyle = ochre;
+      context.lineWidth = 1.5;
+      context.stroke();
+      context.beginPath();
+      context.moveTo(at, middle - 7);
+      context.lineTo(at - 7, middle);
+      context.lineTo(at, middle + 7);
+      context.fillStyle = ochre;
+      context.fill();
+    }
+    write(row.text, state === 'limited' ? x(after) + 52 : x(after), left, colour, 700);
+  }
+}
+
+/** Runs as dots that pile up where they are alike, px from the row's top. */
+function swarm(readings: readonly Reading[], phase: Reading['phase'], axis: RateAxis, width: number) {
+  const levels = new Map<number, number>();
+  return readings
+    .filter((r) => r.phase === phase)
+    .map((r) => {
+      const mbps = r.connected ? (r.downMbps ?? 0) : 0;
+      const bin = Math.round(axis.x(mbps, width) / 5);
+      const level = levels.get(bin) ?? 0;
+      levels.set(bin, level + 1);
+      return {
+        x: mbps > 0 ? Math.max(0.5, mbps) : axis.noLink,
+        y: swarmTop + Math.min(level, 3) * swarmStep,
+        reading: r,
+      };
+    });
+}
+
+/** One spot: medians as found and after, every run as a dot, the need, the plan. */
+export function RowChart({
+  proof,
+  readings,
+  axis,
+  plan,
+  width,
+}: {
+  proof: SpotProof;
+  readings: readonly Reading[];
+  axis: RateAxis;
+  plan: number;
+  width: number;
+}) {
+  const canvas = useRef<HTMLCanvasElement>(null);
+  const row = rowOf(proof, plan);
+  useEffect(() => {
+    if (!canvas.current || width <= 0) return;
+    const font = getComputedStyle(document.body).fontFamily;
+    const shown = rowOf(proof, plan);
+    const point = (v: number | null) => (v ? [{ x: v, y: middle }] : []);
+    const runs = (phase: Reading['phase']) => swarm(readings, phase, axis, width);
+    const chart = new Chart(canvas.current, {
+      type: 'scatter',
+      data: {
+        datasets: [
+          {
+            label: 'As found',
+            data: point(shown.before),
+            pointRadius: shown.state === 'same' ? 9 : 5,
+            backgroundColor: panel,
+            borderColor: ink,
+            borderWidth: 1.7,
+          },
+          {
+            label: 'After',
+            data: shown.state === 'limited' ? [] : point(shown.after),
+            pointRadius: 5.2,
+            backgroundColor: action,
+            borderColor: action,
+          },
+          {
+            label: 'Run before',
+            data: runs('before'),
+            pointRadius: 2,
+            backgroundColor: panel,
+            borderColor: ink,
+            borderWidth: 0.9,
+          },
+          {
+            label: 'Run after',
+            data: runs('after'),
+            pointRadius: 2,
+            backgroundColor: action,
+            borderColor: action,
+            borderWidth: 0.9,
+          },
+        ],
+      },
+      options: {
+        responsive: false,
+        animation: false,
+        events: ['mousemove', 'mouseout', 'touchstart'],
+        layout: { padding: 0, autoPadding: false },
+        clip: false,
+        scales: {
+          x: { type: 'logarithmic', min: axis.least, max: axis.most, display: false },
+          y: { type: 'linear', min: 0, max: rowPx, reverse: true, display: false },
+        },
+        plugins: {
+          legend: { display: false },
+          tooltip: {
+            backgroundColor: ink,
+            displayColors: false,
+            callbacks: {
+              title: () => '',
+              label: ({ dataset, parsed }) =>
+                `${dataset.label}: ${(parsed.x ?? 0) <= axis.noLink ? 'no link' : `${rateText(parsed.x ?? 0)} Mbps`}`,
+            },
+          },
+        },
+      },
+      plugins: [
+        {
+          id: 'row',
+          beforeDatasetsDraw: ({ ctx }) => drawRow(ctx, width, shown, axis),
+          afterDatasetsDraw: ({ ctx }) => drawFigures(ctx, width, shown, axis, font),
+        },
+      ],
+    });
+    return () => chart.destroy();
+  }, [proof, readings, axis, plan, width]);
+  return (
+    <canvas
+      ref={canvas}
+      width={width}
+      height={rowPx}
+      style={{ width, height: rowPx }}
+      role="img"
+      aria-label={`As found ${row.before === null ? 'not tested' : figure(row.before)}, after ${row.after === null ? 'not tested' : row.text}, need ${rateText(row.need)} Mbps`}
+    />
+  );
+}

@@ -1,0 +1,50 @@
+'use client';
+
+import type { Prediction } from '@/core/network/predict';
+import { rateText } from '@/core/network/rateText';
+import { differenceEffect, kindWords } from '@/core/proof/sameWay';
+import { seenLimit } from '@/core/proof/seenLimit';
+import type { SpotProof } from '@/core/proof/spotProof';
+import { PartHead } from '@/ui/primitives';
+import { useJob } from '@/ui/store/JobProvider';
+
+const comparing = new Set(['better-short', 'worse', 'unchanged']);
+
+/** What was not the same before and after, and what that does to the verdict; also what the runs went through. */
+export function SameWay({ proof }: { proof: SpotProof }) {
+  if (proof.after.runs === 0) return null;
+  const effect = differenceEffect(proof.differences, comparing.has(proof.verdict));
+  return (
+    <div data-testid="same-way">
+      {proof.kind === 'house' && (
+        <p className="mt-1 text-muted">
+          Measured {kindWords.house}, not the street.
+          {proof.beside?.downMbps != null &&
+            ` Through the street: ${rateText(proof.beside.downMbps)} Mbps in ${proof.beside.runs} ${proof.beside.runs === 1 ? 'run' : 'runs'}.`}
+        </p>
+      )}
+      {effect && (
+        <div className="mt-2 border-l-[3px] border-ochre bg-[#fbf3df] px-2.5 py-1.5 text-ochre-text">
+          <b>Not the same way twice.</b>{' '}
+          {proof.differences.map((d) => (
+            <span key={d.what}>{d.words} </span>
+          ))}
+          {effect}
+        </div>
+      )}
+    </div>
+  );
+}
+
+/** Which step of the chain the runs came up against. */
+export function SeenLimit({ proof, prediction }: { proof: SpotProof; prediction: Prediction | undefined }) {
+  const job = useJob((s) => s.job);
+  const seen = seenLimit(job, proof, prediction);
+  if (!seen) return null;
+  return (
+    <section aria-label="What limited the test">
+      <PartHead>What limited the test</PartHead>
+      <p data-testid="seen-limit">{seen.words}</p>
+    </section>
+  );
+}

@@ -1,0 +1,111 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { Toaster } from 'sonner';
+import { useStore } from 'zustand';
+import { StatusMark } from '@/ui/marks';
+import { Segmented } from '@/ui/primitives';
+import { whenText } from '@/ui/units';
+import { CodeForm } from './CodeForm';
+import { RoamPanel } from './RoamPanel';
+import { SpotPage } from './SpotPage';
+import { makeWalkStore, type WalkStore } from './walkStore';
+
+/** Keeps the page for when the phone is out of reach; only where the browser allows it (not on plain http). */
+function useOffline() {
+  useEffect(() => {
+    if (!('serviceWorker' in navigator)) return;
+    const start = async () => {
+      await navigator.serviceWorker.register('/walk-worker.js', { scope: '/walk' });
+      const { active } = await navigator.serviceWorker.ready;
+      const parts = performance.getEntriesByType('resource').map((e) => e.name);
+      active?.postMessage({ keep: [window.location.href, ...parts] });
+    };
+    start().catch((error: unknown) => console.error(error));
+  }, []);
+}
+
+/** The walk with a phone: spot by spot, or from unit to unit. */
+export function WalkApp({ code }: { code: string }) {
+  const [store] = useState(() => makeWalkStore(code));
+  const [page, setPage] = useState<'spots' | 'roam'>('spots');
+  useEffect(() => store.getState().start(), [store]);
+  useOffline();
+  const job = useStore(store, (s) => s.job);
+  const link = useStore(store, (s) => s.link);
+  const problem = useStore(store, (s) => s.problem);
+  return (
+    <div className="mx-auto flex min-h-dvh max-w-[560px] flex-col bg-paper text-[14px]">
+      <Head store={store} />
+      {problem && (
+        <p role="alert" className="border-b border-rule bg-panel px-4 py-2 text-rust-text">
+          {problem}
+        </p>
+      )}
+      {link === 'closed' && (
+        <CodeForm note="What this phone measured is kept and sent once it is let in again." />
+      )}
+      {!job && link !== 'closed' && (
+        <p className="p-4 text-muted" role="status">
+          {link === 'offline'
+            ? 'Out of reach of the machine that runs Nestle, and this walk was never opened on this phone before. Join the house’s network, then it goes on by itself.'
+            : 'Fetching the job …'}
+        </p>
+      )}
+      {job && (
+        <main className="flex flex-1 flex-col">
+          <div className="px-4 pt-3">
+            <Segmented
+              label="Walk"
+              value={page}
+              onChange={setPage}
+              options={[
+                { value: 'spots', text: 'Spot by spot' },
+                { value: 'roam', text: 'Unit to unit' },
+              ]}
+            />
+          </div>
+          {page === 'spots' ? <SpotPage store={store} /> : <RoamPanel store={store} />}
+        </main>
+      )}
+      <Toaster position="top-center" />
+    </div>
+  );
+}
+
+function Head({ store }: { store: WalkStore }) {
+  const job = useStore(store, (s) => s.job);
+  const link = useStore(store, (s) => s.link);
+  const savedAt = useStore(store, (s) => s.savedAt);
+  const phase = useStore(store, (s) => s.phase);
+  const unsent = useStore(store, (s) => s.waiting.runs.length + s.waiting.roams.length);
+  const state =
+    unsent > 0
+      ? {
+          mark: 'begun' as const,
+          words: `${unsent} on this phone${link === 'offline' ? ', out of reach' : ''}`,
+        }
+      : link === 'offline'
+        ? { mark: 'begun' as const, words: 'Out of reach' }
+        : link === 'online'
+          ? { mark: 'cured' as const, words: savedAt ? `Saved ${whenText(savedAt)}` : 'In reach' }
+          : { mark: 'empty' as const, words: link === 'closed' ? 'Closed' : 'Joining …' };
+  return (
+    <header className="sticky top-0 z-10 flex h-[50px] items-center border-b border-ink bg-paper px-4">
+      <span className="text-[17px] font-bold">Nestle</span>
+      <div className="ml-3 min-w-0 flex-1 border-l border-strong pl-3 leading-tight">
+        <h1 className="truncate font-bold">{job?.info.name ?? 'Walk'}</h1>
+        <p className="text-[12px] text-muted">
+          {phase === 'after' ? 'Prove, after tests' : 'Before, as found'}
+        </p>
+      </div>
+      <p
+        role="status"
+        data-testid="walk-state"
+        className="flex items-center gap-1.5 text-[12.5px] font-semibold"
+      >
+        <StatusMark mark={state.mark} /> {state.words}
+      </p>
+    </header>
+  );
+}

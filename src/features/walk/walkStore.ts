@@ -1,0 +1,331 @@
+/** The walk on a phone: the job as last seen, what waits to be sent, and what the phone is doing. */
+import { toast } from 'sonner';
+import { z } from 'zod';
+import { createStore } from 'zustand/vanilla';
+import { find, type Job, jobFromRecords } from '@/core/job/job';
+import { type Id, type Reading, recordSchema, schemas } from '@/core/job/records';
+import { noteRun, nextRun } from '@/core/proof/noteRun';
+import { walkOrder } from '@/core/proof/walkOrder';
+import { ApiError, ask, messageOf } from '@/ui/store/api';
+import { BrokenOffError, fullTest, type SpeedProgress, speedTest } from './speedTest';
+
+/** A run as it is sent: a reading without what the server gives it. */
+const unsentSchema = z.object({
+  ...schemas.reading.shape,
+  source: z.enum(['measured', 'typed', 'simulated']),
+});
+export type Unsent = z.infer<typeof unsentSchema>;
+const roamSchema = schemas.roamWalk;
+export type UnsentRoam = z.infer<typeof roamSchema>;
+
+const keptSchema = z.object({ records: z.array(recordSchema), revision: z.number() });
+const waitingSchema = z.object({
+  runs: z.array(unsentSchema),
+  roams: z.array(roamSchema),
+  refused: z.array(z.object({ run: unsentSchema, message: z.string() })),
+});
+type Waiting = z.infer<typeof waitingSchema>;
+const nothing: Waiting = { runs: [], roams: [], refused: [] };
+
+const receivedSchema = z.object({
+  received: z.array(
+    z.object({
+      id: z.string(),
+      state: z.enum(['taken', 'known', 'refused']),
+      message: z.string().optional(),
+    }),
+  ),
+});
+
+/** How many runs a spot should have. */
+export const runsWanted = 5;
+/** While something waits, it is tried again after so long, ms. */
+const againMs = 4000;
+/** The job is looked at again after so long, ms. */
+const lookMs = 20_000;
+
+export interface WalkState {
+  code: string;
+  job: Job | null;
+  /** The order in which spots are walked. */
+  order: Id[];
+  waiting: Waiting;
+  /** closed: the code is not open any more. */
+  link: 'joining' | 'online' | 'offline' | 'closed';
+  savedAt: string | null;
+  problem: string | null;
+  phase: Reading['phase'];
+  measures: Reading['measures'];
+  simulated: boolean;
+  deviceId: Id | null;
+  spotId: Id | null;
+  rssiDbm: number | null;
+  linkMbps: number | null;
+  heightM: number | null;
+  testing: (SpeedProgress & { run: number; of: number }) | null;
+  /** The last test broke off: is that the result? */
+  brokenOff: boolean;
+  set(part: Partial<WalkState>): void;
+  start(): () => void;
+  go(spotId: Id): void;
+  test(): Promise<void>;
+  stop(): void;
+  note(figures: Partial<Unsent> & Pick<Unsent, 'connected'>): void;
+  addRoam(walk: UnsentRoam): void;
+  dropRefused(id: Id): void;
+  flush(): Promise<void>;
+}
+
+const jobKey = (code: string) => `nestle-walk-job:${code}`;
+const waitingKey = (jobId: Id) => `nestle-walk-waiting:${jobId}`;
+
+/** Reads what this phone kept; what can't be read any more is set aside under another name, not thrown away. */
+function kept<S extends z.ZodType>(key: string, schema: S): z.infer<S> | null {
+  const text = localStorage.getItem(key);
+  if (text === null) return null;
+  try {
+    return schema.parse(JSON.parse(text));
+  } catch (error) {
+    console.error(error);
+    localStorage.setItem(`${key}:unread`, text);
+    localStorage.removeItem(key);
+    return null;
+  }
+}
+
+/** An id that no other phone makes: works on plain http too. */
+export function phoneId(prefix: string): Id {
+  const bytes = crypto.getRandomValues(new Uint8Array(9));
+  return `${prefix}-${[...bytes].map((b) => b.toString(36).padStart(2, '0')).join('')}`;
+}
+
+/** Runs at a spot in a phase: those of the job and those that wait to be sent. */
+export function runsAt(
+  state: Pick<WalkState, 'job' | 'waiting'>,
+  spotId: Id,
+  phase: Reading['phase'],
+): Reading[] {
+  const own = (state.job?.readings ?? []).filter((r) => r.spotId === spotId && r.phase === phase);
+  const waiting = state.waiting.runs.filter(
+    (r) => r.spotId === spotId && r.phase === phase && !state.job?.byId.has(r.id),
+  );
+  return [...own, ...waiting].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
+}
+
+export function makeWalkStore(code: string) {
+  let stopTest: AbortController | null = null;
+  let flushing: Promise<void> | null = null;
+  return createStore<WalkState>()((set, get) => {
+    const keep = (waiting: Waiting) => {
+      set({ waiting });
+      const { job } = get();
+      if (job) localStorage.setItem(waitingKey(job.info.id), JSON.stringify(waiting));
+    };
+
+    function take(records: z.infer<typeof keptSchema>['records']) {
+      const job = jobFromRecords(records);
+      const first = get().job === null;
+      const order = walkOrder(job).map((s) => s.id);
+      const { spotId, waiting } = get();
+      set({ job, order, spotId: spotId && job.byId.has(spotId) ? spotId : (order[0] ?? null) });
+      if (!first) return;
+      const had = kept(waitingKey(job.info.id), waitingSchema) ?? nothing;
+      const proven =
+        job.readings.some((r) => r.phase === 'after') ||
+        job.spots.every((s) => job.readings.some((r) => r.spotId === s.id));
+      set({
+        waiting: {
+          runs: [...had.runs, ...waiting.runs],
+          roams: [...had.roams, ...waiting.roams],
+          refused: had.refused,
+        },
+        phase: proven ? 'after' : 'before',
+        simulated: job.info.demo,
+        deviceId: job.info.testDeviceId ?? job.devices[0]?.id ?? null,
+      });
+      const todo = order.find((id) => runsAt(get(), id, get().phase).length < runsWanted);
+      if (todo) set({ spotId: todo });
+    }
+
+    async function look() {
+      try {
+        const fresh = await ask(keptSchema, `/api/walk/${code}`);
+        take(fresh.records);
+        localStorage.setItem(jobKey(code), JSON.stringify(fresh));
+        set({ link: 'online', problem: null });
+      } catch (error) {
+        offline(error);
+      }
+    }
+
+    function offline(error: unknown) {
+      if (error instanceof ApiError && error.status === 404) set({ link: 'closed', problem: error.message });
+      else if (error instanceof ApiError) set({ problem: error.message });
+      else set({ link: 'offline', problem: error instanceof TypeError ? null : messageOf(error) });
+    }
+
+    async function send() {
+      const { waiting } = get();
+      try {
+        if (waiting.runs.length) {
+          const runs = waiting.runs
+            .slice(0, 100)
+            .map(({ type: _type, run: _run, planMbps: _plan, ...r }) => r);
+          const { received } = await ask(receivedSchema, `/api/walk/${code}/runs`, { body: { runs } });
+          const states = new Map(received.map((r) => [r.id, r]));
+          const now = get().waiting;
+          const refused = now.runs.flatMap((run) => {
+            const answer = states.get(run.id);
+            return answer?.state === 'refused' ? [{ run, message: answer.message ?? 'refused' }] : [];
+          });
+          // the job with these runs comes before they leave the list, so that none is missing in between
+          await look();
+          const after = get().waiting;
+          keep({
+            ...after,
+            runs: after.runs.filter((r) => !states.has(r.id)),
+            refused: [...after.refused, ...refused],
+          });
+        }
+        for (const walk of get().waiting.roams) {
+          const { type: _type, ...body } = walk;
+          await ask(z.object({ taken: z.boolean() }), `/api/walk/${code}/roam`, { body });
+          const after = get().waiting;
+          keep({ ...after, roams: after.roams.filter((w) => w.id !== walk.id) });
+        }
+        if (get().waiting.runs.length + get().waiting.roams.length === 0)
+          set({ savedAt: new Date().toISOString() });
+        set({ link: 'online' });
+      } catch (error) {
+        offline(error);
+      }
+    }
+
+    return {
+      code,
+      job: null,
+      order: [],
+      waiting: nothing,
+      link: 'joining',
+      savedAt: null,
+      problem: null,
+      phase: 'before',
+      measures: 'house',
+      simulated: false,
+      deviceId: null,
+      spotId: null,
+      rssiDbm: null,
+      linkMbps: null,
+      heightM: null,
+      testing: null,
+      brokenOff: false,
+      set,
+      start() {
+        const had = kept(jobKey(code), keptSchema);
+        if (had) take(had.records);
+        void look().then(() => get().flush());
+        const again = setInterval(() => void get().flush(), againMs);
+        const looks = setInterval(() => {
+          if (!get().testing && document.visibilityState === 'visible') void look();
+        }, lookMs);
+        const back = () => void look().then(() => get().flush());
+        window.addEventListener('online', back);
+        return () => {
+          clearInterval(again);
+          clearInterval(looks);
+          window.removeEventListener('online', back);
+          stopTest?.abort();
+        };
+      },
+      go: (spotId) => set({ spotId, rssiDbm: null, linkMbps: null, heightM: null, brokenOff: false }),
+      async test() {
+        const { spotId, phase } = get();
+        if (!spotId || get().testing) return;
+        const had = runsAt(get(), spotId, phase).length;
+        const of = Math.max(runsWanted, had + 1);
+        stopTest = new AbortController();
+        set({ brokenOff: false });
+        try {
+          for (let run = had + 1; run <= of; run++) {
+            const { measures, simulated } = get();
+            const figures = await speedTest(
+              `/speed/${code}`,
+              phoneId('t'),
+              fullTest,
+              (progress) => set({ testing: { ...progress, run, of } }),
+              stopTest.signal,
+              simulated ? { spotId, phase, measures, run: String(run) } : {},
+            );
+            const round = (v: number) => Number(v.toPrecision(4));
+            get().note({
+              connected: true,
+              downMbps: round(figures.downMbps),
+              upMbps: round(figures.upMbps),
+              latencyMs: round(figures.latencyMs),
+              jitterMs: figures.jitterMs === null ? null : round(figures.jitterMs),
+              loadedMs: figures.loadedMs === null ? null : round(figures.loadedMs),
+              lossPct: round(figures.lossPct),
+              ...(figures.rssiDbm !== null && { rssiDbm: figures.rssiDbm }),
+            });
+          }
+        } catch (error) {
+          if (error instanceof BrokenOffError) set({ brokenOff: true });
+          else if (!stopTest.signal.aborted) toast.error(messageOf(error));
+        } finally {
+          set({ testing: null });
+        }
+      },
+      stop: () => stopTest?.abort(),
+      note(figures) {
+        const { job, spotId, phase, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = get();
+        const spot = job && find(job, 'spot', spotId);
+        if (!job || !spot) return;
+        const source = figures.source ?? (simulated ? 'simulated' : 'measured');
+        const server =
+          measures === 'house'
+            ? simulated
+              ? 'Simulated house network'
+              : 'The machine beside the main unit'
+            : 'Simulated street server';
+        const noted = noteRun(
+          job,
+          spot,
+          phase,
+          Math.min(999, nextRun(runsAt(get(), spot.id, phase), spot.id, phase)),
+          {
+            deviceId,
+            measures,
+            server,
+            rssiDbm: rssiDbm,
+            linkMbps,
+            heightM: heightM ?? spot.heightM,
+            takenAt: new Date().toISOString(),
+            ...figures,
+            source,
+          },
+          phoneId('rd-w'),
+        );
+        keep({ ...get().waiting, runs: [...get().waiting.runs, unsentSchema.parse(noted)] });
+        set({ brokenOff: false });
+        void get().flush();
+      },
+      addRoam(walk) {
+        keep({ ...get().waiting, roams: [...get().waiting.roams, walk] });
+        void get().flush();
+      },
+      dropRefused(id) {
+        keep({ ...get().waiting, refused: get().waiting.refused.filter((r) => r.run.id !== id) });
+      },
+      flush() {
+        const { waiting, link } = get();
+        if (waiting.runs.length + waiting.roams.length === 0)
+          return link === 'offline' ? look() : Promise.resolve();
+        if (link === 'closed') return Promise.resolve();
+        // one at a time, so that nothing is sent twice
+        flushing ??= send().finally(() => (flushing = null));
+        return flushing;
+      },
+    };
+  });
+}
+export type WalkStore = ReturnType<typeof makeWalkStore>;
