@@ -1,6 +1,7 @@
 /** Learning on simulated houses with a hidden truth: error of what is held back before and after, and how honest the band is. */
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { buildScene } from '@/core/propagation/scene';
+import { falseProof } from '@/standins/falseProof';
 import { heldBack } from '@/standins/heldBack';
 
 const houses = 500;
@@ -17,6 +18,14 @@ export function learningFigures(demo: Job): object[] {
     sum.insideBefore += r.insideBefore;
     sum.insideAfter += r.insideAfter;
   }
+  const proof = { spots: 0, proven: 0, falsely: 0, missed: 0 };
+  for (let seed = 1; seed <= houses; seed++) {
+    const r = falseProof(demo, seed);
+    proof.spots += r.spots;
+    proof.proven += r.proven;
+    proof.falsely += r.falsely;
+    proof.missed += r.missed;
+  }
   const share = (v: number) => `${((100 * v) / sum.n).toFixed(1)} %`;
   return [
     {
@@ -25,5 +34,10 @@ export function learningFigures(demo: Job): object[] {
       after: (sum.after / sum.n).toFixed(2),
     },
     { what: 'share within the 90 % band', before: share(sum.insideBefore), after: share(sum.insideAfter) },
+    {
+      what: `proven of ${proof.spots} spots after five runs; falsely, of those; missed, of all`,
+      before: String(proof.proven),
+      after: `${proof.falsely} (${((100 * proof.falsely) / proof.proven).toFixed(2)} %); ${proof.missed}`,
+    },
   ];
 }

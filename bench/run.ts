@@ -11,6 +11,7 @@ import { growth, quayHouseRays, workerMemory } from './engine';
 import { linkTables } from './links';
 import { againstBruteForce, proposalFigures } from './proposals';
 import { surveyCore, surveyFrames } from './survey';
+import { speedFigures } from './speed';
 import { dragFigures } from './drag';
 import { learningFigures } from './learning';
 
@@ -85,6 +86,7 @@ const found = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
 console.table(await proposalFigures(found));
 console.table(await againstBruteForce(found));
 console.table(learningFigures(found));
+console.table(await speedFigures());
 console.table(await surveyCore());
 console.table(await surveyFrames());
 console.table(await dragFigures());

@@ -1,7 +1,10 @@
 /** npm run screenshots: one picture of each main view, from the demo data, into docs/screenshots. */
 import { chromium, type Page } from 'playwright-core';
+import { z } from 'zod';
 import { makeApp } from './app';
 import { chromiumLaunch } from './chromium';
+
+const sharedSchema = z.object({ share: z.object({ urls: z.array(z.string()).min(1) }) });
 
 const app = makeApp(4388);
 await app.start();
@@ -120,9 +123,16 @@ try {
   await picture('phone-survey', phone);
   await stage('plan', phone);
   await picture('phone-plan', phone);
-  await stage('prove', phone);
-  await phone.locator('.shell-centre').evaluate((e) => e.scrollIntoView());
-  await picture('phone-prove', phone);
+  const shared = await fetch(`${base}/api/sharing`, {
+    method: 'POST',
+    headers: { 'content-type': 'application/json' },
+    body: JSON.stringify({ jobId: 'quay-house' }),
+  });
+  const { share } = sharedSchema.parse(await shared.json());
+  await phone.goto(share.urls.at(-1) ?? '');
+  await phone.getByRole('button', { name: /^Spot 7,/ }).click();
+  await phone.waitForTimeout(500);
+  await picture('phone-walk', phone);
 } finally {
   await browser.close();
   await app.stop();

@@ -2,6 +2,7 @@
 import { snagsOf } from '@/core/checks/snags';
 import { type Learnt, learnFrom } from '@/core/learn/fit';
 import { observationsOf } from '@/core/learn/observations';
+import { taughtField } from '@/core/learn/taughtField';
 import { withTaught } from '@/core/learn/withTaught';
 import {
   accessFields,
@@ -17,6 +18,7 @@ import {
 import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
 import { type Isoband, isobands } from '@/core/coverage/isolines';
 import { handoversOf, roamingOver } from '@/core/coverage/roaming';
+import { applyEdit, putOne } from '@/core/job/edits';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
 import { type AnyRecord, type Device, type Id, type Link, type Unit } from '@/core/job/records';
 import type { Noise } from '@/core/network/disturbance';
@@ -83,6 +85,8 @@ interface Kept {
   /** Answers that hold until the job changes. */
   networks: Map<Scenario, Network>;
   before: Map<RoomGrid, Isoband | null>;
+  /** The scene with what readings teach, made when it is asked for although it is not used. */
+  learntFor: Scene | null;
 }
 
 const linkAnswer = (linkId: Id, { downMbps, upMbps, wireless }: Hop): LinkAnswer => ({
@@ -111,7 +115,7 @@ export function makeCompute() {
     const taughtKey = job.info.useLearned
       ? JSON.stringify(records.filter((r) => taughtTypes.includes(r.type)))
       : '';
-    const fresh = { networks: new Map(), before: new Map() };
+    const fresh = { networks: new Map(), before: new Map(), learntFor: null };
     const sameHouse = kept?.sceneKey === sceneKey ? kept : null;
     if (sameHouse?.taughtKey === taughtKey) {
       kept = { ...sameHouse, ...fresh, job };
@@ -192,6 +196,17 @@ export function makeCompute() {
     return region;
   }
 
+  /** With what the readings teach, whether or not predictions follow it. */
+  function learntScene(): Scene {
+    const { job, base, scene } = state();
+    if (scene.taught) return scene;
+    const { learntFor } = state();
+    if (learntFor) return learntFor;
+    const made = withTaught(applyEdit(job, putOne('learn', { ...job.info, useLearned: true })).job, base);
+    state().learntFor = made;
+    return made;
+  }
+
   function roomField(ground: Ground, request: FieldRequest): RoomField {
     const { grid, device } = ground;
     const room = {
@@ -200,11 +215,13 @@ export function makeCompute() {
       cling: null,
       metBefore: request.shortBefore ? metBefore(grid, device) : null,
     };
-    if (request.layer !== 'units')
-      return {
-        ...room,
-        bands: isobands(grid, layerOver(ground, request.layer, request.band), layerLevels[request.layer]),
-      };
+    if (request.layer !== 'units') {
+      const values =
+        request.layer === 'taught'
+          ? taughtField(learntScene(), ground.network, grid, request.band)
+          : layerOver(ground, request.layer, request.band);
+      return { ...room, bands: isobands(grid, values, layerLevels[request.layer]) };
+    }
     const { serving, clingsTo } = roamingOver(accessFields(ground), grid.inside.length);
     const unitIds = [...new Set(serving)].filter((id) => id !== null);
     const mask = (test: (i: number) => boolean) =>

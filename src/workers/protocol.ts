@@ -16,8 +16,11 @@ import type { Learnt } from '@/core/learn/fit';
 import type { LinkLoad } from '@/core/proof/linkLoad';
 import type { Prediction } from '@/core/network/predict';
 
-/** What the sheet can show: a value of the core, or which unit serves where. */
-export type SheetLayer = Layer | 'units';
+/** What is drawn with levels: a value of the core, or what readings change of the signal, dB. */
+export type LevelLayer = Layer | 'taught';
+
+/** What the sheet can show: something with levels, or which unit serves where. */
+export type SheetLayer = LevelLayer | 'units';
 
 export interface FieldRequest {
   storeyId: Id;
@@ -141,10 +144,11 @@ export interface ComputeApi {
 }
 
 /** Levels that each layer is drawn at, lowest first. */
-export const layerLevels: Record<Layer, readonly number[]> = {
+export const layerLevels: Record<LevelLayer, readonly number[]> = {
   headroom: [0, 5, 10, 15, 20],
   signal: [-80, -75, -70, -65, -60, -55, -50],
   certainty: [0.5, 0.75, 0.9, 0.95, 0.99],
+  taught: [-9, -6, -3, 0, 3, 6, 9],
 };
 
 /** Distance of grid nodes, m; twice that while something moves. */

@@ -24,6 +24,18 @@ test('readings teach what walls cost here; predictions follow only when asked to
   await expect.poll(() => ledger.textContent()).toBe(before);
 });
 
+test('what readings change is a layer of the sheet, used or not', async ({ page }) => {
+  await page.goto('/jobs/quay-house/before');
+  await page.getByRole('radio', { name: 'Readings' }).click();
+  await expect(
+    page.getByRole('img', { name: 'What readings change, dB: −9, −6, −3, 0, +3, +6, +9' }),
+  ).toBeVisible();
+  // the readings of the demo house are stronger than foretold: a labelled line says by how much
+  await expect(page.locator('svg text', { hasText: /^\+3$/ }).first()).toBeVisible();
+  await page.getByRole('radio', { name: '2.4 GHz' }).click();
+  await expect(page.getByTestId('coverage').locator('path').first()).toBeAttached();
+});
+
 test('on a phone what the readings teach is a button away', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
   await page.goto('/jobs/quay-house/before');

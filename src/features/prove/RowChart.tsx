@@ -267,7 +267,7 @@ export function RowChart({
         layout: { padding: 0, autoPadding: false },
         clip: false,
         scales: {
-          x: { type: 'logarithmic', min: axis.least, max: axis.most, display: false },
+          x: { type: 'logarithmic', bounds: 'data', min: axis.least, max: axis.most, display: false },
           y: { type: 'linear', min: 0, max: rowPx, reverse: true, display: false },
         },
         plugins: {

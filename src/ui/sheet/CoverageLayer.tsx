@@ -88,7 +88,8 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
 
 /** Text of an isoline. */
 export function levelText(layer: SheetLayer, level: number): string {
-  if (layer === 'headroom') return level === 0 ? '0' : `+${level}`;
+  if (layer === 'headroom' || layer === 'taught')
+    return level === 0 ? '0' : level > 0 ? `+${level}` : `−${Math.abs(level)}`;
   return layer === 'signal' ? `−${Math.abs(level)}` : `${Math.round(level * 100)} %`;
 }
 

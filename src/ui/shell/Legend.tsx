@@ -1,19 +1,24 @@
 'use client';
 
-import type { Layer } from '@/core/coverage/field';
 import { bands, type Id } from '@/core/job/records';
 import { Segmented } from '@/ui/primitives';
 import { HatchSwatch } from '@/ui/sheet/hatches';
 import { levelText, tints, unitTint } from '@/ui/sheet/CoverageLayer';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { layerLevels } from '@/workers/protocol';
+import { layerLevels, type LevelLayer } from '@/workers/protocol';
 
-const titles: Record<Layer, string> = {
+const titles: Record<LevelLayer, string> = {
   headroom: 'Headroom over need, dB',
   signal: 'Signal, dBm',
   certainty: 'Sure that the need is met',
+  taught: 'What readings change, dB',
 };
-const below: Record<Layer, string> = { headroom: 'Short', signal: 'Weaker', certainty: 'Less than 50 %' };
+const below: Record<LevelLayer, string> = {
+  headroom: 'Short',
+  signal: 'Weaker',
+  certainty: 'Less than 50 %',
+  taught: 'More than 9 dB less',
+};
 
 /** The strip under the sheet: which layer is shown, and what its tints and hatches mean. */
 export function Legend({ shortBefore }: { shortBefore: boolean }) {
@@ -22,6 +27,7 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
   const band = useJob((s) => s.band);
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
+  const read = job.readings.some((r) => r.rssiDbm !== null) || layer === 'taught';
   const here = job.assemblies
     .filter((a) => job.walls.some((w) => w.storeyId === storeyId && w.assemblyId === a.id))
     .slice(0, shortBefore ? 2 : 4);
@@ -36,9 +42,10 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
           { value: 'signal', text: 'Signal' },
           { value: 'certainty', text: 'Certainty' },
           { value: 'units', text: 'Who serves' },
+          ...(read ? [{ value: 'taught' as const, text: 'Readings' }] : []),
         ]}
       />
-      {layer === 'signal' && (
+      {(layer === 'signal' || layer === 'taught') && (
         <Segmented
           label="Band"
           value={band}
@@ -77,7 +84,7 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
   );
 }
 
-function Steps({ layer }: { layer: Layer }) {
+function Steps({ layer }: { layer: LevelLayer }) {
   const levels = layerLevels[layer];
   const text = (level: number) => (layer === 'headroom' ? String(level) : levelText(layer, level));
   return (
@@ -106,7 +113,7 @@ function Steps({ layer }: { layer: Layer }) {
           </g>
         ))}
         <text x={levels.length * 26 + 7} y={25} fontSize={11.5}>
-          {layer === 'headroom' ? 'dB' : layer === 'signal' ? 'dBm' : 'sure'}
+          {{ headroom: 'dB', taught: 'dB', signal: 'dBm', certainty: 'sure' }[layer]}
         </text>
       </svg>
     </figure>

@@ -58,7 +58,7 @@ export function PhoneButton() {
   return (
     <>
       <Button
-        className="!px-2.5"
+        className="!px-2.5 max-[699px]:hidden"
         aria-label={isOpen ? 'Phone: the walk is open' : 'Phone'}
         onClick={() => store.getState().set({ phoneOpen: true })}
       >
