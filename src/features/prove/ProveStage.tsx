@@ -19,6 +19,7 @@ import { RecordPanel } from '@/ui/why/RecordPanel';
 import { SpotHead } from '@/ui/why/SpotWhy';
 import { LinkLoads } from './LinkLoads';
 import { ProveChart } from './ProveChart';
+import { RetestList } from './RetestList';
 import { RoamWalks } from './RoamWalks';
 import { SameWay, SeenLimit } from './SpotEvidence';
 import { verdictReason } from './verdictReason';
@@ -119,6 +120,7 @@ function ProveOverview() {
         <p>Choose a spot to see its runs, to test it, and what limits it.</p>
       </Hint>
       <div className="px-4 pb-4">
+        <RetestList />
         <LinkLoads />
         <RoamWalks />
       </div>

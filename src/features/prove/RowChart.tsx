@@ -219,6 +219,9 @@ export function RowChart({
   const row = rowOf(proof, plan);
   useEffect(() => {
     if (!canvas.current || width <= 0) return;
+    // a chart that was taken down put its canvas back to the size it had found
+    Object.assign(canvas.current, { width, height: rowPx });
+    Object.assign(canvas.current.style, { width: `${width}px`, height: `${rowPx}px` });
     const font = getComputedStyle(document.body).fontFamily;
     const shown = rowOf(proof, plan);
     const point = (v: number | null) => (v ? [{ x: v, y: middle }] : []);
@@ -229,6 +232,7 @@ export function RowChart({
         datasets: [
           {
             label: 'As found',
+            order: 2,
             data: point(shown.before),
             pointRadius: shown.state === 'same' ? 9 : 5,
             backgroundColor: panel,
@@ -237,6 +241,7 @@ export function RowChart({
           },
           {
             label: 'After',
+            order: 1,
             data: shown.state === 'limited' ? [] : point(shown.after),
             pointRadius: 5.2,
             backgroundColor: action,
@@ -244,6 +249,7 @@ export function RowChart({
           },
           {
             label: 'Run before',
+            order: 2,
             data: runs('before'),
             pointRadius: 2,
             backgroundColor: panel,
@@ -252,6 +258,7 @@ export function RowChart({
           },
           {
             label: 'Run after',
+            order: 1,
             data: runs('after'),
             pointRadius: 2,
             backgroundColor: action,
@@ -296,9 +303,6 @@ export function RowChart({
   return (
     <canvas
       ref={canvas}
-      width={width}
-      height={rowPx}
-      style={{ width, height: rowPx }}
       role="img"
       aria-label={`As found ${row.before === null ? 'not tested' : figure(row.before)}, after ${row.after === null ? 'not tested' : row.text}, need ${rateText(row.need)} Mbps`}
     />

@@ -15,7 +15,7 @@ const ticks = [1, 2, 5, 10, 20, 50, 100, 200, 500, 1000, 2000, 5000];
 
 /** Equal steps are equal ratios, from the «no link» lane to a little over `mostMbps`. */
 export function rateAxis(mostMbps: number): RateAxis {
-  const most = Math.max(20, mostMbps) * 1.9;
+  const most = Math.max(20, mostMbps) * 2.6;
   const decades = Math.log10(most / leastShown);
   // the lane takes a seventh of the width
   const least = leastShown / 10 ** (decades / 6);

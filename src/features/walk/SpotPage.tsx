@@ -54,7 +54,7 @@ export function SpotPage({ store }: { store: WalkStore }) {
           </h2>
           <p>
             <b>Needs {needText(proof.need.downMbps, proof.need.upMbps)} Mbps</b>{' '}
-            {proof.need.activities.length > 0 && `for ${proof.need.activities.join(' + ').toLowerCase()}`}
+            {proof.need.activities.length > 0 && `for ${proof.need.activities.join(' + ')}`}
             {phase === 'after' && proof.before.runs > 0 && (
               <span className="text-muted">
                 {' '}

@@ -55,7 +55,10 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
         const x = Math.min(Math.max(lx, half + 6), width - half - 6);
         const y = Math.min(Math.max(ly, 16), height - 8);
         if (x - half < left - 4 || x + half > right + 4 || y < top + 8 || y > bottom) return null;
-        const low = Math.hypot(x - width / 2, y - height / 2) < 44 ? 52 : 0;
+        // clear of the ring and its words
+        const [aside, up] = [x - width / 2, y - height / 2];
+        const low =
+          Math.hypot(aside, up) < 44 || (Math.abs(aside - 66) < 44 + half && Math.abs(up + 16) < 18) ? 58 : 0;
         return (
           <text
             key={r.id}

@@ -1,0 +1,60 @@
+'use client';
+
+import { find } from '@/core/job/job';
+import type { SpotProof } from '@/core/proof/spotProof';
+import { StatusMark, verdictWords } from '@/ui/marks';
+import { PartHead } from '@/ui/primitives';
+import { goTo } from '@/ui/shell/actions';
+import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
+
+/** Why a spot has to be tested again, or null. */
+function whyAgain(p: SpotProof): string | null {
+  switch (p.verdict) {
+    case 'no-readings':
+      return 'not tested yet';
+    case 'not-proven':
+      return 'too few runs that meet the need: test on';
+    case 'test-limited':
+      return 'with a device or port that can show more';
+    case 'better-short':
+    case 'unchanged':
+    case 'worse':
+      return p.differences.length ? 'the same way as before, then see the next step' : 'after its next step';
+    case 'cured':
+    case 'holds':
+      return null;
+  }
+}
+
+/** The spots that are to be tested (again), and how. */
+export function RetestList() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const due = useProofs().flatMap((p) => {
+    const [why, spot] = [whyAgain(p), find(job, 'spot', p.spotId)];
+    return why && spot ? [{ why, spot, proof: p }] : [];
+  });
+  if (due.length === 0) return null;
+  return (
+    <section aria-label="To test again">
+      <PartHead right={String(due.length)}>To test again</PartHead>
+      <ul>
+        {due.map(({ why, spot, proof }) => (
+          <li key={spot.id} className="border-b border-rule">
+            <button
+              type="button"
+              className="flex w-full items-center gap-2 py-1 text-left hover:bg-paper pointer-coarse:py-3"
+              onClick={() => goTo(store, spot.id)}
+            >
+              <StatusMark mark={verdictWords[proof.verdict].mark} />
+              <b>{spot.number}</b>
+              <span className="min-w-0 flex-1">
+                {find(job, 'room', spot.roomId)?.name}: <span className="text-muted">{why}</span>
+              </span>
+            </button>
+          </li>
+        ))}
+      </ul>
+    </section>
+  );
+}
