@@ -28,6 +28,9 @@ export interface Job {
   readonly placeRules: readonly RecordOf<'placeRule'>[];
   readonly readings: readonly RecordOf<'reading'>[];
   readonly roamWalks: readonly RecordOf<'roamWalk'>[];
+  readonly stepEdits: readonly RecordOf<'stepEdit'>[];
+  readonly stepRuns: readonly RecordOf<'stepRun'>[];
+  readonly netSettings: readonly RecordOf<'netSettings'>[];
 }
 
 /** Where each type's records stand in a Job and in the job file. */
@@ -56,6 +59,9 @@ export const collectionOf = {
   placeRule: 'placeRules',
   reading: 'readings',
   roamWalk: 'roamWalks',
+  stepEdit: 'stepEdits',
+  stepRun: 'stepRuns',
+  netSettings: 'netSettings',
 } as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
 
 const isType =
@@ -111,6 +117,9 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     placeRules: of('placeRule'),
     readings: of('reading'),
     roamWalks: of('roamWalk'),
+    stepEdits: of('stepEdit'),
+    stepRuns: of('stepRun'),
+    netSettings: of('netSettings'),
   };
 }
 

@@ -21,6 +21,7 @@ import {
   tape,
   wall,
 } from './houseRecords';
+import { netSettings, stepEdit, stepRun } from './installRecords';
 import { jobInfo, spot } from './jobRecords';
 import { activity, device, fixedDevice, kit, link, neighbour, placeRule, unit } from './networkRecords';
 import { reading, roamWalk } from './readingRecords';
@@ -57,6 +58,9 @@ export const schemas = {
   placeRule,
   reading,
   roamWalk,
+  stepEdit,
+  stepRun,
+  netSettings,
 } as const;
 
 export const recordSchema = z.discriminatedUnion('type', [
@@ -85,6 +89,9 @@ export const recordSchema = z.discriminatedUnion('type', [
   placeRule,
   reading,
   roamWalk,
+  stepEdit,
+  stepRun,
+  netSettings,
 ]);
 
 export type Id = string;
@@ -119,3 +126,6 @@ export type Neighbour = RecordOf<'neighbour'>;
 export type PlaceRule = RecordOf<'placeRule'>;
 export type Reading = RecordOf<'reading'>;
 export type RoamWalk = RecordOf<'roamWalk'>;
+export type StepEdit = RecordOf<'stepEdit'>;
+export type StepRun = RecordOf<'stepRun'>;
+export type NetSettings = RecordOf<'netSettings'>;

@@ -98,6 +98,9 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['deviceId', 'device', r.deviceId],
         ...r.marks.map((m, i): Reference => [`marks.${i}.spotId`, 'spot', m.spotId]),
       ];
+    case 'stepEdit':
+    case 'stepRun':
+    case 'netSettings':
     case 'neighbour':
     case 'placeRule':
     case 'activity':

@@ -1,0 +1,407 @@
+import fc from 'fast-check';
+import { demos } from '@/../demo/make/make';
+import { applyEdit, putOne } from '@/core/job/edits';
+import { get, type Job } from '@/core/job/job';
+import { makeRecord } from '@/core/job/make';
+import type { StepRun } from '@/core/job/records';
+import { placeUnit } from '@/core/plan/placeUnit';
+import { kitKinds } from '@/core/job/networkRecords';
+import { cautions } from './cautions';
+import { liveRunbook } from './live';
+import { collide, runbookOf } from './runbook';
+import { scheduleOf, type Task } from './schedule';
+
+const demo = demos[0]?.job;
+if (!demo) throw new Error('no demo job');
+const t0 = Date.parse('2026-11-20T09:00:00.000Z');
+const iso = (min: number) => new Date(t0 + min * 60_000).toISOString();
+const run = (stepKey: string, part: Partial<StepRun> = {}): StepRun => ({
+  type: 'stepRun',
+  id: `run-${stepKey.replaceAll('.', '-')}`,
+  stepKey,
+  startedAt: null,
+  handsFreeAt: null,
+  doneAt: null,
+  skipped: null,
+  windowAt: null,
+  by: 'Ada',
+  note: '',
+  photos: [],
+  read: [],
+  changedAt: iso(0),
+  ...part,
+});
+const withRuns = (job: Job, ...runs: StepRun[]) => applyEdit(job, putOne('x', ...runs)).job;
+const edit = (stepKey: string, part: object = {}) =>
+  makeRecord({
+    type: 'stepEdit',
+    id: `edit-${stepKey.replaceAll('.', '-')}`,
+    stepKey,
+    own: false,
+    dropped: false,
+    title: null,
+    text: null,
+    handsMin: null,
+    waitMin: null,
+    after: null,
+    ...part,
+  });
+
+describe('a schedule', () => {
+  const task = (handsMin: number, waitMin = 0, after: number[] = [], apart: number[] = []): Task => ({
+    handsMin,
+    waitMin,
+    after,
+    apart,
+    releaseMin: 0,
+    fixed: null,
+  });
+
+  test('waits run beside hands; two people halve hands, not waits', () => {
+    expect(scheduleOf([task(2, 8), task(5)], 1)).toMatchObject({ finishMin: 10, proven: true });
+    expect(scheduleOf([task(6), task(6), task(6), task(6)], 1).finishMin).toBe(24);
+    expect(scheduleOf([task(6), task(6), task(6), task(6)], 2).finishMin).toBe(12);
+    expect(scheduleOf([task(1, 9, [], [1]), task(1, 9, [], [0])], 2).finishMin).toBe(20);
+    expect(scheduleOf([], 1)).toMatchObject({ finishMin: 0, proven: true });
+    expect(() => scheduleOf([task(1, 0, [1]), task(1, 0, [0])], 1)).toThrow(/circle/);
+    expect(() => scheduleOf([task(1)], 3)).toThrow(RangeError);
+  });
+
+  test('what decides the finish is told', () => {
+    const s = scheduleOf([task(2), task(1, 20, [0]), task(3), task(2, 0, [1])], 1);
+    expect(s.critical).toEqual([0, 1, 3]);
+    expect(s.finishMin).toBe(25);
+  });
+
+  /** Every order, each step as early as it fits minute by minute: plainly written, to hold the search against. */
+  function bruteForce(tasks: readonly Task[], people: number): number {
+    const n = tasks.length;
+    let best = Infinity;
+    const place = (start: number[], left: number) => {
+      if (left === 0) {
+        best = Math.min(
+          best,
+          Math.max(...tasks.map((t, i) => (start[i] as number) + t.handsMin + t.waitMin)),
+        );
+        return;
+      }
+      for (let i = 0; i < n; i++) {
+        if ((start[i] as number) >= 0) continue;
+        const t = tasks[i] as Task;
+        if (t.after.some((p) => (start[p] as number) < 0)) continue;
+        let at = 0;
+        for (const p of t.after)
+          at = Math.max(at, (start[p] as number) + (tasks[p] as Task).handsMin + (tasks[p] as Task).waitMin);
+        const fits = (s: number) => {
+          for (let m = s; m < s + t.handsMin; m++) {
+            const busy = tasks.filter(
+              (o, j) =>
+                (start[j] as number) >= 0 &&
+                m >= (start[j] as number) &&
+                m < (start[j] as number) + o.handsMin,
+            );
+            if (busy.length >= people) return false;
+          }
+          return t.apart.every((p) => {
+            const o = tasks[p] as Task;
+            const from = start[p] as number;
+            return from < 0 || from + o.handsMin + o.waitMin <= s || s + t.handsMin + t.waitMin <= from;
+          });
+        };
+        while (!fits(at)) at++;
+        start[i] = at;
+        place(start, left - 1);
+        start[i] = -1;
+      }
+    };
+    place(
+      tasks.map(() => -1),
+      n,
+    );
+    return best;
+  }
+
+  test('equals trying every order on 200 random graphs, and keeps every rule', () => {
+    const graph = fc
+      .array(
+        fc.record({
+          handsMin: fc.integer({ min: 0, max: 5 }),
+          waitMin: fc.integer({ min: 0, max: 7 }),
+          before: fc.array(fc.nat(7), { maxLength: 2 }),
+          beside: fc.array(fc.nat(7), { maxLength: 1 }),
+        }),
+        { minLength: 1, maxLength: 7 },
+      )
+      .map((all) => {
+        const apart = all.map(() => new Set<number>());
+        all.forEach((t, i) =>
+          t.beside.forEach((b) => {
+            if (b < all.length && b !== i) {
+              apart[i]?.add(b);
+              apart[b]?.add(i);
+            }
+          }),
+        );
+        return all.map((t, i) =>
+          task(t.handsMin, t.waitMin, [...new Set(t.before.filter((b) => b < i))], [...(apart[i] ?? [])]),
+        );
+      });
+    fc.assert(
+      fc.property(graph, fc.constantFrom(1, 2), (tasks, people) => {
+        const s = scheduleOf(tasks, people);
+        expect(s.proven).toBe(true);
+        expect(s.finishMin).toBe(bruteForce(tasks, people));
+        tasks.forEach((t, i) => {
+          const own = s.tasks[i];
+          if (!own) throw new Error('a task is missing');
+          for (const p of t.after)
+            expect(own.startMin).toBeGreaterThanOrEqual(s.tasks[p]?.endMin ?? Infinity);
+          for (const p of t.apart) {
+            const o = s.tasks[p];
+            expect(own.endMin <= (o?.startMin ?? -1) || (o?.endMin ?? Infinity) <= own.startMin).toBe(true);
+          }
+          for (const [j, o] of s.tasks.entries())
+            if (j !== i && o.person === own.person && (tasks[j]?.handsMin ?? 0) > 0 && t.handsMin > 0)
+              expect(own.handsEndMin <= o.startMin || o.handsEndMin <= own.startMin).toBe(true);
+        });
+      }),
+      { numRuns: 200, seed: 5 },
+    );
+  });
+});
+
+/** Quay House with more units: nodes on two storeys by radio. */
+let made: Job | null = null;
+function larger(): Job {
+  if (made) return made;
+  let job = demo as Job;
+  for (const [kitId, storeyId] of [
+    ['kit-node', 'first'],
+    ['kit-small', 'attic'],
+    ['kit-plug-in', 'first'],
+  ] as const)
+    job = applyEdit(job, placeUnit(job, get(job, 'kit', kitId), { storeyId, xM: 3, yM: 5 }).edit).job;
+  made = job;
+  return job;
+}
+
+describe('the runbook of a plan', () => {
+  test('each step comes after all that it waits for; keys are their own', () => {
+    const { steps, problems } = runbookOf(larger());
+    expect(problems).toEqual([]);
+    expect(new Set(steps.map((s) => s.key)).size).toBe(steps.length);
+    steps.forEach((s, i) => {
+      for (const k of s.after) expect(steps.findIndex((o) => o.key === k)).toBeLessThan(i);
+      for (const c of s.cautions) expect(cautions[c]).toBeTruthy();
+      expect(s.hands.min).toBeGreaterThan(0);
+    });
+  });
+
+  test('the order of hands that saves the visit', () => {
+    const { steps } = runbookOf(larger());
+    const at = (key: string) => steps.findIndex((s) => s.key === key);
+    const unit = larger().units.find((u) => u.kitId === 'kit-small');
+    const order = ['bench', 'ready', 'pair', 'firmware', 'carry', 'check'].map((k) => at(`${k}.${unit?.id}`));
+    expect(order.every((v, i) => v >= 0 && v > (order[i - 1] ?? -1))).toBe(true);
+    expect(at('modem')).toBe(0);
+    expect(steps.at(-1)?.key).toBe('walk');
+    const ready = steps[at(`ready.${unit?.id}`)];
+    expect(ready?.after).toContain('rejoin');
+    expect(steps[at(`pair.${unit?.id}`)]).toMatchObject({
+      windowS: 120,
+      gate: { light: { means: 'joined, good link' } },
+    });
+  });
+
+  test('every kind of unit and every medium of the catalogue has its steps', () => {
+    const job = demo as Job;
+    const kinds = new Set<string>();
+    for (const kit of job.kits) {
+      if (kit.radios.length === 0 && !['switch', 'injector', 'converter'].includes(kit.kind)) continue;
+      const unit = makeRecord({
+        ...get(job, 'unit', 'unit-b'),
+        id: 'unit-x',
+        letter: 'X',
+        kitId: kit.id,
+        mount: 'wall',
+      });
+      const { steps } = runbookOf(applyEdit(job, putOne('x', unit)).job);
+      expect(steps.filter((s) => s.unitId === 'unit-x').length).toBeGreaterThan(0);
+      kinds.add(kit.kind);
+    }
+    expect([...kinds].sort()).toEqual(
+      kitKinds
+        .filter((k) =>
+          [
+            'main',
+            'node',
+            'plug-in',
+            'outdoor',
+            'access-point',
+            'extender',
+            'router',
+            'powerline',
+            'switch',
+            'injector',
+            'converter',
+          ].includes(k),
+        )
+        .sort(),
+    );
+    const link = get(job, 'link', 'link-unit-b');
+    const media = {
+      ethernet: ['cable', 'label'],
+      fibre: ['cable', 'label'],
+      coax: ['adapters', 'label'],
+      powerline: ['couple', 'adapters', 'label'],
+      wireless: [],
+    } as const;
+    const outlets = job.services.filter((s) => s.kind === 'coax' || s.kind === 'socket');
+    for (const [medium, keys] of Object.entries(media)) {
+      const between = medium === 'coax' || medium === 'powerline';
+      const changed = makeRecord({
+        ...link,
+        medium: medium as keyof typeof media,
+        radio: medium === 'wireless' ? 'shared' : null,
+        band: medium === 'wireless' ? '5' : null,
+        category: medium === 'ethernet' ? 'cat6' : null,
+        fromServiceId: between ? (outlets[0]?.id ?? null) : null,
+        toServiceId: between ? (outlets[1]?.id ?? null) : null,
+        adapterKitId:
+          medium === 'coax' ? 'kit-coax-adapter' : medium === 'powerline' ? 'kit-mains-pair' : null,
+      });
+      const { steps } = runbookOf(applyEdit(job, putOne('x', changed)).job);
+      expect(steps.filter((s) => s.linkId === link.id).map((s) => s.key.split('.')[0])).toEqual(keys);
+      expect(steps.some((s) => s.key === 'filter')).toBe(medium === 'coax');
+    }
+  });
+
+  test('pairing keeps clear of any other unit’s update and of other pairings', () => {
+    const { steps } = runbookOf(larger());
+    const live = liveRunbook(larger(), 2, t0);
+    const pairs = steps.filter((s) => s.key.startsWith('pair.'));
+    expect(pairs.length).toBeGreaterThan(2);
+    for (const a of live.steps)
+      for (const b of live.steps)
+        if (collide(a.step, b.step))
+          expect(a.endMin <= b.startMin + 1e-9 || b.endMin <= a.startMin + 1e-9).toBe(true);
+  });
+});
+
+describe('steps changed by hand', () => {
+  const job = demo as Job;
+  const after = (...edits: ReturnType<typeof edit>[]) => runbookOf(applyEdit(job, putOne('x', ...edits)).job);
+  const find = (r: ReturnType<typeof runbookOf>, key: string) => r.steps.find((s) => s.key === key);
+
+  test('words and times, a step left out, a step of one’s own', () => {
+    const r = after(
+      edit('modem', { title: 'Ring the provider', handsMin: 9, waitMin: 0 }),
+      edit('guest', { dropped: true }),
+      edit('own-1', { own: true, title: 'Move the piano', handsMin: 12, after: ['modem'] }),
+    );
+    expect(find(r, 'modem')).toMatchObject({
+      title: 'Ring the provider',
+      hands: { min: 9 },
+      wait: null,
+      edited: true,
+    });
+    expect(find(r, 'guest')).toBeUndefined();
+    expect(find(r, 'own-1')).toMatchObject({ title: 'Move the piano', after: ['modem'] });
+    expect(find(r, 'walk')?.after).toContain('own-1');
+    expect(r.problems).toEqual([]);
+  });
+  test('what waited for a step left out waits for what it waited for', () => {
+    const r = after(edit('names', { dropped: true }));
+    expect(find(r, 'rejoin')?.after).toEqual(['main']);
+  });
+  test('a circle is told and not followed; so is a step that is not there', () => {
+    const r = after(edit('modem', { after: ['rejoin', 'moon'] }));
+    expect(r.problems).toEqual([
+      '“Restart the modem” after “Let the phone join the new network” would go in a circle: left out.',
+      '“Restart the modem” waits for step moon, which the plan has not: left out.',
+    ]);
+    expect(find(r, 'modem')?.after).toEqual([]);
+  });
+  test('a unit that leaves the plan while its step runs: told, and nothing waits for it', () => {
+    const begun = withRuns(job, run('pair.unit-b', { startedAt: iso(0) }));
+    const gone = applyEdit(begun, {
+      label: 'x',
+      put: [{ ...get(job, 'unit', 'unit-b'), planned: false }],
+      remove: ['link-unit-b'],
+    }).job;
+    const r = runbookOf(gone);
+    expect(r.problems[0]).toMatch(/pair\.unit-b was under way/);
+    expect(r.steps.some((s) => s.unitId === 'unit-b')).toBe(false);
+    expect(liveRunbook(gone, 1, t0).finishMin).toBeGreaterThan(0);
+  });
+});
+
+describe('live', () => {
+  const job = larger();
+
+  test('nothing done yet: the first step is next, the finish lies within its range', () => {
+    const live = liveRunbook(job, 1, t0);
+    expect(live.next.length).toBe(1);
+    expect(live.earlyMin).toBeLessThanOrEqual(live.finishMin);
+    expect(live.lateMin).toBeGreaterThan(live.finishMin);
+    expect(live.schedule.finishMin - live.schedule.boundMin).toBeLessThan(0.03 * live.finishMin);
+    expect(liveRunbook(job, 1, t0)).toEqual(live);
+    expect(liveRunbook(job, 2, t0).finishMin).toBeLessThan(live.finishMin);
+  });
+
+  test('real durations move the finish; what is done stays as it was', () => {
+    const slow = withRuns(job, run('modem', { startedAt: iso(0), handsFreeAt: iso(1), doneAt: iso(30) }));
+    const live = liveRunbook(slow, 1, t0 + 30 * 60_000);
+    expect(live.steps.find((s) => s.step.key === 'modem')).toMatchObject({
+      state: 'done',
+      startMin: 0,
+      endMin: 30,
+    });
+    const cables = live.steps.filter((s) => s.step.kind === 'cable');
+    expect(cables.every((s) => s.startMin >= 30)).toBe(true);
+    expect(live.finishMin).toBeGreaterThan(liveRunbook(job, 1, t0).finishMin);
+  });
+
+  test('states: hands, waiting, ready, blocked, held, skipped', () => {
+    const b = job.units.find((u) => u.kitId === 'kit-node' && u.id !== 'unit-b')?.id ?? '';
+    const c = job.units.find((u) => u.kitId === 'kit-small')?.id ?? '';
+    const done = (key: string) => run(key, { startedAt: iso(0), doneAt: iso(1) });
+    const now = withRuns(
+      job,
+      ...[
+        'modem',
+        'main',
+        'names',
+        'rejoin',
+        `bench.${b}`,
+        `ready.${b}`,
+        `pair.${b}`,
+        `bench.${c}`,
+        `ready.${c}`,
+      ].map(done),
+      run(`firmware.${b}`, { startedAt: iso(2), handsFreeAt: iso(2.5) }),
+      run('guest', { skipped: 'no guests wanted', changedAt: iso(3) }),
+      run('only24', { startedAt: iso(3) }),
+    );
+    const live = liveRunbook(now, 1, t0 + 3 * 60_000);
+    const state = (key: string) => live.steps.find((s) => s.step.key === key);
+    expect(state(`firmware.${b}`)?.state).toBe('waiting');
+    expect(state('guest')?.state).toBe('skipped');
+    expect(state('only24')?.state).toBe('hands');
+    expect(state('walk')?.state).toBe('blocked');
+    // B is updating: pairing C now would fail
+    expect(state(`pair.${c}`)).toMatchObject({
+      state: 'held',
+      waitsFor: [expect.stringContaining('firmware')],
+    });
+    expect(state(`name.${b}`)?.state).toBe('ready');
+    expect(live.next).toEqual(['only24']);
+  });
+
+  test('a clock that was put back does not undo what was noted', () => {
+    const now = withRuns(job, run('modem', { startedAt: iso(0), doneAt: iso(10) }));
+    const live = liveRunbook(now, 1, t0 - 3_600_000);
+    expect(live.nowMin).toBe(10);
+    expect(live.steps.every((s) => s.endMin >= s.startMin && s.startMin >= 0)).toBe(true);
+  });
+});

@@ -1,0 +1,66 @@
+/** What happens while a plan is put in: how steps differ from the rule, what was done, and the settings agreed on. */
+import { z } from 'zod';
+import { id, name, note } from './fields';
+
+/** The key of a step: what it is, and of which unit or link: «pair.unit-b». */
+export const stepKey = z
+  .string()
+  .regex(/^[a-z0-9-]{1,40}(\.[A-Za-z0-9_-]{1,64})?$/, 'a step key is a word, or a word, a dot and an id');
+const minutes = z.number().min(0).max(600);
+
+/** How a step differs from its template in this job, or a step of one's own. */
+export const stepEdit = z.strictObject({
+  type: z.literal('stepEdit'),
+  id,
+  stepKey,
+  /** A step that no template has. */
+  own: z.boolean(),
+  /** Left out of the runbook. */
+  dropped: z.boolean(),
+  /** null = as the template has it. */
+  title: name.nullable(),
+  text: note.nullable(),
+  handsMin: minutes.nullable(),
+  waitMin: minutes.nullable(),
+  /** Steps that come first; null = as the template has it. */
+  after: z.array(stepKey).max(60).nullable(),
+});
+
+/** What was done of a step. */
+export const stepRun = z.strictObject({
+  type: z.literal('stepRun'),
+  id,
+  stepKey,
+  startedAt: z.iso.datetime().nullable(),
+  /** When the hands were free again and only waiting was left. */
+  handsFreeAt: z.iso.datetime().nullable(),
+  /** When its gate was passed. */
+  doneAt: z.iso.datetime().nullable(),
+  /** Why it was left out; null = it was not. */
+  skipped: z.string().max(200).nullable(),
+  /** When the pairing window was opened last. */
+  windowAt: z.iso.datetime().nullable(),
+  by: z.string().max(60),
+  note,
+  /** Pictures kept with the job. */
+  photos: z.array(z.string().regex(/^[0-9a-f]{64}$/)).max(12),
+  /** Cautions that were read. */
+  read: z.array(z.string().max(40)).max(20),
+  /** When this record was changed last, by the clock of who changed it. */
+  changedAt: z.iso.datetime(),
+});
+
+/** Names and who knows what; no password is ever in it. */
+export const netSettings = z.strictObject({
+  type: z.literal('netSettings'),
+  id,
+  networkName: z.string().max(32),
+  guestName: z.string().max(32),
+  /** A name on 2.4 GHz alone, for devices that know no other; empty = none. */
+  onlyName: z.string().max(32),
+  adminHolder: z.string().max(80),
+  networkHolder: z.string().max(80),
+  /** Does the main unit fetch updates by itself? */
+  updatesOn: z.boolean(),
+  note,
+});
