@@ -18,12 +18,8 @@ export type StepState =
   | 'blocked'
   | 'held';
 
-export interface LiveStep {
-  step: Step;
+export interface LiveStep extends StepStanding {
   run: StepRun | null;
-  state: StepState;
-  /** Titles of what it waits for: open steps before it, or those it would collide with. */
-  waitsFor: string[];
   /** Minutes from the start of the work: as they were, or as they will be. */
   startMin: number;
   handsEndMin: number;
@@ -64,6 +60,31 @@ function begun(run: StepRun | null): 'done' | 'skipped' | 'hands' | 'waiting' | 
   return run?.startedAt ? 'hands' : 'open';
 }
 
+export interface StepStanding {
+  step: Step;
+  state: StepState;
+  /** Titles of what it waits for: open steps before it, or those it would collide with. */
+  waitsFor: string[];
+}
+
+/** How each step stands by what was noted; nothing is scheduled for it. */
+export function standings(runbook: Runbook, runs: ReadonlyMap<string, StepRun>): StepStanding[] {
+  const { steps } = runbook;
+  const own = new Map(steps.map((s) => [s.key, begun(runs.get(s.key) ?? null)]));
+  const titles = new Map(steps.map((s) => [s.key, s.title]));
+  const busy = steps.filter((s) => own.get(s.key) === 'hands' || own.get(s.key) === 'waiting');
+  return steps.map((step) => {
+    const stand = own.get(step.key) ?? 'open';
+    const open = step.after.filter((k) => own.get(k) !== 'done' && own.get(k) !== 'skipped' && own.has(k));
+    const colliding = busy.filter((o) => o.key !== step.key && collide(step, o)).map((o) => o.key);
+    return {
+      step,
+      state: stand !== 'open' ? stand : open.length ? 'blocked' : colliding.length ? 'held' : 'ready',
+      waitsFor: (open.length ? open : colliding).map((k) => titles.get(k) ?? k),
+    };
+  });
+}
+
 /**
  * The runbook of a job at a moment.
  * @param people 1 or 2. @param nowMs time, ms since 1970. A clock that was put back counts as the last time noted.
@@ -80,7 +101,7 @@ export function liveRunbook(job: Job, people: number, nowMs: number): Live {
   const at = new Map(steps.map((s, i) => [s.key, i]));
   const since = (iso: string | null | undefined) => (iso ? minutes(Date.parse(iso) - originMs) : nowMin);
   const standing = steps.map((s) => begun(runs.get(s.key) ?? null));
-  const isOver = (i: number) => standing[i] === 'done' || standing[i] === 'skipped';
+  const stands = standings(runbook, runs);
   const tasks = steps.map((s, i): Task => {
     const run = runs.get(s.key) ?? null;
     const waitMin = s.wait?.min ?? 0;
@@ -140,19 +161,12 @@ export function liveRunbook(job: Job, people: number, nowMs: number): Live {
   const critical = new Set(schedule.critical);
   const live = steps.map((step, i): LiveStep => {
     const run = runs.get(step.key) ?? null;
-    const open = (tasks[i]?.after ?? []).filter((p) => !isOver(p));
-    const colliding = (tasks[i]?.apart ?? []).filter(
-      (p) => standing[p] === 'hands' || standing[p] === 'waiting',
-    );
-    const stand = standing[i] ?? 'open';
-    const state: StepState =
-      stand !== 'open' ? stand : open.length ? 'blocked' : colliding.length ? 'held' : 'ready';
     const times = schedule.tasks[i];
     return {
       step,
       run,
-      state,
-      waitsFor: (open.length ? open : colliding).map((p) => steps[p]?.title ?? ''),
+      state: stands[i]?.state ?? 'blocked',
+      waitsFor: stands[i]?.waitsFor ?? [],
       startMin: times?.startMin ?? 0,
       handsEndMin: times?.handsEndMin ?? 0,
       endMin: times?.endMin ?? 0,

@@ -71,7 +71,7 @@ describe('what the job knows weighs in', () => {
     const now = applyEdit(job, putOne('x', ...runs)).job;
     const live = liveRunbook(now, 1, t0 + min * 60_000);
     const step = live.steps.find((s) => s.step.key === 'pair.unit-b')?.step ?? null;
-    const facts = factsOf(now, live, step, t0 + min * 60_000);
+    const facts = factsOf(now, live.steps, step, t0 + min * 60_000);
     return stuckOn('not-found', facts, [], true);
   };
 

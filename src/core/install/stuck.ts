@@ -3,7 +3,7 @@
  * weighed by what the job knows already and by at most five questions, the most telling asked first.
  */
 import type { Job } from '../job/job';
-import type { Live } from './live';
+import type { LiveStep } from './live';
 import type { Step } from './step';
 import { causes, type CauseId, priors, type Symptom, symptomWords } from './causes';
 import { type Question, questions } from './questions';
@@ -37,13 +37,13 @@ export interface Stuck {
 /** What the job itself says about a symptom at a step. */
 export function factsOf(
   job: Job,
-  live: Live,
+  steps: readonly Pick<LiveStep, 'step' | 'run' | 'state'>[],
   step: Step | null,
   nowMs: number,
 ): { id: string; yes: boolean; words: string }[] {
   const facts: { id: string; yes: boolean; words: string }[] = [];
-  const stateOf = (key: string) => live.steps.find((s) => s.step.key === key);
-  const updating = live.steps.filter(
+  const stateOf = (key: string) => steps.find((s) => s.step.key === key);
+  const updating = steps.filter(
     (s) =>
       s.step.kind === 'update' &&
       s.step.unitId !== step?.unitId &&
@@ -57,7 +57,7 @@ export function factsOf(
       : 'no other unit is updating by the runbook',
   });
   if (!step?.unitId) return facts;
-  const own = live.steps.filter((s) => s.step.unitId === step.unitId);
+  const own = steps.filter((s) => s.step.unitId === step.unitId);
   const begun = own.flatMap((s) =>
     s.run?.handsFreeAt && s.step.wait ? [Date.parse(s.run.handsFreeAt)] : [],
   );
@@ -213,6 +213,6 @@ export function symptomsAt(step: Step | null): Symptom[] {
               ? ['slow-on-wire', 'joined-then-lost']
               : step.key === 'main' || step.key === 'rejoin' || step.key === 'modem'
                 ? ['no-internet', 'two-networks', 'wrong-colour']
-                : ['no-light', 'wrong-colour'];
+                : ['wrong-colour', 'no-light'];
   return [...first, ...all.filter((s) => !first.includes(s))];
 }
