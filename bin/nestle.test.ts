@@ -144,3 +144,21 @@ test('plan: proposals with their proof; an option that is none is a mistake', ()
   expect(nestle(['plan', file, '--budget', 'much'])).toMatchObject({ code: 2, out: '' });
   expect(nestle(['plan', file, '--fast']).code).toBe(2);
 });
+
+test('runbook: steps with times as JSON and as a list; two pairs of hands are quicker', () => {
+  const file = 'demo/quay-house.nestle.json';
+  const read = (...more: string[]) => JSON.parse(nestle(['runbook', file, ...more]).out);
+  const [one, two] = [read(), read('--people', '2')];
+  expect(one.proven).toBe(true);
+  expect(two.finishMin).toBeLessThan(one.finishMin);
+  expect(one.between[0]).toBeLessThan(one.between[1]);
+  expect(one.steps.map((s: { key: string }) => s.key)).toContain('pair.unit-b');
+  for (const s of one.steps) expect(s.endMin).toBeGreaterThanOrEqual(s.startMin);
+  const list = nestle(['runbook', file, '--markdown']);
+  expect(list.out).toMatch(/^# Runbook: Quay House/);
+  expect(list.out.match(/^- \[ \]/gm)).toHaveLength(one.steps.length);
+  expect(list.out).toContain('Go on only when: Is B’s light blue?');
+  const rehearsed = read('--rehearse');
+  expect(rehearsed).toMatchObject({ simulated: true, allJoined: true });
+  expect(nestle(['runbook', file, '--people', '3'])).toMatchObject({ code: 2, out: '' });
+});

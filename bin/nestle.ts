@@ -17,6 +17,7 @@ import { filesOf } from '@/server/files';
 import { insertJob, listJobs, loadJob } from '@/server/jobs';
 import { freeId } from '@/server/naming';
 import { planArguments, planHelp, planOf } from './planCommand';
+import { runbookArguments, runbookHelp, runbookText } from './runbookCommand';
 
 const help: Record<string, string> = {
   '': `nestle COMMAND …
@@ -25,6 +26,7 @@ const help: Record<string, string> = {
   check FILE           the snags of a plan, as JSON
   links FILE           every way to feed each planned unit, as JSON
   plan FILE            proposals that meet every need, as JSON
+  runbook FILE         the steps of a plan and when each begins, as JSON or Markdown
   calc NAME            one computation: JSON in, JSON out
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database
@@ -44,6 +46,7 @@ sure, record, and whether one edit mends it.`,
 Reads a job file and writes JSON: for each planned unit that needs a link every way to feed it, best
 first: medium, from, down, up, worst spot with certainty, cost, minutes, holes, cautions, whyNot.`,
   plan: planHelp,
+  runbook: runbookHelp,
   calc: `nestle calc NAME < in.json > out.json
 
 ${calcUsage}
@@ -225,11 +228,22 @@ function importJob(args: string[]) {
   process.stdout.write(`${id}\n`);
 }
 
+function runbook(args: string[]) {
+  let given: ReturnType<typeof runbookArguments>;
+  try {
+    given = runbookArguments(args);
+  } catch (error) {
+    throw new UsageError(error instanceof Error ? error.message : String(error));
+  }
+  process.stdout.write(runbookText(readJob(given.file), given, Date.now()));
+}
+
 const commands = new Map<string, (args: string[]) => void | Promise<void>>([
   ['predict', predict],
   ['check', check],
   ['links', links],
   ['plan', plan],
+  ['runbook', runbook],
   ['calc', runCalc],
   ['export', exportJob],
   ['import', importJob],

@@ -120,7 +120,7 @@ export interface EditResult {
 const storedEdit = z.object({ edit: z.string(), inverse: z.string() });
 
 /** Records that phones add while a window works on the same job. */
-const measuredTypes = new Set(['reading', 'roamWalk']);
+const measuredTypes = new Set(['reading', 'roamWalk', 'stepRun']);
 
 /** Since the revision that an edit was made on, did phones only add what it does not touch? */
 function onlyMeasured(db: Db, id: Id, { revision, edit }: { revision: number; edit: Edit }): boolean {
@@ -140,7 +140,7 @@ function onlyMeasured(db: Db, id: Id, { revision, edit }: { revision: number; ed
 
 /**
  * Applies an edit, undo or redo on the revision it was made on, and writes it down. An edit is also taken
- * on a newer revision when only readings were added since.
+ * on a newer revision when phones only added readings or steps since.
  * @throws ConflictError, NoSuchJobError, EditError; then nothing was changed.
  */
 export function editJob(db: Db, id: Id, request: EditRequest, now: string): EditResult {

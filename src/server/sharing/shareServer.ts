@@ -20,7 +20,7 @@ const passed: readonly (readonly [RegExp, RegExp])[] = [
   [/^GET$/, /^\/walk(\/[A-Za-z0-9]{1,12})?$/],
   [/^GET$/, /^\/_next\/static\/[\w./~-]+$/],
   [/^GET$/, /^\/(walk-worker\.js|icon\.svg)$/],
-  [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam))?$/],
+  [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam|steps))?$/],
 ];
 /** So many wrong codes from one address within a minute, then it has to wait. */
 const mostWrong = 12;

@@ -8,6 +8,9 @@ import { get } from '@/core/job/job';
 import { throughput } from '@/core/proof/speedFigures';
 import { database } from '../database';
 import { editJob, insertJob, loadJob, NoSuchJobError } from '../jobs';
+import { makeRecord } from '@/core/job/make';
+import { dropSecret, keepSecret, secretsOf } from '../secrets';
+import { receiveSteps } from './phoneSteps';
 import { type PhoneRun, receiveRuns, receiveWalk } from './phoneReadings';
 import { closeSharing, openSharing, sharingState } from './sharing';
 import { codePattern, NoSuchCodeError, openShare, shareByCode, shareOf } from './shares';
@@ -135,6 +138,69 @@ describe('what a phone sends', () => {
       receiveWalk(database(), id, { ...walk, id: 'walk-2', marks: [{ atS: 0, spotId: 'x' }] }, now),
     ).toThrow(/no spot/);
   });
+});
+
+describe('steps from phones', () => {
+  const step = (part: object) =>
+    makeRecord({
+      type: 'stepRun',
+      id: 'run-modem',
+      stepKey: 'modem',
+      startedAt: now,
+      handsFreeAt: null,
+      doneAt: null,
+      skipped: null,
+      windowAt: null,
+      by: 'Ada',
+      note: '',
+      photos: [],
+      read: [],
+      changedAt: now,
+      ...part,
+    });
+  const later = (s: number) => new Date(Date.parse(now) + s * 1000).toISOString();
+  const kept = () => loadJob(database(), id).job.stepRuns.find((r) => r.stepKey === 'modem');
+
+  test('the newer word counts, sent twice it counts once, an old one is told', () => {
+    const send = (part: object) => receiveSteps(database(), id, [step(part)], now)[0]?.state;
+    expect(send({})).toBe('taken');
+    expect(send({})).toBe('older');
+    expect(send({ note: 'late', changedAt: later(-60) })).toBe('older');
+    expect(kept()?.note).toBe('');
+    expect(send({ handsFreeAt: later(30), changedAt: later(30) })).toBe('taken');
+  });
+  test('two people end the same step: the first has, the second is told, both notes stay', () => {
+    receiveSteps(
+      database(),
+      id,
+      [step({ doneAt: later(60), note: 'line is up', changedAt: later(60) })],
+      now,
+    );
+    const [second] = receiveSteps(
+      database(),
+      id,
+      [step({ doneAt: later(65), by: 'Ben', note: 'took long', changedAt: later(65) })],
+      now,
+    );
+    expect(second).toMatchObject({ state: 'ended-before', message: 'Ada had ended this step already.' });
+    expect(kept()).toMatchObject({ doneAt: later(60), by: 'Ada', note: 'line is up\ntook long' });
+    // taken back, it is open again
+    receiveSteps(database(), id, [step({ doneAt: null, changedAt: later(70) })], now);
+    expect(kept()?.doneAt).toBeNull();
+  });
+});
+
+test('sealed passwords are kept apart: no job file, no list of steps has them', () => {
+  const secret = { kind: 'network', salt: 'c2FsdA==', iv: 'aXY=', sealed: 'c2VhbGVk' } as const;
+  keepSecret(database(), id, secret, now);
+  keepSecret(database(), id, { ...secret, sealed: 'bmV3' }, now);
+  expect(secretsOf(database(), id)).toEqual([{ ...secret, sealed: 'bmV3' }]);
+  const { job: stored } = loadJob(database(), id);
+  expect(JSON.stringify([...stored.byId.values()])).not.toContain('bmV3');
+  const log = database().prepare('SELECT edit, inverse FROM edits').all();
+  expect(JSON.stringify(log)).not.toContain('bmV3');
+  dropSecret(database(), id, 'network');
+  expect(secretsOf(database(), id)).toEqual([]);
 });
 
 describe('codes', () => {

@@ -1,0 +1,61 @@
+/** The runbook of a job for other programs and for paper. */
+import { cautions } from '../install/cautions';
+import type { Live, LiveStep } from '../install/live';
+
+const round = (v: number) => Math.round(v * 10) / 10;
+
+/** The runbook as plain data; minutes from the start of the work. */
+export function runbookData(job: string, people: number, live: Live): object {
+  return {
+    job,
+    people,
+    finishMin: round(live.finishMin),
+    between: [round(live.earlyMin), round(live.lateMin)],
+    soonestPossibleMin: round(live.schedule.boundMin),
+    proven: live.schedule.proven,
+    problems: live.runbook.problems,
+    steps: live.steps.map((s) => ({
+      key: s.step.key,
+      title: s.step.title,
+      text: s.step.text,
+      gate: s.step.gate?.question ?? null,
+      after: s.step.after,
+      handsMin: s.step.hands.min,
+      waitMin: s.step.wait?.min ?? 0,
+      startMin: round(s.startMin),
+      handsFreeMin: round(s.handsEndMin),
+      endMin: round(s.endMin),
+      hands: s.person + 1,
+      decides: s.critical,
+      state: s.state,
+      cautions: s.step.cautions.map((c) => cautions[c]),
+    })),
+  };
+}
+
+const clock = (min: number) => `${Math.floor(min / 60)}:${String(Math.round(min) % 60).padStart(2, '0')}`;
+const byStart = (a: LiveStep, b: LiveStep) => a.startMin - b.startMin;
+
+/** The runbook as Markdown: in the order of the hands, with boxes to tick. */
+export function runbookMarkdown(job: string, people: number, live: Live): string {
+  const lines = [
+    `# Runbook: ${job}`,
+    '',
+    `${people === 1 ? 'One pair of hands' : 'Two pairs of hands'}. All done after ${clock(live.finishMin)}, most likely between ${clock(live.earlyMin)} and ${clock(live.lateMin)}.`,
+    '',
+    ...live.runbook.problems.map((p) => `> ${p}\n`),
+  ];
+  for (const s of [...live.steps].sort(byStart)) {
+    const { step } = s;
+    const done = s.state === 'done' || s.state === 'skipped' ? 'x' : ' ';
+    const who = people === 2 && step.hands.min > 0 ? `, hands ${s.person + 1}` : '';
+    lines.push(
+      `- [${done}] **${clock(s.startMin)}${who}** ${step.title}${s.critical ? ' (decides the finish)' : ''}`,
+    );
+    if (step.text) lines.push(`  ${step.text}`);
+    if (step.wait) lines.push(`  Wait about ${round(step.wait.min)} min.`);
+    if (step.gate) lines.push(`  Go on only when: ${step.gate.question}`);
+    for (const c of step.cautions) lines.push(`  Caution: ${cautions[c]}`);
+  }
+  return `${lines.join('\n')}\n`;
+}
