@@ -112,15 +112,15 @@ function stateAt(
 ): UnitState {
   const { bootS, joinS, updateS, settleS } = delaysOf(job, unitId);
   const fault = faultOf(job, unitId);
-  // a main unit joins nobody
+  // a main unit joins nobody: it is on from the beginning
   const main = !job.links.some((l) => l.unitId === unitId);
   /** When it joined, or will have; Infinity = not. */
-  let joinAtS = Infinity;
+  let joinAtS = main ? 0 : Infinity;
   let place: 'bench' | 'place' = 'bench';
   let presses = 0;
   /** Since when it has power, and is in a passing state. */
-  let onS = -1;
-  let readyS = Infinity;
+  let onS = main ? 0 : -1;
+  let readyS = main ? 0 : Infinity;
   let pressS = -Infinity;
   let updateFromS = -Infinity;
   let carries = 0;

@@ -20,7 +20,8 @@ import { type Isoband, isobands } from '@/core/coverage/isolines';
 import { handoversOf, roamingOver } from '@/core/coverage/roaming';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
-import { type AnyRecord, type Device, type Id, type Link, type Unit } from '@/core/job/records';
+import { type AnyRecord, type Device, type Id, type Link, type StepRun, type Unit } from '@/core/job/records';
+import { liveRunbook, withRuns } from '@/core/install/live';
 import type { Noise } from '@/core/network/disturbance';
 import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
 import type { Hop } from '@/core/network/hops';
@@ -354,6 +355,8 @@ export function makeCompute() {
     learnt,
     nextSteps: (spotId: Id) => nextSteps(state().job, state().scene, spotId),
     linkLoads: linkLoadsNow,
+    runbook: (people: number, nowMs: number, runs: StepRun[] | null) =>
+      liveRunbook(runs ? withRuns(state().job, runs) : state().job, people, nowMs),
     predict,
     predictFixed: fixed,
     channels,

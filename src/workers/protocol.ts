@@ -4,7 +4,8 @@ import type { Layer } from '@/core/coverage/field';
 import type { Handover } from '@/core/coverage/roaming';
 import type { Snag } from '@/core/checks/snag';
 import type { Edit } from '@/core/job/edits';
-import type { AnyRecord, Band, Id, Link, PerBand, Unit } from '@/core/job/records';
+import type { Live } from '@/core/install/live';
+import type { AnyRecord, Band, Id, Link, PerBand, StepRun, Unit } from '@/core/job/records';
 import type { Scenario } from '@/core/network/feeds';
 import type { Load } from '@/core/network/load';
 import type { ChannelPlan } from '@/core/network/channelPlan';
@@ -137,6 +138,8 @@ export interface ComputeApi {
   nextSteps(spotId: Id): Promise<NextStep[]>;
   /** The radio links of the plan, by what the runs after the work say of them under load. */
   linkLoads(): Promise<LinkLoad[]>;
+  /** The runbook as it stands at a time, ms since 1970; with other runs than the job's in a rehearsal. */
+  runbook(people: number, nowMs: number, runs: StepRun[] | null): Promise<Live>;
   /** What the job's readings teach, used or not; null where none has a signal. */
   learnt(): Promise<Omit<Learnt, 'taught'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */

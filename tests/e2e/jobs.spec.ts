@@ -99,7 +99,7 @@ test('readings from CSV: twice is once, and a wrong column is named', async ({ p
 test('axe finds nothing on any stage', async ({ page }) => {
   for (const path of [
     '/',
-    ...['survey', 'before', 'plan', 'prove', 'handover'].map((s) => `/jobs/quay-house/${s}`),
+    ...['survey', 'before', 'plan', 'install', 'prove', 'handover'].map((s) => `/jobs/quay-house/${s}`),
   ]) {
     await page.goto(path);
     if (path !== '/') await expect(page.getByText(/saved/).first()).toBeVisible();

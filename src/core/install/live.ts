@@ -1,5 +1,5 @@
 /** The runbook as it stands at a moment: what is done, under way, next; when all will be done, and how sure. */
-import type { Job } from '../job/job';
+import { type Job, jobFromRecords } from '../job/job';
 import type { StepRun } from '../job/records';
 import { random, seedOf } from '../statistics/random';
 import { collide, type Runbook, runbookOf } from './runbook';
@@ -59,6 +59,10 @@ function begun(run: StepRun | null): 'done' | 'skipped' | 'hands' | 'waiting' | 
   if (run?.handsFreeAt) return 'waiting';
   return run?.startedAt ? 'hands' : 'open';
 }
+
+/** The job with these runs of steps in place of its own. */
+export const withRuns = (job: Job, runs: readonly StepRun[]): Job =>
+  jobFromRecords([...[...job.byId.values()].filter((r) => r.type !== 'stepRun'), ...runs]);
 
 export interface StepStanding {
   step: Step;

@@ -1,7 +1,7 @@
 import { demos } from '@/../demo/make/make';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { makeRecord } from '@/core/job/make';
-import { causes, priors, type Symptom, symptomWords } from './causes';
+import { type causes, priors, type Symptom, symptomWords } from './causes';
 import { liveRunbook } from './live';
 import { questions } from './questions';
 import { factsOf, mostQuestions, stuckOn, symptomsAt } from './stuck';

@@ -1,12 +1,14 @@
+import { runbookOf } from '../install/runbook';
 import type { SpotProof } from '../proof/spotProof';
 import type { Job } from './job';
 
-/** The stages of a job in the order of the work that this program does; `key` is the number key. */
+/** The stages of a job in the order of the work; `key` is the number key. */
 export const stages = [
   { id: 'survey', key: 1, name: 'Survey' },
   { id: 'before', key: 2, name: 'Before' },
   { id: 'plan', key: 3, name: 'Plan' },
   { id: 'links', key: 4, name: 'Links' },
+  { id: 'install', key: 5, name: 'Install' },
   { id: 'prove', key: 6, name: 'Prove' },
   { id: 'handover', key: 7, name: 'Hand over' },
 ] as const;
@@ -27,6 +29,11 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
   const plannedUnits = job.units.filter((u) => u.planned);
   const planned = plannedUnits.length;
   const fed = plannedUnits.filter((u) => job.links.some((l) => l.unitId === u.id)).length;
+  const book = job.stepRuns.length ? runbookOf(job).steps : [];
+  const runs = new Map(job.stepRuns.map((r) => [r.stepKey, r]));
+  const steps = book.length;
+  const begun = book.filter((s) => runs.get(s.key)?.startedAt || runs.get(s.key)?.skipped != null).length;
+  const ended = book.filter((s) => runs.get(s.key)?.doneAt || runs.get(s.key)?.skipped != null).length;
   const after = proofs.filter((p) => p.after.runs > 0).length;
   const proven = proofs.filter((p) => p.verdict === 'cured' || p.verdict === 'holds').length;
   const all = spots > 0 && proven === spots;
@@ -56,6 +63,11 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
           : fed < planned - 1
             ? `${planned - 1 - fed} not fed`
             : `${fed} ${fed === 1 ? 'link' : 'links'}`,
+    },
+    {
+      id: 'install',
+      state: begun === 0 ? 'empty' : ended < steps ? 'begun' : 'done',
+      text: begun === 0 ? 'not begun' : `${ended} of ${steps} steps`,
     },
     {
       id: 'prove',

@@ -9,7 +9,8 @@ import { whenText } from '@/ui/units';
 import { CodeForm } from './CodeForm';
 import { RoamPanel } from './RoamPanel';
 import { SpotPage } from './SpotPage';
-import { makeWalkStore, type WalkStore } from './walkStore';
+import { StepsPage } from './StepsPage';
+import { makeWalkStore, unsentCount, type WalkStore } from './walkStore';
 
 /** Keeps the page for when the phone is out of reach; only where the browser allows it (not on plain http). */
 function useOffline() {
@@ -28,7 +29,7 @@ function useOffline() {
 /** The walk with a phone: spot by spot, or from unit to unit. */
 export function WalkApp({ code }: { code: string }) {
   const [store] = useState(() => makeWalkStore(code));
-  const [page, setPage] = useState<'spots' | 'roam'>('spots');
+  const [page, setPage] = useState<'spots' | 'roam' | 'steps'>('spots');
   useEffect(() => store.getState().start(), [store]);
   useOffline();
   const job = useStore(store, (s) => s.job);
@@ -62,10 +63,13 @@ export function WalkApp({ code }: { code: string }) {
               options={[
                 { value: 'spots', text: 'Spot by spot' },
                 { value: 'roam', text: 'Unit to unit' },
+                { value: 'steps', text: 'Steps' },
               ]}
             />
           </div>
-          {page === 'spots' ? <SpotPage store={store} /> : <RoamPanel store={store} />}
+          {page === 'spots' && <SpotPage store={store} />}
+          {page === 'roam' && <RoamPanel store={store} />}
+          {page === 'steps' && <StepsPage store={store} />}
         </main>
       )}
       <Toaster position="top-center" />
@@ -78,7 +82,7 @@ function Head({ store }: { store: WalkStore }) {
   const link = useStore(store, (s) => s.link);
   const savedAt = useStore(store, (s) => s.savedAt);
   const phase = useStore(store, (s) => s.phase);
-  const unsent = useStore(store, (s) => s.waiting.runs.length + s.waiting.roams.length);
+  const unsent = useStore(store, (s) => unsentCount(s.waiting));
   const state =
     unsent > 0
       ? {

@@ -3,7 +3,7 @@ import { toast } from 'sonner';
 import { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
 import { find, type Job, jobFromRecords } from '@/core/job/job';
-import { type Id, type Reading, recordSchema, schemas } from '@/core/job/records';
+import { type Id, type Reading, recordSchema, schemas, type StepRun } from '@/core/job/records';
 import { noteRun, nextRun } from '@/core/proof/noteRun';
 import { walkOrder } from '@/core/proof/walkOrder';
 import { ApiError, ask, messageOf } from '@/ui/store/api';
@@ -22,11 +22,19 @@ const keptSchema = z.object({ records: z.array(recordSchema), revision: z.number
 const waitingSchema = z.object({
   runs: z.array(unsentSchema),
   roams: z.array(roamSchema),
+  steps: z.array(schemas.stepRun).default([]),
   refused: z.array(z.object({ run: unsentSchema, message: z.string() })),
 });
 type Waiting = z.infer<typeof waitingSchema>;
-const nothing: Waiting = { runs: [], roams: [], refused: [] };
+const nothing: Waiting = { runs: [], roams: [], steps: [], refused: [] };
 
+/** How much waits to be sent. */
+export const unsentCount = ({ runs, roams, steps }: Waiting): number =>
+  runs.length + roams.length + steps.length;
+
+const stepsReceivedSchema = z.object({
+  received: z.array(z.object({ stepKey: z.string(), state: z.string(), message: z.string().optional() })),
+});
 const receivedSchema = z.object({
   received: z.array(
     z.object({
@@ -72,6 +80,8 @@ export interface WalkState {
   stop(): void;
   note(figures: Partial<Unsent> & Pick<Unsent, 'connected'>): void;
   addRoam(walk: UnsentRoam): void;
+  /** Notes what was done of a step of the runbook. */
+  addStep(run: StepRun): void;
   dropRefused(id: Id): void;
   flush(): Promise<void>;
 }
@@ -137,6 +147,7 @@ export function makeWalkStore(code: string) {
         waiting: {
           runs: [...had.runs, ...waiting.runs],
           roams: [...had.roams, ...waiting.roams],
+          steps: [...had.steps, ...waiting.steps],
           refused: had.refused,
         },
         phase: proven ? 'after' : 'before',
@@ -193,8 +204,18 @@ export function makeWalkStore(code: string) {
           const after = get().waiting;
           keep({ ...after, roams: after.roams.filter((w) => w.id !== walk.id) });
         }
-        if (get().waiting.runs.length + get().waiting.roams.length === 0)
-          set({ savedAt: new Date().toISOString() });
+        const { steps } = get().waiting;
+        if (steps.length) {
+          const { received } = await ask(stepsReceivedSchema, `/api/walk/${code}/steps`, {
+            body: { runs: steps },
+          });
+          for (const r of received) if (r.message) toast(r.message);
+          await look();
+          const after = get().waiting;
+          // what was noted anew meanwhile waits for its own turn
+          keep({ ...after, steps: after.steps.filter((s) => !steps.includes(s)) });
+        }
+        if (unsentCount(get().waiting) === 0) set({ savedAt: new Date().toISOString() });
         set({ link: 'online' });
       } catch (error) {
         offline(error);
@@ -313,13 +334,17 @@ export function makeWalkStore(code: string) {
         keep({ ...get().waiting, roams: [...get().waiting.roams, walk] });
         void get().flush();
       },
+      addStep(run) {
+        const { waiting } = get();
+        keep({ ...waiting, steps: [...waiting.steps.filter((s) => s.stepKey !== run.stepKey), run] });
+        void get().flush();
+      },
       dropRefused(id) {
         keep({ ...get().waiting, refused: get().waiting.refused.filter((r) => r.run.id !== id) });
       },
       flush() {
         const { waiting, link } = get();
-        if (waiting.runs.length + waiting.roams.length === 0)
-          return link === 'offline' ? look() : Promise.resolve();
+        if (unsentCount(waiting) === 0) return link === 'offline' ? look() : Promise.resolve();
         if (link === 'closed') return Promise.resolve();
         // one at a time, so that nothing is sent twice
         flushing ??= send().finally(() => (flushing = null));

@@ -1,10 +1,10 @@
 'use client';
 
-import QRCode from 'qrcode';
 import { Smartphone } from 'lucide-react';
-import { useCallback, useEffect, useMemo, useState } from 'react';
+import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { DialogFrame } from '@/ui/DialogFrame';
+import { QrCode } from '@/ui/QrCode';
 import { Button } from '@/ui/primitives';
 import { ask, messageOf } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
@@ -158,29 +158,5 @@ function PhoneDialog({
         </div>
       )}
     </DialogFrame>
-  );
-}
-
-/** A picture code, drawn: dark squares with a margin of four. */
-function QrCode({ text }: { text: string }) {
-  const { size, path } = useMemo(() => {
-    const { modules } = QRCode.create(text || ' ', { errorCorrectionLevel: 'M' });
-    let path = '';
-    for (let y = 0; y < modules.size; y++)
-      for (let x = 0; x < modules.size; x++) if (modules.get(y, x)) path += `M${x} ${y}h1v1h-1z`;
-    return { size: modules.size, path };
-  }, [text]);
-  return (
-    <svg
-      width={196}
-      height={196}
-      viewBox={`-4 -4 ${size + 8} ${size + 8}`}
-      role="img"
-      aria-label={`Picture code of ${text}`}
-      shapeRendering="crispEdges"
-      className="border border-ink bg-white"
-    >
-      <path d={path} fill="#1f2a37" />
-    </svg>
   );
 }

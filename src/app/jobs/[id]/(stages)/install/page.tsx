@@ -1,0 +1,5 @@
+import { InstallStage } from '@/features/install/InstallStage';
+
+export default function Page() {
+  return <InstallStage />;
+}

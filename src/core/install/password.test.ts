@@ -1,0 +1,24 @@
+import { joinText, passwordHints } from './password';
+
+test.each([
+  ['short', ['Wi-Fi takes 8']],
+  ['elevenchars', ['12 characters']],
+  ['tidal harbour 7 bells', []],
+  ['1234567890abcd', ['first that anyone', '0 and O']],
+  ['TidalHarbour77', ['Capitals']],
+  ['tidal harbour 7 bells ', ['space at its end']],
+  ['x'.repeat(64), ['63 characters', 'first that anyone']],
+])('%s', (password, said) => {
+  const hints = passwordHints(password);
+  expect(hints).toHaveLength(said.length);
+  said.forEach((words, i) => expect(hints[i]).toContain(words));
+});
+
+test('the same password twice is told', () => {
+  expect(passwordHints('tidal harbour 7 bells', ['tidal harbour 7 bells'])[0]).toContain('same as another');
+});
+
+test('a join code escapes what has a meaning in it', () => {
+  expect(joinText('Quay;House', 'a:b"c\\d')).toBe('WIFI:T:WPA;S:Quay\\;House;P:a\\:b\\"c\\\\d;;');
+  expect(joinText('Open', '')).toBe('WIFI:T:nopass;S:Open;;');
+});

@@ -1,0 +1,61 @@
+/** What one does to a step, as the record that follows. Times are ISO; `now` comes from whoever acts. */
+import type { StepRun } from '../job/records';
+import type { Step } from './step';
+
+const fresh = (step: Step, now: string): StepRun => ({
+  type: 'stepRun',
+  id: `run-${step.key.replaceAll('.', '-')}`.slice(0, 64),
+  stepKey: step.key,
+  startedAt: null,
+  handsFreeAt: null,
+  doneAt: null,
+  skipped: null,
+  windowAt: null,
+  by: '',
+  note: '',
+  photos: [],
+  read: [],
+  changedAt: now,
+});
+
+const changed = (step: Step, had: StepRun | null, now: string, part: Partial<StepRun>): StepRun => ({
+  ...(had ?? fresh(step, now)),
+  ...part,
+  changedAt: now,
+});
+
+/** Hands begin; a pairing window opens with it. */
+export const beginStep = (step: Step, had: StepRun | null, now: string, by: string): StepRun =>
+  changed(step, had, now, {
+    startedAt: now,
+    skipped: null,
+    by,
+    ...(step.windowS !== null && { windowAt: now }),
+  });
+/** Hands are free, only waiting is left. */
+export const freeHands = (step: Step, had: StepRun | null, now: string): StepRun =>
+  changed(step, had, now, { startedAt: had?.startedAt ?? now, handsFreeAt: now });
+/** The gate is passed. */
+export const endStep = (step: Step, had: StepRun | null, now: string, by: string): StepRun =>
+  changed(step, had, now, { startedAt: had?.startedAt ?? now, doneAt: now, by: by || (had?.by ?? '') });
+/** The button is pressed again: the window begins anew. */
+export const pressAgain = (step: Step, had: StepRun | null, now: string): StepRun =>
+  changed(step, had, now, { windowAt: now });
+/** Left out, with a reason. */
+export const skipStep = (step: Step, had: StepRun | null, now: string, reason: string): StepRun =>
+  changed(step, had, now, { skipped: reason });
+/** Not done after all: back to where it had not begun. */
+export const reopenStep = (step: Step, had: StepRun | null, now: string): StepRun =>
+  changed(step, had, now, {
+    startedAt: null,
+    handsFreeAt: null,
+    doneAt: null,
+    skipped: null,
+    windowAt: null,
+  });
+export const noteStep = (step: Step, had: StepRun | null, now: string, note: string): StepRun =>
+  changed(step, had, now, { note: note.slice(0, 2000) });
+export const readCaution = (step: Step, had: StepRun | null, now: string, caution: string): StepRun =>
+  changed(step, had, now, { read: [...new Set([...(had?.read ?? []), caution])] });
+export const addPhoto = (step: Step, had: StepRun | null, now: string, fileId: string): StepRun =>
+  changed(step, had, now, { photos: [...new Set([...(had?.photos ?? []), fileId])].slice(0, 12) });

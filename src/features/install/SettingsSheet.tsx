@@ -1,0 +1,277 @@
+'use client';
+
+import { useEffect, useState } from 'react';
+import { toast } from 'sonner';
+import { z } from 'zod';
+import { putOne } from '@/core/job/edits';
+import { makeRecord } from '@/core/job/make';
+import type { NetSettings } from '@/core/job/records';
+import { joinText, passwordHints } from '@/core/install/password';
+import { DialogFrame } from '@/ui/DialogFrame';
+import { QrCode } from '@/ui/QrCode';
+import { Button, Field, inputClass, PartHead, TextInput } from '@/ui/primitives';
+import { TickField } from '@/ui/WordChoice';
+import { ask, messageOf } from '@/ui/store/api';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { seal, unseal } from '@/ui/install/seal';
+
+const secretsSchema = z.object({
+  secrets: z.array(
+    z.object({
+      kind: z.enum(['network', 'guest', 'admin']),
+      salt: z.string(),
+      iv: z.string(),
+      sealed: z.string(),
+    }),
+  ),
+});
+type Secret = z.infer<typeof secretsSchema>['secrets'][number];
+type Kind = Secret['kind'];
+const kindWords: Record<Kind, string> = { network: 'Wi-Fi', guest: 'Guests', admin: 'Administrator' };
+const kinds: readonly Kind[] = ['network', 'guest', 'admin'];
+
+const blank: NetSettings = makeRecord({
+  type: 'netSettings',
+  id: 'net-settings',
+  networkName: '',
+  guestName: '',
+  onlyName: '',
+  adminHolder: '',
+  networkHolder: '',
+  updatesOn: true,
+  note: '',
+});
+
+const lines = [
+  ['networkName', 'Network name', 32],
+  ['guestName', 'Guest network', 32],
+  ['onlyName', 'Name on 2.4 GHz alone', 32],
+  ['networkHolder', 'Wi-Fi password is with', 80],
+  ['adminHolder', 'Administrator’s is with', 80],
+] as const;
+
+/** Names, and who holds which password; passwords sealed with a passphrase, shown on demand. */
+export function SettingsSheet() {
+  const store = useJobStore();
+  const settings = useJob((s) => s.job.netSettings[0]) ?? blank;
+  const save = (part: Partial<NetSettings>) =>
+    store
+      .getState()
+      .commit(putOne('Settings sheet', makeRecord({ ...settings, ...part, type: 'netSettings' })));
+  return (
+    <section aria-label="Settings sheet">
+      <PartHead>Settings sheet</PartHead>
+      {lines.map(([key, label, most]) => (
+        <Field key={key} label={label}>
+          {(id) => (
+            <TextInput
+              id={id}
+              value={settings[key]}
+              className="w-full"
+              read={(text) => {
+                if (text.length > most) throw new Error(`${label}: ${most} characters at most.`);
+                save({ [key]: text.trim() });
+              }}
+            />
+          )}
+        </Field>
+      ))}
+      <TickField
+        label="Updates by itself"
+        value={settings.updatesOn}
+        onChange={(updatesOn) => save({ updatesOn })}
+      />
+      <Passwords settings={settings} />
+    </section>
+  );
+}
+
+function Passwords({ settings }: { settings: NetSettings }) {
+  const store = useJobStore();
+  const jobId = useJob((s) => s.job.info.id);
+  const [secrets, setSecrets] = useState<Secret[] | null>(null);
+  const [open, setOpen] = useState<{ kind: Kind; what: 'set' | 'show' } | null>(null);
+  const url = `/api/jobs/${jobId}/secrets`;
+  useEffect(() => {
+    let current = true;
+    ask(secretsSchema, url).then(
+      (a) => current && setSecrets(a.secrets),
+      (error: unknown) => current && toast.error(messageOf(error)),
+    );
+    return () => {
+      current = false;
+    };
+  }, [url]);
+  return (
+    <>
+      <PartHead right="sealed with a passphrase">Passwords, optional</PartHead>
+      <ul>
+        {kinds.map((kind) => {
+          const kept = secrets?.find((s) => s.kind === kind);
+          return (
+            <li key={kind} className="flex items-center gap-1 border-b border-rule py-0.5">
+              <span className="min-w-0 flex-1">
+                {kindWords[kind]} <span className="text-muted">{kept ? 'kept' : 'not kept'}</span>
+              </span>
+              {kept && (
+                <Button look="quiet" onClick={() => setOpen({ kind, what: 'show' })}>
+                  Show
+                </Button>
+              )}
+              <Button look="quiet" onClick={() => setOpen({ kind, what: 'set' })}>
+                {kept ? 'Change' : 'Keep'}
+              </Button>
+            </li>
+          );
+        })}
+      </ul>
+      <p className="mt-1 text-[12px] text-muted">
+        They are in no job file, report or picture. Without the passphrase nobody can read them, this program
+        included.
+      </p>
+      {open && (
+        <PasswordDialog
+          key={`${open.kind} ${open.what}`}
+          kind={open.kind}
+          kept={open.what === 'show' ? (secrets?.find((s) => s.kind === open.kind) ?? null) : null}
+          name={open.kind === 'guest' ? settings.guestName : settings.networkName}
+          onKeep={async (secret) => {
+            await store.getState().settled();
+            const answer = await ask(secretsSchema, url, { method: 'PUT', body: secret });
+            setSecrets(answer.secrets);
+            setOpen(null);
+            toast(`${kindWords[open.kind]} password kept, sealed.`);
+          }}
+          onForget={async () => {
+            const answer = await ask(secretsSchema, `${url}?kind=${open.kind}`, { method: 'DELETE' });
+            setSecrets(answer.secrets);
+            setOpen(null);
+          }}
+          onClose={() => setOpen(null)}
+        />
+      )}
+    </>
+  );
+}
+
+function PasswordDialog({
+  kind,
+  kept,
+  name,
+  onKeep,
+  onForget,
+  onClose,
+}: {
+  kind: Kind;
+  /** Sealed, to be shown; null = to be set. */
+  kept: Secret | null;
+  name: string;
+  onKeep: (secret: Secret) => Promise<void>;
+  onForget: () => Promise<void>;
+  onClose: () => void;
+}) {
+  const [password, setPassword] = useState('');
+  const [passphrase, setPassphrase] = useState('');
+  const [shown, setShown] = useState<string | null>(null);
+  const [error, setError] = useState('');
+  const hints = kept ? [] : password ? passwordHints(password) : [];
+  const act = async () => {
+    try {
+      setError('');
+      if (kept) setShown(await unseal(kept, passphrase));
+      else if (password.length < 8) setError('A password has 8 characters or more.');
+      else if (passphrase.length < 8) setError('A passphrase has 8 characters or more.');
+      else await onKeep({ kind, ...(await seal(password, passphrase)) });
+    } catch (problem) {
+      setError(messageOf(problem));
+    }
+  };
+  const box = `${inputClass} mt-0.5 !h-10 w-full`;
+  return (
+    <DialogFrame
+      title={`${kindWords[kind]} password`}
+      onClose={onClose}
+      footer={
+        <>
+          {kept && (
+            <Button look="quiet" onClick={() => void onForget()}>
+              Forget it
+            </Button>
+          )}
+          <Button onClick={onClose}>Close</Button>
+          {shown === null && (
+            <Button look="action" onClick={() => void act()}>
+              {kept ? 'Show it' : 'Seal and keep'}
+            </Button>
+          )}
+        </>
+      }
+    >
+      {shown === null ? (
+        <form
+          className="flex flex-col gap-3 pt-3"
+          onSubmit={(e) => {
+            e.preventDefault();
+            void act();
+          }}
+        >
+          {!kept && (
+            <label className="text-muted">
+              Password
+              <input
+                className={box}
+                autoComplete="off"
+                spellCheck={false}
+                value={password}
+                onChange={(e) => setPassword(e.target.value)}
+              />
+            </label>
+          )}
+          {hints.map((h) => (
+            <p key={h} className="text-ochre-text">
+              {h}
+            </p>
+          ))}
+          <label className="text-muted">
+            Passphrase that seals it
+            <input
+              className={box}
+              type="password"
+              autoComplete="off"
+              value={passphrase}
+              onChange={(e) => setPassphrase(e.target.value)}
+            />
+          </label>
+          {error && (
+            <p role="alert" className="text-rust-text">
+              {error}
+            </p>
+          )}
+          <button type="submit" hidden />
+        </form>
+      ) : (
+        <div className="flex flex-wrap items-start gap-6 pt-3">
+          <div className="min-w-48 flex-1">
+            <p className="text-muted">Password{name && ` of ${name}`}</p>
+            <p className="text-[20px] font-bold break-all" data-testid="open-password">
+              {shown}
+            </p>
+            {passwordHints(shown)
+              .filter((h) => h.startsWith('Capitals') || h.startsWith('0 and O'))
+              .map((h) => (
+                <p key={h} className="text-ochre-text">
+                  {h}
+                </p>
+              ))}
+          </div>
+          {kind !== 'admin' && name && (
+            <div>
+              <QrCode text={joinText(name, shown)} label={`Code to join ${name}`} />
+              <p className="mt-1 text-muted">A phone’s camera joins {name} by it. Made now, kept nowhere.</p>
+            </div>
+          )}
+        </div>
+      )}
+    </DialogFrame>
+  );
+}

@@ -1,0 +1,160 @@
+'use client';
+
+import { useState } from 'react';
+import { putOne } from '@/core/job/edits';
+import { freshId } from '@/core/job/fresh';
+import { makeRecord } from '@/core/job/make';
+import type { StepEdit } from '@/core/job/records';
+import type { Step } from '@/core/install/step';
+import { Button, Field, inputClass, TextInput } from '@/ui/primitives';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+
+const minutesOf = (text: string): number => {
+  const n = Number(text.trim().replace(',', '.'));
+  if (!(n >= 0 && n <= 600)) throw new Error('Minutes from 0 to 600.');
+  return n;
+};
+
+/** The step's words, times and order in this job; a step of one's own after it. */
+export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[] }) {
+  const store = useJobStore();
+  const edit = useJob((s) => s.job.stepEdits.find((e) => e.stepKey === step.key));
+  const [own, setOwn] = useState('');
+  const save = (label: string, part: Partial<StepEdit>) => {
+    const { job, commit } = store.getState();
+    const base: StepEdit = edit ?? {
+      type: 'stepEdit',
+      id: freshId(job, 'step-edit'),
+      stepKey: step.key,
+      own: false,
+      dropped: false,
+      title: null,
+      text: null,
+      handsMin: null,
+      waitMin: null,
+      after: null,
+    };
+    commit(putOne(`${label}: ${step.title}`, makeRecord({ ...base, ...part, type: 'stepEdit' })));
+  };
+  const add = () => {
+    const { job, commit } = store.getState();
+    const id = freshId(job, 'step-edit');
+    const title = own.trim().slice(0, 120);
+    commit(
+      putOne(
+        `Step of one’s own: ${title}`,
+        makeRecord({
+          type: 'stepEdit',
+          id,
+          stepKey: `own-${id.replace(/\D/g, '')}`,
+          own: true,
+          dropped: false,
+          title,
+          text: '',
+          handsMin: 5,
+          waitMin: null,
+          after: [step.key],
+        }),
+      ),
+    );
+    setOwn('');
+  };
+  return (
+    <details className="mt-3 border-t border-strong">
+      <summary className="flex h-9 cursor-pointer items-center font-semibold text-action pointer-coarse:h-11">
+        Change this step
+      </summary>
+      <Field label="Title">
+        {(id) => (
+          <TextInput
+            id={id}
+            value={step.title}
+            className="w-48"
+            read={(text) => {
+              if (!text.trim()) throw new Error('A title is needed.');
+              save('Title', { title: text.trim().slice(0, 120) });
+            }}
+          />
+        )}
+      </Field>
+      <Field label="Hands, min">
+        {(id) => (
+          <TextInput
+            id={id}
+            value={String(step.hands.min)}
+            className="w-20"
+            read={(t) => save('Hands', { handsMin: minutesOf(t) })}
+          />
+        )}
+      </Field>
+      <Field label="Wait, min">
+        {(id) => (
+          <TextInput
+            id={id}
+            value={String(step.wait?.min ?? 0)}
+            className="w-20"
+            read={(t) => save('Wait', { waitMin: minutesOf(t) })}
+          />
+        )}
+      </Field>
+      <Field label="Also comes after">
+        {(id) => (
+          <select
+            id={id}
+            className={`${inputClass} w-48`}
+            value=""
+            onChange={(e) =>
+              e.target.value && save('Order', { after: [...new Set([...step.after, e.target.value])] })
+            }
+          >
+            <option value="">choose a step</option>
+            {steps
+              .filter((s) => s.key !== step.key && !step.after.includes(s.key))
+              .map((s) => (
+                <option key={s.key} value={s.key}>
+                  {s.title}
+                </option>
+              ))}
+          </select>
+        )}
+      </Field>
+      <div className="mt-2 flex flex-wrap gap-2">
+        {step.key !== 'walk' && (
+          <Button onClick={() => save('Left out of the runbook', { dropped: true })}>
+            Leave out of the runbook
+          </Button>
+        )}
+        {edit && (
+          <Button
+            look="quiet"
+            onClick={() =>
+              store.getState().commit({ label: `As the template: ${step.title}`, put: [], remove: [edit.id] })
+            }
+          >
+            {edit.own ? 'Remove it' : 'As the template has it'}
+          </Button>
+        )}
+      </div>
+      <form
+        className="mt-2 flex items-end gap-2"
+        onSubmit={(e) => {
+          e.preventDefault();
+          if (own.trim()) add();
+        }}
+      >
+        <label className="min-w-0 flex-1 text-muted">
+          A step of your own after it
+          <input
+            className={`${inputClass} mt-0.5 w-full`}
+            value={own}
+            maxLength={120}
+            onChange={(e) => setOwn(e.target.value)}
+          />
+        </label>
+        <Button type="submit" disabled={!own.trim()}>
+          Add
+        </Button>
+      </form>
+    </details>
+  );
+}

@@ -1,0 +1,247 @@
+'use client';
+
+import { useState } from 'react';
+import { cautions } from '@/core/install/cautions';
+import type { StepStanding } from '@/core/install/live';
+import {
+  beginStep,
+  endStep,
+  freeHands,
+  noteStep,
+  pressAgain,
+  readCaution,
+  reopenStep,
+  skipStep,
+} from '@/core/install/runActions';
+import type { StepRun } from '@/core/job/records';
+import { Button, inputClass } from '@/ui/primitives';
+import { clockText } from './useNow';
+
+interface Props {
+  standing: StepStanding;
+  run: StepRun | null;
+  /** ms since 1970. */
+  now: number;
+  by: string;
+  onRun: (run: StepRun, label: string) => void;
+  /** What its unit's light shows now, in a rehearsal. */
+  seen?: string | undefined;
+  /** Only shown, as in a rehearsal. */
+  locked?: boolean;
+  /** Shown where something may be stuck. */
+  onStuck: () => void;
+}
+
+const big = '!h-[50px] text-[15px]';
+
+/** The step at hand, large: what to do, what must be seen, its clock, and what may be done to it. */
+export function StepCard({ standing, run, now, by, onRun, seen, locked = false, onStuck }: Props) {
+  const { step, state, waitsFor } = standing;
+  // not the time last shown: two presses within a second are two times
+  const iso = () => new Date().toISOString();
+  const unread = step.cautions.filter((c) => !run?.read.includes(c));
+  const over = state === 'done' || state === 'skipped';
+  const open = state === 'hands' || state === 'waiting';
+  return (
+    <article aria-label={step.title} data-testid="step-card">
+      <h2 className="text-[27px] leading-tight font-bold">{step.title}</h2>
+      <p className="mt-2 text-[15px]">{step.text}</p>
+      {step.cautions.length > 0 && (
+        <ul className="mt-3" aria-label="Cautions">
+          {step.cautions.map((c) => (
+            <li
+              key={c}
+              className="flex items-start gap-2 border-l-[3px] border-ochre bg-[#fbf3df] px-2.5 py-1.5 text-ochre-text"
+            >
+              <label className="flex items-start gap-2">
+                <input
+                  type="checkbox"
+                  className="mt-0.5 h-4 w-4 shrink-0 accent-(--color-action) pointer-coarse:h-6 pointer-coarse:w-6"
+                  checked={!unread.includes(c)}
+                  disabled={locked || !unread.includes(c)}
+                  onChange={() => onRun(readCaution(step, run, iso(), c), `Caution read: ${step.title}`)}
+                />
+                <span>
+                  <b>{unread.includes(c) ? 'Read this first.' : 'Read.'}</b> {cautions[c]}
+                </span>
+              </label>
+            </li>
+          ))}
+        </ul>
+      )}
+      {open && <Clock step={step} run={run} now={now} />}
+      {step.gate && !over && (
+        <div className="mt-4 border-2 border-ink bg-panel p-3">
+          <p className="text-muted">Go on only when the answer is yes</p>
+          <p className="text-[19px] leading-tight font-bold">{step.gate.question}</p>
+          {step.gate.light && <p className="mt-1 text-muted">It means: {step.gate.light.means}.</p>}
+          {seen && (
+            <p className="mt-1 font-semibold" data-testid="seen">
+              Now: {seen} <span className="font-normal text-muted">(simulated)</span>
+            </p>
+          )}
+        </div>
+      )}
+      <div className={`mt-3 flex-wrap gap-2 ${locked ? 'hidden' : 'flex'}`}>
+        {(state === 'ready' || state === 'blocked' || state === 'held') && (
+          <Button
+            look="action"
+            className={`${big} min-w-[180px] flex-1`}
+            disabled={state !== 'ready' || unread.length > 0}
+            onClick={() => onRun(beginStep(step, run, iso(), by), `Begin: ${step.title}`)}
+          >
+            Begin
+          </Button>
+        )}
+        {state === 'hands' && step.wait && (
+          <Button
+            look="action"
+            className={`${big} min-w-[180px] flex-1`}
+            onClick={() => onRun(freeHands(step, run, iso()), `Hands free: ${step.title}`)}
+          >
+            Hands are free, it needs {Math.round(step.wait.min)} min
+          </Button>
+        )}
+        {open && (
+          <Button
+            look={state === 'waiting' || !step.wait ? 'action' : 'plain'}
+            className={`${big} min-w-[140px] flex-1`}
+            onClick={() => onRun(endStep(step, run, iso(), by), `Done: ${step.title}`)}
+          >
+            {step.gate ? 'Yes, go on' : 'Done'}
+          </Button>
+        )}
+        {open && step.windowS !== null && (
+          <Button
+            className={big}
+            onClick={() => onRun(pressAgain(step, run, iso()), `Pressed again: ${step.title}`)}
+          >
+            Pressed again
+          </Button>
+        )}
+        {open && (
+          <Button className={big} onClick={onStuck}>
+            Stuck?
+          </Button>
+        )}
+        {over && (
+          <Button
+            className={big}
+            onClick={() => onRun(reopenStep(step, run, iso()), `Not done after all: ${step.title}`)}
+          >
+            Not done after all
+          </Button>
+        )}
+      </div>
+      {unread.length > 0 && state === 'ready' && (
+        <p className="mt-2 text-muted">Tick what has to be read, then begin.</p>
+      )}
+      {waitsFor.length > 0 && (state === 'blocked' || state === 'held') && (
+        <p className="mt-2 text-muted" role="status">
+          {state === 'held' ? 'Not while this is under way: ' : 'Comes after: '}
+          {waitsFor.slice(0, 3).join('; ')}
+          {waitsFor.length > 3 && ` and ${waitsFor.length - 3} more`}.
+        </p>
+      )}
+      {state === 'done' && run?.doneAt && (
+        <p className="mt-2 text-muted">
+          Done at {new Date(run.doneAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+          {run.by && ` by ${run.by}`}.
+        </p>
+      )}
+      {state === 'skipped' && <p className="mt-2 text-muted">Left out: {run?.skipped}</p>}
+      {!locked && <Notes key={step.key} {...{ standing, run, onRun }} />}
+    </article>
+  );
+}
+
+/** The pairing window running out, or how long the wait has lasted, from what was noted. */
+function Clock({ step, run, now }: { step: StepStanding['step']; run: StepRun | null; now: number }) {
+  const since = (iso: string | null | undefined) => (iso ? Math.max(0, (now - Date.parse(iso)) / 1000) : 0);
+  const window = step.windowS !== null && run?.windowAt ? step.windowS - since(run.windowAt) : null;
+  const waiting = run?.handsFreeAt && step.wait ? step.wait.min * 60 - since(run.handsFreeAt) : null;
+  const shown = window ?? waiting;
+  const whole = window !== null ? (step.windowS ?? 1) : (step.wait?.min ?? 1) * 60;
+  if (shown === null)
+    return (
+      <p className="mt-3 text-muted" role="timer">
+        Running {clockText(since(run?.startedAt))}
+      </p>
+    );
+  const share = Math.min(1, Math.max(0, 1 - shown / whole));
+  const closed = window !== null && shown <= 0;
+  return (
+    <div className="mt-3" role="timer" aria-label={window !== null ? 'Pairing window' : 'Wait'}>
+      <p className="flex justify-between">
+        <b>{window !== null ? 'Pairing window' : 'Wait'}</b>
+        <span className="text-muted">
+          {window !== null
+            ? `left of ${clockText(whole)}`
+            : shown >= 0
+              ? `left of about ${clockText(whole)}`
+              : 'longer than usual'}
+        </span>
+      </p>
+      <p className={`text-[76px] leading-none font-bold ${closed ? 'text-rust-text' : ''}`}>
+        {closed ? 'over' : clockText(shown)}
+      </p>
+      <div className="mt-2 h-[18px] border-[1.4px] border-ink bg-panel">
+        <div className="h-full bg-action" style={{ width: `${share * 100}%` }} />
+      </div>
+      {closed && (
+        <p className="mt-1 text-muted">It is not too far away: press pair again, with the app waiting.</p>
+      )}
+    </div>
+  );
+}
+
+function Notes({ standing, run, onRun }: Pick<Props, 'standing' | 'run' | 'onRun'>) {
+  const { step, state } = standing;
+  const [note, setNote] = useState(run?.note ?? '');
+  const [reason, setReason] = useState('');
+  const over = state === 'done' || state === 'skipped';
+  const iso = () => new Date().toISOString();
+  return (
+    <details className="mt-4 border-t border-strong">
+      <summary className="flex h-9 cursor-pointer items-center font-semibold text-action pointer-coarse:h-11">
+        Note{run?.note ? ' (has one)' : ''}
+        {!over && ', or leave it out'}
+      </summary>
+      <label className="block text-muted">
+        Note
+        <textarea
+          className={`${inputClass} mt-0.5 block !h-16 w-full py-1`}
+          maxLength={2000}
+          value={note}
+          onChange={(e) => setNote(e.target.value)}
+          onBlur={() => {
+            if (note !== (run?.note ?? '')) onRun(noteStep(step, run, iso(), note), `Note: ${step.title}`);
+          }}
+        />
+      </label>
+      {!over && (
+        <form
+          className="mt-2 flex items-end gap-2"
+          onSubmit={(e) => {
+            e.preventDefault();
+            if (reason.trim())
+              onRun(skipStep(step, run, iso(), reason.trim().slice(0, 200)), `Left out: ${step.title}`);
+          }}
+        >
+          <label className="min-w-0 flex-1 text-muted">
+            Why it is left out
+            <input
+              className={`${inputClass} mt-0.5 w-full`}
+              value={reason}
+              maxLength={200}
+              onChange={(e) => setReason(e.target.value)}
+            />
+          </label>
+          <Button type="submit" disabled={!reason.trim()}>
+            Leave it out
+          </Button>
+        </form>
+      )}
+    </details>
+  );
+}

@@ -1,0 +1,173 @@
+import { type Page } from '@playwright/test';
+import AxeBuilder from '@axe-core/playwright';
+import { expect, test } from './server';
+
+const card = (page: Page) => page.getByTestId('step-card');
+const act = (page: Page, name: string | RegExp) => card(page).getByRole('button', { name, exact: true });
+
+test('the runbook live: gate, wait that survives a reload, what must be read, skip with reason, undo', async ({
+  page,
+}) => {
+  await page.goto('/jobs/quay-house/install');
+  const summary = page.getByTestId('stage-summary');
+  await expect(summary).toContainText(
+    /0 of 17 steps, all done \d\d:\d\d, most likely \d\d:\d\d to \d\d:\d\d/,
+  );
+  await expect(card(page).getByRole('heading', { name: 'Restart the modem' })).toBeVisible();
+  await page.getByLabel('Work is noted as done by').fill('Ada');
+  await act(page, 'Begin').click();
+  await act(page, /^Hands are free/).click();
+  // hands go on with other work while it waits
+  await expect(card(page).getByRole('heading', { name: /^Lay the cable/ })).toBeVisible();
+  await page.locator('[data-step="modem"]').click();
+  await expect(page.getByRole('timer', { name: 'Wait' })).toContainText(/2:5\d/);
+  await expect(page.getByTestId('save-state')).toContainText('saved');
+  await page.reload();
+  await page.locator('[data-step="modem"]').click();
+  await expect(page.getByRole('timer', { name: 'Wait' })).toContainText(/2:[0-5]\d/);
+  await act(page, 'Yes, go on').click();
+  await expect(summary).toContainText('1 of 17 steps');
+  await expect(card(page)).toContainText(/Done at \d\d:\d\d by Ada/);
+  await page.keyboard.press('Control+z');
+  await expect(summary).toContainText('0 of 17 steps');
+  await page.keyboard.press('Control+Shift+z');
+  await expect(summary).toContainText('1 of 17 steps');
+
+  // what can hurt someone is read before it begins
+  await page.locator('[data-step="main"]').click();
+  await act(page, 'Begin').click();
+  await act(page, 'Yes, go on').click();
+  await page.locator('[data-step="names"]').click();
+  await expect(act(page, 'Begin')).toBeDisabled();
+  await card(page).getByRole('checkbox').check();
+  await expect(act(page, 'Begin')).toBeEnabled();
+
+  await page.locator('[data-step="guest"]').click();
+  await expect(card(page)).toContainText('Comes after: Let the phone join the new network');
+  await card(page).getByText('Note, or leave it out').click();
+  await card(page).getByLabel('Why it is left out').fill('no guests wanted');
+  await act(page, 'Leave it out').click();
+  await expect(card(page)).toContainText('Left out: no guests wanted');
+  await expect(page.getByRole('link', { name: /Install/ })).toContainText('3 of 17 steps');
+});
+
+test('stuck: the likeliest cause first, few questions, and when not to move the unit', async ({ page }) => {
+  await page.goto('/jobs/quay-house/install');
+  await act(page, 'Begin').click();
+  await page.locator('[data-step="modem"]').click();
+  await act(page, 'Stuck?').click();
+  const stuck = page.getByTestId('stuck');
+  await expect(stuck).toContainText('Don’t move the unit');
+  const first = stuck.getByRole('listitem').first();
+  await page.getByLabel('What is seen').selectOption({ label: 'The app does not find it' });
+  const before = await first.textContent();
+  for (let i = 0; i < 5 && (await stuck.getByRole('button', { name: 'No', exact: true }).count()); i++)
+    await stuck.getByRole('button', { name: 'No', exact: true }).click();
+  await expect(stuck.getByRole('button', { name: 'No', exact: true })).toHaveCount(0);
+  await expect(first).not.toHaveText(before ?? '');
+  await stuck.getByRole('button', { name: 'Close' }).click();
+  await expect(stuck).toHaveCount(0);
+});
+
+test('steps changed by hand: times, a circle that is not followed, a step of one’s own', async ({ page }) => {
+  await page.goto('/jobs/quay-house/install');
+  await page.locator('[data-step="modem"]').click();
+  await page.getByText('Change this step').click();
+  const hands = page.getByLabel('Hands, min');
+  await hands.fill('x');
+  await hands.press('Enter');
+  await expect(page.getByText('Minutes from 0 to 600.')).toBeVisible();
+  await hands.fill('45');
+  await hands.press('Enter');
+  await expect(page.locator('[data-step="modem"]')).toContainText('changed');
+  await page.getByLabel('Also comes after').selectOption({ label: 'Set names and passwords, once' });
+  await expect(page.getByText(/would go in a circle: left out/)).toBeVisible();
+  await page.getByRole('button', { name: 'As the template has it' }).click();
+  await expect(page.getByText(/would go in a circle/)).toHaveCount(0);
+  await page.getByLabel('A step of your own after it').fill('Move the piano');
+  await page.getByRole('button', { name: 'Add', exact: true }).click();
+  await expect(page.getByTestId('staff')).toContainText('Move the piano');
+  await expect(page.getByTestId('stage-summary')).toContainText('0 of 18 steps');
+});
+
+test('a rehearsal plays the whole runbook against simulated units and leaves the job as it is', async ({
+  page,
+}) => {
+  test.setTimeout(120_000);
+  await page.goto('/jobs/quay-house/install');
+  await page.getByRole('button', { name: 'Rehearse' }).click();
+  await expect(page.getByRole('heading', { name: 'Rehearsal, simulated' })).toBeVisible({ timeout: 30_000 });
+  await page.getByRole('radio', { name: '× 300' }).click();
+  await expect(page.getByRole('region', { name: 'Units' })).toContainText('simulated for training');
+  await expect(page.getByRole('region', { name: 'Units' })).toContainText(/blue|white|dark/);
+  await expect(page.getByTestId('rehearsal-says')).toContainText('all units have joined', {
+    timeout: 90_000,
+  });
+  await expect(page.getByTestId('stage-summary')).toContainText('17 of 17 steps');
+  await page.getByRole('button', { name: 'End the rehearsal' }).click();
+  await expect(page.getByTestId('stage-summary')).toContainText('0 of 17 steps');
+});
+
+test('passwords are sealed, opened with the passphrase alone, and in no job file', async ({ page }) => {
+  await page.goto('/jobs/quay-house/install');
+  const name = page.getByLabel('Network name');
+  await name.fill('Quay House');
+  await name.press('Enter');
+  const sheet = page.getByRole('region', { name: 'Settings sheet' });
+  await sheet.getByRole('button', { name: 'Keep' }).first().click();
+  const dialog = page.getByRole('dialog', { name: 'Wi-Fi password' });
+  await dialog.getByLabel('Password', { exact: true }).fill('TidalHarbour7');
+  await expect(dialog).toContainText('Capitals count');
+  await dialog.getByLabel('Passphrase that seals it').fill('seven bells ring');
+  await dialog.getByRole('button', { name: 'Seal and keep' }).click();
+  await expect(page.getByText('Wi-Fi password kept, sealed.')).toBeVisible();
+  await sheet.getByRole('button', { name: 'Show' }).click();
+  await dialog.getByLabel('Passphrase that seals it').fill('another one');
+  await dialog.getByRole('button', { name: 'Show it' }).click();
+  await expect(dialog.getByRole('alert')).toContainText('does not open it');
+  await dialog.getByLabel('Passphrase that seals it').fill('seven bells ring');
+  await dialog.getByRole('button', { name: 'Show it' }).click();
+  await expect(page.getByTestId('open-password')).toHaveText('TidalHarbour7');
+  await expect(dialog.getByRole('img', { name: 'Code to join Quay House' })).toBeVisible();
+  const [file, kept] = await page.evaluate(async () => [
+    await (await fetch('/api/jobs/quay-house/file')).text(),
+    await (await fetch('/api/jobs/quay-house/secrets')).text(),
+  ]);
+  expect(file).toContain('Quay House');
+  expect(file + kept).not.toContain('TidalHarbour7');
+  expect(file).not.toContain('sealed":"');
+});
+
+test('steps on the phone, out of reach too; the laptop follows', async ({ page, browser }) => {
+  await page.goto('/jobs/quay-house/install');
+  await expect(card(page)).toBeVisible();
+  await page.getByRole('button', { name: 'Phone', exact: true }).click();
+  const href = (await page.getByRole('link', { name: 'Open it on this machine' }).getAttribute('href')) ?? '';
+  await page.getByRole('button', { name: 'Close', exact: true }).click();
+  const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
+  const phone = await context.newPage();
+  await phone.goto(href);
+  await phone.getByRole('radio', { name: 'Steps' }).click();
+  await phone.getByLabel('Work is noted as done by').fill('Ben');
+  await act(phone, 'Begin').click();
+  await act(phone, /^Hands are free/).click();
+  await expect(phone.getByTestId('walk-state')).toContainText('Saved');
+  await page.locator('[data-step="modem"]').click();
+  await expect(page.locator('[data-step="modem"]')).toContainText('waiting');
+  await context.setOffline(true);
+  await phone
+    .getByRole('region', { name: 'Under way' })
+    .getByRole('button', { name: /Restart the modem/ })
+    .click();
+  await act(phone, 'Yes, go on').click();
+  await expect(phone.getByTestId('walk-state')).toContainText('1 on this phone');
+  // meanwhile the laptop ends the same step
+  await act(page, 'Yes, go on').click();
+  await expect(page.getByTestId('save-state')).toContainText('saved');
+  await context.setOffline(false);
+  await expect(phone.getByText(/had ended this step already/)).toBeVisible({ timeout: 20_000 });
+  await expect(phone.getByText('1 of 17 steps')).toBeVisible();
+  const { violations } = await new AxeBuilder({ page: phone }).analyze();
+  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  await context.close();
+});
