@@ -100,6 +100,20 @@ try {
   await page.keyboard.press('Escape');
   await picture('site');
 
+  await stage('install');
+  const card = page.getByTestId('step-card');
+  for (const key of ['modem', 'main']) {
+    await page.locator(`[data-step="${key}"]`).click();
+    await card.getByRole('button', { name: 'Begin', exact: true }).click();
+    await card.getByRole('button', { name: 'Yes, go on' }).click();
+  }
+  await page.locator('[data-step="bench.unit-b"]').click();
+  await card.getByRole('button', { name: 'Begin', exact: true }).click();
+  await card.getByRole('button', { name: /^Hands are free/ }).click();
+  await page.locator('[data-step="bench.unit-b"]').click();
+  await page.waitForTimeout(2500);
+  await picture('install');
+
   await stage('prove');
   await page.getByRole('button', { name: /5 simulated runs at/ }).click();
   await page.waitForTimeout(1500);
@@ -121,8 +135,6 @@ try {
   });
   await stage('survey', phone);
   await picture('phone-survey', phone);
-  await stage('plan', phone);
-  await picture('phone-plan', phone);
   const shared = await fetch(`${base}/api/sharing`, {
     method: 'POST',
     headers: { 'content-type': 'application/json' },
@@ -133,6 +145,8 @@ try {
   await phone.getByRole('button', { name: /^Spot 7,/ }).click();
   await phone.waitForTimeout(500);
   await picture('phone-walk', phone);
+  await phone.getByRole('radio', { name: 'Steps' }).click();
+  await picture('phone-steps', phone);
 } finally {
   await browser.close();
   await app.stop();

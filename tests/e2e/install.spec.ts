@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from './server';
+import { expect, test, visit } from './server';
 
 const card = (page: Page) => page.getByTestId('step-card');
 const act = (page: Page, name: string | RegExp) => card(page).getByRole('button', { name, exact: true });
@@ -8,7 +8,7 @@ const act = (page: Page, name: string | RegExp) => card(page).getByRole('button'
 test('the runbook live: gate, wait that survives a reload, what must be read, skip with reason, undo', async ({
   page,
 }) => {
-  await page.goto('/jobs/quay-house/install');
+  await visit(page, 'install');
   const summary = page.getByTestId('stage-summary');
   await expect(summary).toContainText(
     /0 of 17 steps, all done \d\d:\d\d, most likely \d\d:\d\d to \d\d:\d\d/,
@@ -52,7 +52,7 @@ test('the runbook live: gate, wait that survives a reload, what must be read, sk
 });
 
 test('stuck: the likeliest cause first, few questions, and when not to move the unit', async ({ page }) => {
-  await page.goto('/jobs/quay-house/install');
+  await visit(page, 'install');
   await act(page, 'Begin').click();
   await page.locator('[data-step="modem"]').click();
   await act(page, 'Stuck?').click();
@@ -70,7 +70,7 @@ test('stuck: the likeliest cause first, few questions, and when not to move the 
 });
 
 test('steps changed by hand: times, a circle that is not followed, a step of one’s own', async ({ page }) => {
-  await page.goto('/jobs/quay-house/install');
+  await visit(page, 'install');
   await page.locator('[data-step="modem"]').click();
   await page.getByText('Change this step').click();
   const hands = page.getByLabel('Hands, min');
@@ -94,7 +94,7 @@ test('a rehearsal plays the whole runbook against simulated units and leaves the
   page,
 }) => {
   test.setTimeout(120_000);
-  await page.goto('/jobs/quay-house/install');
+  await visit(page, 'install');
   await page.getByRole('button', { name: 'Rehearse' }).click();
   await expect(page.getByRole('heading', { name: 'Rehearsal, simulated' })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('radio', { name: '× 300' }).click();
@@ -109,7 +109,7 @@ test('a rehearsal plays the whole runbook against simulated units and leaves the
 });
 
 test('passwords are sealed, opened with the passphrase alone, and in no job file', async ({ page }) => {
-  await page.goto('/jobs/quay-house/install');
+  await visit(page, 'install');
   const name = page.getByLabel('Network name');
   await name.fill('Quay House');
   await name.press('Enter');
@@ -139,7 +139,7 @@ test('passwords are sealed, opened with the passphrase alone, and in no job file
 });
 
 test('steps on the phone, out of reach too; the laptop follows', async ({ page, browser }) => {
-  await page.goto('/jobs/quay-house/install');
+  await visit(page, 'install');
   await expect(card(page)).toBeVisible();
   await page.getByRole('button', { name: 'Phone', exact: true }).click();
   const href = (await page.getByRole('link', { name: 'Open it on this machine' }).getAttribute('href')) ?? '';

@@ -1,9 +1,9 @@
-import { expect, test } from './server';
+import { expect, test, visit } from './server';
 
 test('readings teach what walls cost here; predictions follow only when asked to, and can be compared', async ({
   page,
 }) => {
-  await page.goto('/jobs/quay-house/before');
+  await visit(page, 'before');
   const panel = page.getByRole('region', { name: 'What the readings teach' });
   await expect(panel).toContainText(/Rubble stone 600 costs \d+ dB here, not 19 \(± [\d.]+\)/);
   await expect(panel).toContainText('Not used now');
@@ -25,7 +25,7 @@ test('readings teach what walls cost here; predictions follow only when asked to
 });
 
 test('what readings change is a layer of the sheet, used or not', async ({ page }) => {
-  await page.goto('/jobs/quay-house/before');
+  await visit(page, 'before');
   await page.getByRole('radio', { name: 'Readings' }).click();
   await expect(
     page.getByRole('img', { name: 'What readings change, dB: −9, −6, −3, 0, +3, +6, +9' }),
@@ -38,7 +38,7 @@ test('what readings change is a layer of the sheet, used or not', async ({ page 
 
 test('on a phone what the readings teach is a button away', async ({ page }) => {
   await page.setViewportSize({ width: 390, height: 844 });
-  await page.goto('/jobs/quay-house/before');
+  await visit(page, 'before');
   await page.getByRole('button', { name: 'Overview' }).click();
   const panel = page.getByRole('region', { name: 'What the readings teach' });
   await expect(panel).toContainText('Rubble stone 600 costs');

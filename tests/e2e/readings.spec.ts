@@ -1,8 +1,8 @@
 /** Readings that are doubtful, or not taken the same way. */
-import { expect, test } from './server';
+import { expect, test, visit } from './server';
 
 test('kbit/s pasted as Mbps: asked, for a typed run and for a file', async ({ page }) => {
-  await page.goto('/jobs/quay-house/prove');
+  await visit(page, 'prove');
   await page.getByTestId('prove-chart').locator('[data-spot="7"]').click();
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await inspector.getByLabel('Down, Mbps').fill('31400');
@@ -34,7 +34,7 @@ test('kbit/s pasted as Mbps: asked, for a typed run and for a file', async ({ pa
 });
 
 test('after-runs with another device are told, and what that does to the verdict', async ({ page }) => {
-  await page.goto('/jobs/quay-house/prove');
+  await visit(page, 'prove');
   await page.getByTestId('csv-after').setInputFiles({
     name: 'runs.csv',
     mimeType: 'text/csv',
@@ -50,7 +50,7 @@ test('after-runs with another device are told, and what that does to the verdict
 });
 
 test('a radio link that no test has loaded yet says so, and where to stand', async ({ page }) => {
-  await page.goto('/jobs/quay-house/plan');
+  await visit(page, 'plan');
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.getByRole('button', { name: /^Mesh node €/ }).click();
   const sheet = page.getByTestId('sheet');

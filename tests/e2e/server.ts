@@ -39,3 +39,9 @@ export async function placeOnSheet(
   const scale = outline.width / widthM;
   return (x, y) => [outline.x + x * scale, outline.y + y * scale];
 }
+
+/** Opens a stage of Quay House and waits until it hears keys and clicks. */
+export async function visit(page: Page, stage: string): Promise<void> {
+  await page.goto(`/jobs/quay-house/${stage}`);
+  await page.waitForFunction(() => document.documentElement.dataset.live === 'true');
+}

@@ -1,10 +1,10 @@
 import { type Browser, type Page } from '@playwright/test';
 import AxeBuilder from '@axe-core/playwright';
-import { expect, test } from './server';
+import { expect, test, visit } from './server';
 
 /** Opens the walk by the Phone button, and a phone on it. */
 async function openWalk(page: Page, browser: Browser): Promise<{ phone: Page; base: string; code: string }> {
-  await page.goto('/jobs/quay-house/prove');
+  await visit(page, 'prove');
   await page.getByRole('button', { name: 'Phone', exact: true }).click();
   const code = (await page.getByTestId('walk-code').textContent()) ?? '';
   expect(code).toMatch(/^[A-Z2-9]{6}$/);

@@ -1,6 +1,6 @@
 /** The runbook of a plan: its steps as a graph, with what was changed by hand. */
 import type { Job } from '../job/job';
-import type { Id, StepEdit, Unit } from '../job/records';
+import type { StepEdit, Unit } from '../job/records';
 import { firstSteps, lastSteps, mainUnit } from './houseSteps';
 import { linkSteps, readyKeys } from './linkSteps';
 import { durations, type Step } from './step';
@@ -162,7 +162,3 @@ export function collide(a: Step, b: Step): boolean {
   const other = a.unitId !== b.unitId || a.linkId !== b.linkId;
   return other && ((pairs(a) && (b.kind === 'update' || pairs(b))) || (pairs(b) && a.kind === 'update'));
 }
-
-/** Steps of a unit, in order. */
-export const stepsOfUnit = (runbook: Runbook, unitId: Id): Step[] =>
-  runbook.steps.filter((s) => s.unitId === unitId);

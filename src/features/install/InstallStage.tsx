@@ -197,7 +197,7 @@ function Runbook() {
                   <>
                     {stuck && (
                       <StuckPanel
-                        key={shown.step.key}
+                        key={`stuck ${shown.step.key}`}
                         step={shown.step}
                         facts={factsOf(job, steps, shown.step, now)}
                         predictedFine={foretold}
@@ -205,7 +205,11 @@ function Runbook() {
                       />
                     )}
                     <Photos step={shown.step} run={shown.run} now={now} onRun={commit} />
-                    <StepEditor key={shown.step.key} step={shown.step} steps={steps.map((s) => s.step)} />
+                    <StepEditor
+                      key={`editor ${shown.step.key}`}
+                      step={shown.step}
+                      steps={steps.map((s) => s.step)}
+                    />
                   </>
                 )}
               </>

@@ -62,7 +62,8 @@ export function useRehearsal(now: number) {
   const nowMs = playing ? playing.startMs + atS * 1000 : now;
   // looked at about once a second, whatever the speed
   const stepS = playing?.speed ?? 60;
-  const shownS = Math.floor(atS / stepS) * stepS;
+  const atEnd = playing !== null && atS >= playing.log.finishS;
+  const shownS = atEnd ? atS : Math.floor(atS / stepS) * stepS;
   const runs = useMemo(
     () => playing && playing.log.runs.flatMap((r) => until(r, playing.startMs + shownS * 1000)),
     [playing, shownS],
@@ -87,7 +88,7 @@ export function useRehearsal(now: number) {
     nowMs,
     units: playing ? units : [],
     entries: playing ? playing.log.entries.filter((e) => e.atS <= atS) : [],
-    over: playing !== null && atS >= playing.log.finishS,
+    over: atEnd,
     allJoined: playing?.log.allJoined ?? false,
     speed: playing?.speed ?? 60,
     async start() {

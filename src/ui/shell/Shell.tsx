@@ -23,6 +23,11 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
   const before = path.endsWith('/before');
   useCompute(before ? 'found' : 'planned', before || path.endsWith('/plan'));
 
+  // from here on keys and clicks are heard: tests and pictures wait for it
+  useEffect(() => {
+    document.documentElement.dataset.live = 'true';
+  }, []);
+
   useEffect(() => {
     const go = (stage: string) => router.push(`/jobs/${jobId}/${stage}`);
     const press = (event: KeyboardEvent) => {
