@@ -114,6 +114,7 @@ test('passwords are sealed, opened with the passphrase alone, and in no job file
   await name.fill('Quay House');
   await name.press('Enter');
   const sheet = page.getByRole('region', { name: 'Settings sheet' });
+  await expect(sheet.getByRole('row', { name: /^B own/ })).toBeVisible();
   await sheet.getByRole('button', { name: 'Keep' }).first().click();
   const dialog = page.getByRole('dialog', { name: 'Wi-Fi password' });
   await dialog.getByLabel('Password', { exact: true }).fill('TidalHarbour7');

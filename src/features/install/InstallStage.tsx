@@ -177,6 +177,7 @@ function Runbook() {
                 <StepCard
                   standing={shown}
                   run={shown.run}
+                  readBefore={new Set(steps.flatMap((s) => s.run?.read ?? []))}
                   now={now}
                   by={by}
                   onRun={commit}

@@ -4,8 +4,9 @@ import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { putOne } from '@/core/job/edits';
+import { find } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
-import type { NetSettings } from '@/core/job/records';
+import { bands, type NetSettings } from '@/core/job/records';
 import { joinText, passwordHints } from '@/core/install/password';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { QrCode } from '@/ui/QrCode';
@@ -81,8 +82,46 @@ export function SettingsSheet() {
         value={settings.updatesOn}
         onChange={(updatesOn) => save({ updatesOn })}
       />
+      <Channels />
       <Passwords settings={settings} />
     </section>
+  );
+}
+
+/** Channels of the planned units as they are set; those that are not are chosen by the unit itself. */
+function Channels() {
+  const job = useJob((s) => s.job);
+  const units = job.units.filter((u) => u.planned && find(job, 'kit', u.kitId)?.radios.length);
+  if (units.length === 0) return null;
+  return (
+    <table className="mt-2 w-full text-right">
+      <caption className="pb-0.5 text-left text-muted">Channels; “own” = the unit chooses</caption>
+      <thead className="text-[11.5px] text-muted">
+        <tr className="border-b-[1.5px] border-ink [&>th]:font-semibold">
+          <th scope="col" className="text-left">
+            Unit
+          </th>
+          {bands.map((b) => (
+            <th key={b} scope="col">
+              {b} GHz
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        {units.map((u) => {
+          const radios = find(job, 'kit', u.kitId)?.radios ?? [];
+          return (
+            <tr key={u.id} className="border-b border-rule">
+              <td className="text-left font-bold">{u.letter}</td>
+              {bands.map((b) => (
+                <td key={b}>{radios.some((r) => r.band === b) ? (u.channels[b] ?? 'own') : '–'}</td>
+              ))}
+            </tr>
+          );
+        })}
+      </tbody>
+    </table>
   );
 }
 

@@ -65,6 +65,7 @@ export function StepsPage({ store }: { store: WalkStore }) {
         <StepCard
           standing={shown}
           run={shown.run}
+          readBefore={new Set(steps.flatMap((s) => s.run?.read ?? []))}
           now={now}
           by={by}
           onRun={(run) => {

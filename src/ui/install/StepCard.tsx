@@ -20,6 +20,8 @@ import { clockText } from './useNow';
 interface Props {
   standing: StepStanding;
   run: StepRun | null;
+  /** Cautions read at any step: each is read once. */
+  readBefore: ReadonlySet<string>;
   /** ms since 1970. */
   now: number;
   by: string;
@@ -35,11 +37,21 @@ interface Props {
 const big = '!h-[50px] text-[15px]';
 
 /** The step at hand, large: what to do, what must be seen, its clock, and what may be done to it. */
-export function StepCard({ standing, run, now, by, onRun, seen, locked = false, onStuck }: Props) {
+export function StepCard({
+  standing,
+  run,
+  readBefore,
+  now,
+  by,
+  onRun,
+  seen,
+  locked = false,
+  onStuck,
+}: Props) {
   const { step, state, waitsFor } = standing;
   // not the time last shown: two presses within a second are two times
   const iso = () => new Date().toISOString();
-  const unread = step.cautions.filter((c) => !run?.read.includes(c));
+  const unread = step.cautions.filter((c) => !run?.read.includes(c) && !readBefore.has(c));
   const over = state === 'done' || state === 'skipped';
   const open = state === 'hands' || state === 'waiting';
   return (

@@ -1,0 +1,89 @@
+/** The speed test against its real far end, on loopback. */
+import { createServer, type Server } from 'node:http';
+import { makeSpeedServer } from '@/server/sharing/speedServer';
+import type { Shape } from '@/core/proof/shape';
+import { BrokenOffError, type SpeedOptions, speedTest } from './speedTest';
+
+const short: SpeedOptions = { flowMs: 700, warmUpMs: 200, streams: 3, pings: 4 };
+const shapes: Record<string, Shape> = {
+  slow: { connected: true, downMbps: 20, upMbps: 8, latencyMs: 30, rssiDbm: -71 },
+  dead: { connected: false, downMbps: 0, upMbps: 0, latencyMs: 0, rssiDbm: null },
+};
+let server: Server;
+let base = '';
+beforeAll(async () => {
+  const speed = makeSpeedServer({ shapeOf: (_, { spotId }) => shapes[spotId] ?? null, beatOf: () => null });
+  server = createServer((request, response) => {
+    const url = new URL(request.url ?? '/', 'http://test');
+    void speed.handle(request, response, 'job', url.pathname.slice(1), url.searchParams);
+  });
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const address = server.address();
+  base = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
+});
+afterAll(() => {
+  server.closeAllConnections();
+  server.close();
+});
+
+const never = () => new AbortController().signal;
+const asked = (spotId: string) => ({ spotId, phase: 'after', measures: 'house', run: '1' });
+
+test('shaped to 20 down, 8 up and 30 ms, that is what it shows, and the signal comes along', async () => {
+  const steps = new Set<string>();
+  const r = await speedTest(
+    base,
+    'a',
+    { ...short, flowMs: 1500, warmUpMs: 400 },
+    (p) => steps.add(p.step),
+    never(),
+    asked('slow'),
+  );
+  expect(r.downMbps).toBeGreaterThan(13);
+  expect(r.downMbps).toBeLessThan(26);
+  expect(r.upMbps).toBeGreaterThan(4);
+  expect(r.upMbps).toBeLessThan(12);
+  expect(r.latencyMs).toBeGreaterThan(24);
+  expect(r).toMatchObject({ lossPct: 0, rssiDbm: -71 });
+  expect([...steps]).toEqual(['latency', 'down', 'up']);
+});
+
+test('unshaped it is as fast as the machine, and no signal is made up', async () => {
+  const r = await speedTest(base, 'b', short, () => undefined, never());
+  expect(r.downMbps).toBeGreaterThan(50);
+  expect(r.rssiDbm).toBeNull();
+});
+
+test('a spot without a link breaks it off; the next one gets its turn at once', async () => {
+  await expect(speedTest(base, 'c', short, () => undefined, never(), asked('dead'))).rejects.toBeInstanceOf(
+    BrokenOffError,
+  );
+  const start = performance.now();
+  await speedTest(base, 'd', { ...short, flowMs: 400, warmUpMs: 100 }, () => undefined, never());
+  expect(performance.now() - start).toBeLessThan(8000);
+});
+
+test('what is refused is told in words', async () => {
+  await expect(speedTest(base, 'e', short, () => undefined, never(), asked('moon'))).rejects.toThrow(
+    'no such spot',
+  );
+});
+
+test('two at once: one waits and is told how many are before it; stopped, it gives up its place', async () => {
+  const first = speedTest(base, 'g', short, () => undefined, never());
+  const waits: number[] = [];
+  const stop = new AbortController();
+  const second = speedTest(
+    base,
+    'h',
+    short,
+    (p) => {
+      if (p.step === 'waiting') waits.push(p.ahead);
+      stop.abort();
+    },
+    stop.signal,
+  );
+  await expect(second).rejects.toThrow(/abort/i);
+  await first;
+  expect(waits).toEqual([1]);
+});

@@ -1,0 +1,146 @@
+/** What a phone keeps and sends, with the network taken away and given back. */
+import { demos } from '@/../demo/make/make';
+import { makeWalkStore, runsAt } from './walkStore';
+
+const job = demos[0]?.job;
+if (!job) throw new Error('no demo job');
+const records = [...job.byId.values()];
+
+/** A phone's storage, and a server that remembers what it was sent. */
+const kept = new Map<string, string>();
+let reach = true;
+let closed = false;
+let sent: { id: string }[][] = [];
+let taken = new Set<string>();
+let refuse: Record<string, string> = {};
+const json = (status: number, body: unknown) => new Response(JSON.stringify(body), { status });
+beforeAll(() => {
+  Object.assign(globalThis, {
+    localStorage: {
+      getItem: (k: string) => kept.get(k) ?? null,
+      setItem: (k: string, v: string) => kept.set(k, v),
+      removeItem: (k: string) => kept.delete(k),
+    },
+    window: { addEventListener: () => undefined, removeEventListener: () => undefined },
+    document: { visibilityState: 'visible' },
+    fetch: (url: string, options?: { body?: string | null }) => {
+      if (!reach) return Promise.reject(new TypeError('no network'));
+      if (closed)
+        return Promise.resolve(json(404, { error: { message: 'This code is not open.', problems: [] } }));
+      if (url.endsWith('/runs')) {
+        const { runs } = JSON.parse(options?.body ?? '{}') as { runs: { id: string }[] };
+        sent.push(runs);
+        return Promise.resolve(
+          json(200, {
+            received: runs.map(({ id }) => {
+              const why = refuse[id];
+              if (why) return { id, state: 'refused', message: why };
+              const known = taken.has(id);
+              taken.add(id);
+              return { id, state: known ? 'known' : 'taken' };
+            }),
+          }),
+        );
+      }
+      return Promise.resolve(json(200, { records, revision: 1 }));
+    },
+  });
+});
+beforeEach(() => {
+  kept.clear();
+  reach = true;
+  closed = false;
+  sent = [];
+  taken = new Set();
+  refuse = {};
+});
+
+async function walk() {
+  const store = makeWalkStore('ABCDEF');
+  const stop = store.getState().start();
+  await new Promise((done) => setTimeout(done, 20));
+  store.getState().go('spot-3');
+  return { store, stop };
+}
+const settled = () => new Promise((done) => setTimeout(done, 20));
+
+test('out of reach runs are kept over a reload, and sent once when back', async () => {
+  const first = await walk();
+  reach = false;
+  first.store.getState().note({ connected: false });
+  first.store.getState().note({ connected: true, downMbps: 40, upMbps: 9 });
+  await settled();
+  expect(first.store.getState().link).toBe('offline');
+  first.stop();
+  const { store, stop } = await walk();
+  expect(store.getState().job?.info.name).toBe('Quay House');
+  expect(store.getState().waiting.runs).toHaveLength(2);
+  expect(runsAt(store.getState(), 'spot-3', 'after').map((r) => r.connected)).toEqual([false, true]);
+  reach = true;
+  await store.getState().flush();
+  await store.getState().flush();
+  expect(sent.flat()).toHaveLength(2);
+  expect(new Set(sent.flat().map((r) => r.id)).size).toBe(2);
+  expect(store.getState().waiting.runs).toEqual([]);
+  stop();
+});
+
+test('two flushes at once send nothing twice', async () => {
+  const { store, stop } = await walk();
+  reach = false;
+  store.getState().note({ connected: false });
+  await settled();
+  reach = true;
+  await Promise.all([store.getState().flush(), store.getState().flush()]);
+  expect(sent).toHaveLength(1);
+  stop();
+});
+
+test('a run that is refused stays on the phone with why, until it is dropped', async () => {
+  const { store, stop } = await walk();
+  reach = false;
+  store.getState().note({ connected: false });
+  const id = store.getState().waiting.runs[0]?.id ?? '';
+  refuse = { [id]: 'There is no spot any more.' };
+  reach = true;
+  await settled();
+  await store.getState().flush();
+  expect(store.getState().waiting).toMatchObject({
+    runs: [],
+    refused: [{ message: 'There is no spot any more.' }],
+  });
+  store.getState().dropRefused(id);
+  expect(store.getState().waiting.refused).toEqual([]);
+  stop();
+});
+
+test('closed under way: nothing is sent, nothing is lost', async () => {
+  const { store, stop } = await walk();
+  closed = true;
+  store.getState().note({ connected: false });
+  await settled();
+  expect(store.getState()).toMatchObject({ link: 'closed', problem: 'This code is not open.' });
+  expect(store.getState().waiting.runs).toHaveLength(1);
+  await store.getState().flush();
+  expect(sent).toEqual([]);
+  stop();
+});
+
+test('what can’t be read any more is set aside, not thrown away', async () => {
+  kept.set('nestle-walk-waiting:quay-house', '{"runs": 7}');
+  const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  const { store, stop } = await walk();
+  expect(store.getState().waiting.runs).toEqual([]);
+  expect(kept.get('nestle-walk-waiting:quay-house:unread')).toBe('{"runs": 7}');
+  expect(quiet).toHaveBeenCalled();
+  quiet.mockRestore();
+  stop();
+});
+
+test('the walk begins at a spot that still wants runs', async () => {
+  const { store, stop } = await walk();
+  const { order } = store.getState();
+  expect(order).toHaveLength(job.spots.length);
+  expect(store.getState()).toMatchObject({ phase: 'after', simulated: true, deviceId: 'dev-phone' });
+  stop();
+});
