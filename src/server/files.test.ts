@@ -90,6 +90,30 @@ test('a pinned picture goes out with the job file and comes in again; one that i
   expect(() => readJobFile(without)).toThrow('pictures.0.fileId');
 });
 
+test('the photos of a step go along too', () => {
+  const db = fresh();
+  const { fileId } = keepPicture(db, id, png(320, 200));
+  const run = makeRecord({
+    type: 'stepRun',
+    id: 'run-modem',
+    stepKey: 'modem',
+    startedAt: now,
+    handsFreeAt: null,
+    doneAt: null,
+    skipped: null,
+    windowAt: null,
+    by: '',
+    note: '',
+    photos: [fileId],
+    read: [],
+    changedAt: now,
+  });
+  editJob(db, id, { kind: 'do', revision: 0, edit: putOne('photo', run) }, now);
+  const files = filesOf(db, id);
+  expect(files.map((f) => f.id)).toEqual([fileId]);
+  expect(() => readJobFile(writeJobFile(loadJob(db, id).job))).toThrow('stepRuns.run-modem.photos.0');
+});
+
 test('a body past the limit is not read to its end, and the answer says the limit', async () => {
   const request = new Request('http://localhost/x', { method: 'POST', body: new Uint8Array(3_000_000) });
   const answer = await handle(async () => Response.json((await readBytes(request, 2_000_000)).length));

@@ -63,14 +63,14 @@ export function fileOf(db: Db, jobId: Id, fileId: string): { mime: string; bytes
   return row === undefined ? undefined : fileRow.parse(row);
 }
 
-/** All files that the pictures of a job show, for its export. */
+/** All files that the pictures of a job and the photos of its steps show, for its export. */
 export const filesOf = (db: Db, jobId: Id): z.infer<typeof fileRow>[] =>
-  z
-    .array(fileRow)
-    .parse(
-      db
-        .prepare(
-          'SELECT f.id, f.mime, f.bytes FROM job_file f WHERE f.job_id = ? AND f.id IN (SELECT file_id FROM picture WHERE job_id = ?)',
-        )
-        .all(jobId, jobId),
-    );
+  z.array(fileRow).parse(
+    db
+      .prepare(
+        `SELECT f.id, f.mime, f.bytes FROM job_file f WHERE f.job_id = ? AND (
+             f.id IN (SELECT file_id FROM picture WHERE job_id = ?)
+             OR f.id IN (SELECT photo.value FROM step_run, json_each(step_run.photos) photo WHERE step_run.job_id = ?))`,
+      )
+      .all(jobId, jobId, jobId),
+  );

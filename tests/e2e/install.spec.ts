@@ -155,6 +155,14 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
   await expect(phone.getByTestId('walk-state')).toContainText('Saved');
   await page.locator('[data-step="modem"]').click();
   await expect(page.locator('[data-step="modem"]')).toContainText('waiting');
+  await phone
+    .getByRole('button', { name: /Restart the modem/ })
+    .first()
+    .click();
+  await phone.getByTestId('step-photo').setInputFiles('docs/screenshots/phone-walk.png');
+  await expect(phone.getByText('1 photo kept')).toBeVisible();
+  await expect(page.getByRole('img', { name: 'Photo 1 of Restart the modem' })).toBeVisible();
+  await phone.getByRole('button', { name: 'To the step at hand' }).click();
   await context.setOffline(true);
   await phone
     .getByRole('region', { name: 'Under way' })

@@ -44,7 +44,7 @@ export const jobFileSchema = z.strictObject({
   placeRules: list(schemas.placeRule),
   readings: list(schemas.reading),
   /** Bytes of the pictures, named by their SHA-256. */
-  files: z.array(fileSchema).max(40).default([]),
+  files: z.array(fileSchema).max(300).default([]),
 });
 
 /** A file that is not a job; `problems` says where and what. */
@@ -100,6 +100,11 @@ export function readJobFile(text: string): { job: Job; files: JobFilePart[] } {
   const missing = job.pictures.findIndex((p) => !files.some((f) => f.id === p.fileId));
   if (missing >= 0)
     throw fail(`pictures.${missing}.fileId`, 'the file of this picture is not among the files');
+  for (const run of job.stepRuns) {
+    const at = run.photos.findIndex((id) => !files.some((f) => f.id === id));
+    if (at >= 0)
+      throw fail(`stepRuns.${run.id}.photos.${at}`, 'the file of this photo is not among the files');
+  }
   return { job, files };
 }
 

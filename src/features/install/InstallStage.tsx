@@ -5,6 +5,7 @@ import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { StepRun } from '@/core/job/records';
 import { factsOf } from '@/core/install/stuck';
+import { Photos } from '@/ui/install/Photos';
 import { StepCard } from '@/ui/install/StepCard';
 import { StuckPanel } from '@/ui/install/StuckPanel';
 import { useInBrowser, useNow } from '@/ui/install/useNow';
@@ -13,7 +14,6 @@ import { Button, inputClass, Segmented } from '@/ui/primitives';
 import { Section } from '@/ui/shell/Section';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { SettingsSheet } from './SettingsSheet';
-import { Photos } from './Photos';
 import { Staff } from './Staff';
 import { StepEditor } from './StepEditor';
 import { UnitList } from './UnitList';
@@ -205,7 +205,13 @@ function Runbook() {
                         onClose={() => setStuck(false)}
                       />
                     )}
-                    <Photos step={shown.step} run={shown.run} now={now} onRun={commit} />
+                    <Photos
+                      step={shown.step}
+                      run={shown.run}
+                      url={`/api/jobs/${job.info.id}/files`}
+                      shown={(id) => `/api/jobs/${job.info.id}/files/${id}`}
+                      onRun={commit}
+                    />
                     <StepEditor
                       key={`editor ${shown.step.key}`}
                       step={shown.step}

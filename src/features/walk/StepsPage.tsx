@@ -7,6 +7,7 @@ import { mergeRun } from '@/core/install/mergeRun';
 import { runbookOf } from '@/core/install/runbook';
 import { factsOf } from '@/core/install/stuck';
 import type { StepRun } from '@/core/job/records';
+import { Photos } from '@/ui/install/Photos';
 import { StepCard } from '@/ui/install/StepCard';
 import { StuckPanel } from '@/ui/install/StuckPanel';
 import { useNow } from '@/ui/install/useNow';
@@ -74,6 +75,13 @@ export function StepsPage({ store }: { store: WalkStore }) {
             if (run.doneAt || run.skipped) setChosen(null);
           }}
           onStuck={() => setStuck(true)}
+        />
+        <Photos
+          step={shown.step}
+          run={shown.run}
+          url={`/api/walk/${store.getState().code}/photo`}
+          shown={null}
+          onRun={note}
         />
         {stuck && (
           <StuckPanel

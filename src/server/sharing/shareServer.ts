@@ -12,6 +12,7 @@ import {
 import { networkInterfaces } from 'node:os';
 import type { Simulation } from '@/core/proof/shape';
 import { database } from '../database';
+import { mostPhoneBody } from './limits';
 import { codePattern, NoSuchCodeError, openShares, type Share, shareByCode } from './shares';
 import { makeSpeedServer, type SpeedServer } from './speedServer';
 
@@ -20,13 +21,11 @@ const passed: readonly (readonly [RegExp, RegExp])[] = [
   [/^GET$/, /^\/walk(\/[A-Za-z0-9]{1,12})?$/],
   [/^GET$/, /^\/_next\/static\/[\w./~-]+$/],
   [/^GET$/, /^\/(walk-worker\.js|icon\.svg)$/],
-  [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam|steps))?$/],
+  [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam|steps|photo))?$/],
 ];
 /** So many wrong codes from one address within a minute, then it has to wait. */
 const mostWrong = 12;
 const wrongWindowMs = 60_000;
-/** Largest body that is passed on, bytes. */
-const mostBody = 1_000_000;
 
 interface Running {
   server: Server;
@@ -63,8 +62,13 @@ function makeWrongCodes() {
 }
 
 function pass(request: IncomingMessage, response: ServerResponse, behind: Running['behind'], path: string) {
-  if (Number(request.headers['content-length'] ?? 0) > mostBody)
-    return refuse(response, 413, 'This is larger than 1 MB, the most that is taken from a phone.');
+  const most = path.endsWith('/photo') ? mostPhoneBody.photo : mostPhoneBody.data;
+  if (Number(request.headers['content-length'] ?? 0) > most)
+    return refuse(
+      response,
+      413,
+      `This is larger than ${most / 1e6} MB, the most that is taken from a phone.`,
+    );
   const { origin: _origin, ...headers } = request.headers;
   const onward = forward(
     {

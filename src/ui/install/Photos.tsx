@@ -8,42 +8,49 @@ import type { Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
 import { Button } from '@/ui/primitives';
 import { ask, keptPictureSchema, messageOf } from '@/ui/store/api';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
 
-/** Pictures of a step: kept with the job. */
+/** Pictures of a step: kept with the job. They need the machine in reach. */
 export function Photos({
   step,
   run,
-  now,
+  url,
+  shown,
   onRun,
 }: {
   step: Step;
   run: StepRun | null;
-  now: number;
+  /** Where a picture is sent. */
+  url: string;
+  /** Where a kept one is found; null = only counted. */
+  shown: ((fileId: string) => string) | null;
   onRun: (run: StepRun, label: string) => void;
 }) {
-  const store = useJobStore();
-  const jobId = useJob((s) => s.job.info.id);
   const input = useRef<HTMLInputElement>(null);
   const take = async (file: File) => {
     try {
-      await store.getState().settled();
-      const kept = await ask(keptPictureSchema, `/api/jobs/${jobId}/files`, { bytes: file });
-      onRun(addPhoto(step, run, new Date(now).toISOString(), kept.fileId), `Photo: ${step.title}`);
+      const kept = await ask(keptPictureSchema, url, { bytes: file });
+      onRun(addPhoto(step, run, new Date().toISOString(), kept.fileId), `Photo: ${step.title}`);
     } catch (error) {
       toast.error(messageOf(error));
     }
   };
+  const photos = run?.photos ?? [];
   return (
     <div className="mt-3 flex flex-wrap items-center gap-2">
-      {run?.photos.map((id, i) => (
-        <img
-          key={id}
-          src={`/api/jobs/${jobId}/files/${id}`}
-          alt={`Photo ${i + 1} of ${step.title}`}
-          className="h-16 border border-ink"
-        />
-      ))}
+      {shown
+        ? photos.map((id, i) => (
+            <img
+              key={id}
+              src={shown(id)}
+              alt={`Photo ${i + 1} of ${step.title}`}
+              className="h-16 border border-ink"
+            />
+          ))
+        : photos.length > 0 && (
+            <span>
+              {photos.length} {photos.length === 1 ? 'photo' : 'photos'} kept
+            </span>
+          )}
       <Button look="quiet" onClick={() => input.current?.click()}>
         <Camera size={15} /> Add a photo
       </Button>
