@@ -1,7 +1,10 @@
 import { readFileSync } from 'node:fs';
 import { demos } from '@/../demo/make/make';
-import { JobFileError, parseJobFile, writeJobFile } from './jobFile';
+import { applyEdit, putOne } from './edits';
+import { collectionOf } from './job';
+import { JobFileError, jobFileSchema, parseJobFile, writeJobFile } from './jobFile';
 import { jobFileJsonSchema } from './jobFileSchema';
+import { makeRecord } from './make';
 import { newJob, newJobSchema } from './newJob';
 
 const text = readFileSync('demo/quay-house.nestle.json', 'utf8');
@@ -17,6 +20,72 @@ test('the documented JSON Schema is the one in force', () => {
 
 test('written and read again, a job file is the same text', () => {
   expect(writeJobFile(parseJobFile(text))).toBe(text);
+});
+
+test('every kind of record has its list, and what was measured and done comes back', () => {
+  const lists = Object.keys(jobFileSchema.shape).sort();
+  expect(lists).toEqual(['format', 'version', 'job', 'files', ...Object.values(collectionOf)].sort());
+  const job = parseJobFile(text);
+  const at = '2026-11-20T10:00:00.000Z';
+  const full = applyEdit(
+    job,
+    putOne(
+      'x',
+      makeRecord({
+        type: 'roamWalk',
+        id: 'walk-1',
+        name: 'Evening',
+        phase: 'after',
+        takenAt: at,
+        deviceId: null,
+        source: 'measured',
+        samples: [{ atS: 0, mbps: null, latencyMs: null }],
+        marks: [{ atS: 0, spotId: 'spot-1' }],
+      }),
+      makeRecord({
+        type: 'stepRun',
+        id: 'run-modem',
+        stepKey: 'modem',
+        startedAt: at,
+        handsFreeAt: null,
+        doneAt: at,
+        skipped: null,
+        windowAt: null,
+        by: 'Ada',
+        note: 'quick',
+        photos: [],
+        read: ['mains'],
+        changedAt: at,
+      }),
+      makeRecord({
+        type: 'stepEdit',
+        id: 'step-edit-1',
+        stepKey: 'own-1',
+        own: true,
+        dropped: false,
+        title: 'Move the piano',
+        text: '',
+        handsMin: 5,
+        waitMin: null,
+        after: ['modem'],
+      }),
+      makeRecord({
+        type: 'netSettings',
+        id: 'net-settings',
+        networkName: 'Quay House',
+        guestName: '',
+        onlyName: '',
+        adminHolder: 'owner',
+        networkHolder: '',
+        updatesOn: true,
+        note: '',
+      }),
+    ),
+  ).job;
+  const back = parseJobFile(writeJobFile(full));
+  expect([...back.byId.keys()].sort()).toEqual([...full.byId.keys()].sort());
+  expect(back.stepRuns).toEqual(full.stepRuns);
+  expect(back.roamWalks).toEqual(full.roamWalks);
 });
 
 describe('a bad file gives path and message', () => {

@@ -43,7 +43,11 @@ export const jobFileSchema = z.strictObject({
   neighbours: list(schemas.neighbour),
   placeRules: list(schemas.placeRule),
   readings: list(schemas.reading),
-  /** Bytes of the pictures, named by their SHA-256. */
+  roamWalks: list(schemas.roamWalk),
+  stepEdits: list(schemas.stepEdit),
+  stepRuns: list(schemas.stepRun),
+  netSettings: list(schemas.netSettings),
+  /** Bytes of the pictures and of the photos of steps, named by their SHA-256. */
   files: z.array(fileSchema).max(300).default([]),
 });
 
