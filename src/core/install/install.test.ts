@@ -130,7 +130,7 @@ describe('a schedule', () => {
           before: fc.array(fc.nat(7), { maxLength: 2 }),
           beside: fc.array(fc.nat(7), { maxLength: 1 }),
         }),
-        { minLength: 1, maxLength: 7 },
+        { minLength: 1, maxLength: 8 },
       )
       .map((all) => {
         const apart = all.map(() => new Set<number>());

@@ -74,6 +74,7 @@ export function Report() {
   const storeyIds = storeysInOrder(job).filter((id) => bad.has(id));
   const { pairs, error, done } = usePairs(job, storeyIds);
   const sentence = reportSentence(job, proofs);
+  const house = proofs.filter((p) => p.after.runs > 0 && p.kind === 'house').length;
   const simulated = job.readings.some((r) => r.source === 'simulated');
   const last = job.readings.reduce((latest, r) => (r.takenAt > latest ? r.takenAt : latest), '');
   const at = (storeyId: Id, test: (p: SpotProof) => boolean) => {
@@ -222,8 +223,10 @@ export function Report() {
       <footer className="mt-10 border-t border-strong pt-3 text-[12.5px]">
         <p>
           {job.info.demo && <b>Demonstration data. </b>}
-          {simulated ? 'Readings are simulated. ' : ''}A place counts as proven when so many good tests in a
-          row are unlikely by luck (at most 1 in 20).
+          {simulated ? 'Readings are simulated. ' : ''}
+          {house > 0 &&
+            `At ${house} ${house === 1 ? 'place' : 'places'} the house network alone was measured, not the street. `}
+          A place counts as proven when so many good tests in a row are unlikely by luck (at most 1 in 20).
         </p>
       </footer>
     </article>
