@@ -7,11 +7,9 @@ import { PartHead } from '@/ui/primitives';
 import { goTo } from '@/ui/shell/actions';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 
-/** Why a spot has to be tested again, or null. */
+/** Why a spot that was tested has to be tested again, or null. */
 function whyAgain(p: SpotProof): string | null {
   switch (p.verdict) {
-    case 'no-readings':
-      return 'not tested yet';
     case 'not-proven':
       return 'too few runs that meet the need: test on';
     case 'test-limited':
@@ -20,13 +18,14 @@ function whyAgain(p: SpotProof): string | null {
     case 'unchanged':
     case 'worse':
       return p.differences.length ? 'the same way as before, then see the next step' : 'after its next step';
+    case 'no-readings':
     case 'cured':
     case 'holds':
       return null;
   }
 }
 
-/** The spots that are to be tested (again), and how. */
+/** The spots that are to be tested again, and how. */
 export function RetestList() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
