@@ -1,7 +1,7 @@
 /** What is weak or easily mistyped about a password. */
 
 /** Signs that are taken for one another when read from paper. */
-const alike = /[0O1lI]/;
+const alike = /[0O1I]|\dl|l\d/;
 
 /** Hints, most serious first; empty when there is nothing to say. @param others passwords that must differ from it. */
 export function passwordHints(password: string, others: readonly string[] = []): string[] {
