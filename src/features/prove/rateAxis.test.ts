@@ -9,4 +9,5 @@ test('equal ratios are equal steps, and no link lies left of everything', () => 
   expect(axis.x(0.01, 400)).toBe(axis.x(0.5, 400));
   expect(axis.x(500, 400)).toBeLessThan(400 - 30);
   expect(axis.ticks.at(-1)).toBe(500);
+  expect(rateAxis(5200).ticks).toEqual([1, 10, 100, 1000]);
 });

@@ -24,7 +24,8 @@ export function rateAxis(mostMbps: number): RateAxis {
     least,
     most,
     noLink,
-    ticks: ticks.filter((t) => t <= mostMbps),
+    // over so many decades only the tens have room for their figures
+    ticks: ticks.filter((t) => t <= mostMbps && (mostMbps <= 1000 || Number.isInteger(Math.log10(t)))),
     x: (mbps, width) => {
       const shown = mbps <= 0 ? noLink : Math.max(leastShown, mbps);
       return (Math.log(shown / least) / Math.log(most / least)) * width;
