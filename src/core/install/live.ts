@@ -3,7 +3,8 @@ import { type Job, jobFromRecords } from '../job/job';
 import type { StepRun } from '../job/records';
 import { random, seedOf } from '../statistics/random';
 import { collide, type Runbook, runbookOf } from './runbook';
-import { replay, type Schedule, scheduleOf, type Task } from './schedule';
+import { replay } from './replay';
+import { type Schedule, scheduleOf, type Task } from './schedule';
 import type { Duration, Step } from './step';
 
 export type StepState =
