@@ -43,14 +43,17 @@ export async function dragFigures(): Promise<object[]> {
           requestAnimationFrame(() => setTimeout(() => state.waits?.push(performance.now() - from)));
         }).observe(layer, { subtree: true, attributes: true, childList: true });
     });
+    // the job has been open for a moment: what the worker does while nothing is asked is done
+    await page.waitForTimeout(4000);
     const peg = await page.locator('[data-unit="A"]').boundingBox();
     if (!peg) throw new Error('no unit to drag');
     const [x, y] = [peg.x + peg.width / 2, peg.y + peg.height / 2];
     await page.mouse.move(x, y);
     await page.mouse.down();
-    for (let i = 0; i < 160; i++) {
+    for (let i = 0; i < 500; i++) {
       await page.mouse.move(x - 120 - 90 * Math.cos(i / 12), y + 120 + 60 * Math.sin(i / 9));
-      await page.waitForTimeout(30);
+      // moves come at any time of a frame
+      await page.waitForTimeout(22 + 17 * Math.random());
     }
     await page.keyboard.press('Escape');
     await page.mouse.up();

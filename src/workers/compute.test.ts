@@ -48,6 +48,42 @@ test('a moved unit answers as if it had been stored there, and leaves the stored
   expect(compute.field({ ...ask, storeyId: 'loft-ground' }).rooms).toEqual(before.rooms);
 });
 
+test('steps done for practice change no answer, and there are none where no unit stands', () => {
+  const compute = makeCompute();
+  compute.setJob(records);
+  const coarse = { ...ask, quality: 'coarse' } as const;
+  const [fineBefore, coarseBefore] = [compute.field(ask), compute.field(coarse)];
+  for (let turn = 0; turn < 5; turn++) expect(compute.rehearse('ground', 'planned', turn)).toBe(true);
+  expect(compute.field(ask).rooms).toEqual(fineBefore.rooms);
+  const after = compute.field(coarse);
+  expect(after.network?.predictions).toEqual(coarseBefore.network?.predictions);
+  expect(after.rooms.map((r) => r.bands.map((b) => b.whole))).toEqual(
+    coarseBefore.rooms.map((r) => r.bands.map((b) => b.whole)),
+  );
+  expect(compute.rehearse('attic', 'planned', 0)).toBe(false);
+});
+
+test('a room drawn anew gets a grid anew; one that is not touched keeps its answer', () => {
+  const compute = makeCompute();
+  compute.setJob(records);
+  const before = compute.field(ask);
+  const room = job.rooms.find((r) => r.storeyId === 'ground');
+  if (!room) throw new Error('no room');
+  const [a, b, c, d] = room.outline;
+  if (!a || !b || !c || !d) throw new Error('not four corners');
+  const halved = {
+    ...room,
+    outline: [a, [(a[0] + b[0]) / 2, b[1]], [(c[0] + d[0]) / 2, c[1]], d],
+  } as typeof room;
+  compute.setJob(records.map((r) => (r.id === room.id ? halved : r)));
+  const after = compute.field(ask);
+  for (const r of after.rooms) {
+    const old = before.rooms.find((x) => x.roomId === r.roomId);
+    if (r.roomId === room.id) expect(r.bands).not.toEqual(old?.bands);
+    else expect(r.bands).toEqual(old?.bands);
+  }
+});
+
 test('certainty and signal are other layers of the same kind; a storey with no rooms is empty', () => {
   const compute = makeCompute();
   compute.setJob(

@@ -10,6 +10,7 @@ import {
   type Ground,
   headroomLayer,
   layerOver,
+  type NoiseField,
   noiseField,
   shareAbove,
   unitField,
@@ -19,11 +20,18 @@ import { gridsOf, type RoomGrid } from '@/core/coverage/grid';
 import { type Isoband, isobands } from '@/core/coverage/isolines';
 import { handoversOf, roamingOver } from '@/core/coverage/roaming';
 import { applyEdit, putOne } from '@/core/job/edits';
-import { find, get, type Job, jobFromRecords } from '@/core/job/job';
-import { type AnyRecord, type Device, type Id, type Link, type StepRun, type Unit } from '@/core/job/records';
+import { find, get, type Job, jobFromRecords, withUnit } from '@/core/job/job';
+import {
+  type AnyRecord,
+  type Device,
+  type Id,
+  type Link,
+  type Room,
+  type StepRun,
+  type Unit,
+} from '@/core/job/records';
 import { liveRunbook, withRuns } from '@/core/install/live';
-import type { Noise } from '@/core/network/disturbance';
-import { type Network, networkOf, type Scenario } from '@/core/network/feeds';
+import { type Feed, type Network, networkOf, type Scenario } from '@/core/network/feeds';
 import type { Hop } from '@/core/network/hops';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
@@ -79,10 +87,10 @@ interface Kept {
   taughtKey: string;
   /** With what readings teach, where it is to be used. */
   scene: Scene;
-  grids: Map<string, { key: string; grids: RoomGrid[] }>;
+  grids: Map<string, { rooms: readonly Room[]; grids: RoomGrid[] }>;
   /** By grid and unit, with all that the field hangs on. */
   fields: WeakMap<RoomGrid, Map<Id, { key: string; field: UnitField }>>;
-  noise: WeakMap<RoomGrid, readonly Noise[]>;
+  noise: WeakMap<RoomGrid, NoiseField>;
   /** Answers that hold until the job changes. */
   networks: Map<Scenario, Network>;
   before: Map<RoomGrid, Isoband | null>;
@@ -102,6 +110,16 @@ const linkAnswer = (linkId: Id, { downMbps, upMbps, wireless }: Hop): LinkAnswer
     terms: wireless.terms,
   },
 });
+
+const fieldKeys = new WeakMap<Feed, string>();
+
+/** All of a unit that its field hangs on. */
+function fieldKey(feed: Feed): string {
+  const { at, axis, mountDb, kit } = feed;
+  const key = fieldKeys.get(feed) ?? JSON.stringify([at, axis, mountDb, kit.radios]);
+  fieldKeys.set(feed, key);
+  return key;
+}
 
 export function makeCompute() {
   let kept: Kept | undefined;
@@ -140,7 +158,7 @@ export function makeCompute() {
   function networkFor(scenario: Scenario, moved: Unit | null): { job: Job; network: Network } {
     const { job, scene, networks } = state();
     if (moved) {
-      const changed = jobFromRecords([...job.byId.values()].map((r) => (r.id === moved.id ? moved : r)));
+      const changed = withUnit(job, moved);
       return { job: changed, network: networkOf(changed, scene, scenario) };
     }
     const network = networks.get(scenario) ?? networkOf(job, scene, scenario);
@@ -151,14 +169,18 @@ export function makeCompute() {
   function gridsFor(storeyId: Id, quality: FieldRequest['quality']): RoomGrid[] {
     const { job, grids } = state();
     const name = `${storeyId} ${quality}`;
-    const key = JSON.stringify(job.rooms.filter((r) => r.storeyId === storeyId));
     const known = grids.get(name);
-    if (known?.key === key) return known.grids;
+    if (known?.rooms === job.rooms) return known.grids;
+    const here = (rooms: readonly Room[]) => JSON.stringify(rooms.filter((r) => r.storeyId === storeyId));
+    if (known && here(known.rooms) === here(job.rooms)) {
+      grids.set(name, { ...known, rooms: job.rooms });
+      return known.grids;
+    }
     const building = get(job, 'building', get(job, 'storey', storeyId).buildingId);
     const step = building.kind === 'outdoors' ? outdoorStepM : indoorStepM;
     const coarse = quality === 'coarse';
     const made = gridsOf(job, storeyId, coarse ? 2 * step : step, coarse);
-    grids.set(name, { key, grids: made });
+    grids.set(name, { rooms: job.rooms, grids: made });
     return made;
   }
 
@@ -168,8 +190,8 @@ export function makeCompute() {
     fields.set(grid, known);
     return new Map(
       network.feeds.map((feed) => {
-        const { at, axis, mountDb, kit, unit } = feed;
-        const key = JSON.stringify([at, axis, mountDb, kit.radios]);
+        const { unit } = feed;
+        const key = fieldKey(feed);
         const last = known.get(unit.id);
         const field = last?.key === key ? last.field : unitField(scene, feed, grid);
         known.set(unit.id, { key, field });
@@ -255,6 +277,19 @@ export function makeCompute() {
       network: request.network ? networkAnswer(job, network, request) : null,
       tookMs: performance.now() - start,
     };
+  }
+
+  /**
+   * One step of a drag that nobody asked for, a little way off for each `turn`: what is slow the first
+   * few times only is behind it when a unit is dragged. False where no unit stands.
+   */
+  function rehearse(storeyId: Id, scenario: Scenario, turn: number): boolean {
+    const unit = networkFor(scenario, null).network.feeds.find((f) => f.unit.storeyId === storeyId)?.unit;
+    if (!unit) return false;
+    const moved = { ...unit, xM: unit.xM + Math.cos(turn), yM: unit.yM + Math.sin(turn) };
+    const like = { layer: 'headroom', band: '5', quality: 'coarse', network: false } as const;
+    field({ ...like, storeyId, scenario, moved, shortBefore: true });
+    return true;
   }
 
   function networkAnswer(job: Job, network: Network, { scenario, quality }: FieldRequest): NetworkAnswer {
@@ -352,6 +387,7 @@ export function makeCompute() {
     setJob,
     field,
     areas,
+    rehearse,
     learnt,
     nextSteps: (spotId: Id) => nextSteps(state().job, state().scene, spotId),
     linkLoads: linkLoadsNow,

@@ -119,6 +119,8 @@ export interface ComputeApi {
   field(request: FieldRequest): Promise<FieldAnswer>;
   /** How the rooms of a storey fare: for all storeys in turn while nothing else is asked. */
   areas(storeyId: Id, scenario: Scenario): Promise<StoreyAreas>;
+  /** A step of a drag for practice; false where there is no unit to drag. */
+  rehearse(storeyId: Id, scenario: Scenario, turn: number): Promise<boolean>;
   /** The cut along points in space (site coordinates, m), or between places of the house. */
   cut(points: readonly (readonly [number, number, number])[]): Promise<CutAnswer>;
   cutBetween(a: PlaceIn, b: PlaceIn): Promise<CutAnswer>;

@@ -4,8 +4,9 @@ import { jobFromRecords } from '../job/job';
 import { networkOf } from '../network/feeds';
 import { buildScene } from '../propagation/scene';
 import { median } from '../statistics/exactTests';
-import { shareAbove, unitField } from './field';
-import { gridsOf, nodesAround, type RoomGrid } from './grid';
+import { disturbersOf, noiseAt } from '../network/disturbance';
+import { noiseField, shareAbove, unitField } from './field';
+import { gridsOf, leftOut, nodesAround, type RoomGrid } from './grid';
 import { isobands } from './isolines';
 
 const job = jobFromRecords(quayHouse());
@@ -61,6 +62,42 @@ test('a chessboard of nodes is as good as all for a picture: within a dB or two 
   }
 });
 
+test('of a chessboard every second node is left out, never one without a neighbour that is not; of a grid none', () => {
+  for (const storey of ['ground', 'first', 'attic', 'shed-ground']) {
+    for (const grid of gridsOf(job, storey, 0.5, true)) {
+      const [left, around] = [leftOut(grid), nodesAround(grid)];
+      const beside = (i: number) => [...around.subarray(i * 8, i * 8 + 4)].filter((k) => k >= 0);
+      left.forEach((out, i) => {
+        if (!out) return;
+        expect(beside(i).length).toBeGreaterThan(0);
+        for (const k of beside(i)) expect(left[k]).toBe(0);
+      });
+      const share = left.reduce((a, b) => a + b, 0) / left.length;
+      expect(share).toBeGreaterThan(0.4);
+      expect(share).toBeLessThan(0.6);
+    }
+    for (const grid of gridsOf(job, storey, 0.5)) expect(Math.max(0, ...leftOut(grid))).toBe(0);
+  }
+});
+
+test('noise over a grid is the noise at each node, told by a few kinds; without a source it is one kind, none', () => {
+  const disturbers = disturbersOf(job);
+  expect(disturbers.length).toBeGreaterThan(0);
+  for (const grid of gridsOf(job, 'ground', 0.5)) {
+    const { kinds, of } = noiseField(scene, disturbers, grid);
+    expect(new Set(kinds.map((k) => `${k.riseDb} ${k.duty}`)).size).toBe(kinds.length);
+    expect(kinds.length).toBeLessThanOrEqual(of.length);
+    of.forEach((kind, i) => {
+      const [x = NaN, y = NaN, z = NaN] = grid.at.subarray(i * 3, i * 3 + 3);
+      const { riseDb, duty } = noiseAt(scene, disturbers, x, y, z);
+      expect(kinds[kind]).toMatchObject({ riseDb, duty });
+    });
+    const quiet = noiseField(scene, [], grid);
+    expect(quiet.kinds).toMatchObject([{ riseDb: 0, duty: 0 }]);
+    expect(quiet.of).toEqual(new Uint16Array(grid.inside.length));
+  }
+});
+
 test('without a radio in a band the field says that nothing arrives', () => {
   const f = unitField(scene, feed, gridOf('ground', 1));
   expect(new Set(f.rssiDbm[2])).toEqual(new Set([-120]));
@@ -95,6 +132,7 @@ describe('isobands', () => {
     const values = new Float32Array(n).fill(10);
     const [below, above] = isobands(grid, values, [5, 15]);
     expect(above?.points).toHaveLength(0);
+    expect([below?.whole, above?.whole]).toEqual([true, false]);
     for (let i = 0; i < n; i++) expect(below && within(below, ...placeOf(i))).toBe(true);
   });
 
@@ -110,6 +148,8 @@ describe('isobands', () => {
           const [band, higher] = isobands(grid, values, [level, level + 1]);
           for (let i = 0; i < n; i++) {
             const [x, y] = placeOf(i);
+            // what covers all is told; what is parted is not called whole
+            if (band?.whole) expect(within(band, x, y)).toBe(true);
             // at the walls the mean over neighbours leans inwards, by less than a step's worth
             if (band && Math.abs(ramp(x, y) - level) > 1.5)
               expect(within(band, x, y)).toBe(ramp(x, y) > level);

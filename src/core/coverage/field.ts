@@ -7,7 +7,7 @@ import type { Feed, Network } from '../network/feeds';
 import { movingReachOf, radioOf, reachOfUnit } from '../network/hops';
 import { makeReceived, receive } from '../propagation/receive';
 
-import { nodesAround, type RoomGrid } from './grid';
+import { leftOut, nodesAround, type RoomGrid } from './grid';
 import type { Scene } from '../propagation/model';
 
 /** What is drawn: headroom in dB, signal of the strongest unit in dBm, or the chance to meet the need. */
@@ -37,15 +37,9 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
   // coarse: something moves
   const reach = grid.chessboard ? movingReachOf(scene, feed) : reachOfUnit(scene, feed, 'access');
   const radios = bands.map((b) => radioOf(feed.kit, b, 'access'));
-  const around = nodesAround(grid);
-  const isLeft = (i: number) => {
-    const node = grid.inside[i] as number;
-    if (!grid.chessboard || ((node % grid.columns) + Math.floor(node / grid.columns)) % 2 === 0) return false;
-    for (let k = i * 8; k < i * 8 + 4; k++) if ((around[k] as number) >= 0) return true;
-    return false;
-  };
+  const left = leftOut(grid);
   for (let i = 0; i < n; i++) {
-    if (isLeft(i)) continue;
+    if (left[i]) continue;
     const [x, y, z] = [grid.at[i * 3] as number, grid.at[i * 3 + 1] as number, grid.at[i * 3 + 2] as number];
     receive(reach, x, y, z, received);
     for (let b = 0; b < 3; b++) {
@@ -57,9 +51,10 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
     }
   }
   if (!grid.chessboard) return field;
+  const around = nodesAround(grid);
   for (const values of [...field.rssiDbm, ...field.spreadDb])
     for (let i = 0; i < n; i++) {
-      if (!isLeft(i)) continue;
+      if (!left[i]) continue;
       let sum = 0;
       let count = 0;
       for (let k = i * 8; k < i * 8 + 4; k++) {
@@ -73,19 +68,36 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
   return field;
 }
 
-/** Noise at 2.4 GHz over a grid, node by node; empty where nothing disturbs. */
-export function noiseField(scene: Scene, disturbers: readonly Disturber[], grid: RoomGrid): Noise[] {
-  if (disturbers.length === 0) return [];
-  return Array.from(grid.inside, (_, i) =>
-    noiseAt(
+/** Noise at 2.4 GHz over a grid. It comes in whole dB, so that few kinds of it stand for all nodes. */
+export interface NoiseField {
+  kinds: readonly Noise[];
+  /** Kind at each node. */
+  of: Uint16Array;
+}
+
+/** The noise over a grid, node by node; one kind, none, where nothing disturbs. */
+export function noiseField(scene: Scene, disturbers: readonly Disturber[], grid: RoomGrid): NoiseField {
+  const { inside, at } = grid;
+  if (disturbers.length === 0) return quietField(inside.length);
+  const kinds: Noise[] = [];
+  const places = new Map<string, number>();
+  const of = Uint16Array.from(inside, (_, i) => {
+    const noise = noiseAt(
       scene,
       disturbers,
-      grid.at[i * 3] as number,
-      grid.at[i * 3 + 1] as number,
-      grid.at[i * 3 + 2] as number,
-    ),
-  );
+      at[i * 3] as number,
+      at[i * 3 + 1] as number,
+      at[i * 3 + 2] as number,
+    );
+    const key = `${noise.riseDb} ${noise.duty}`;
+    const place = places.get(key) ?? kinds.push(noise) - 1;
+    places.set(key, place);
+    return place;
+  });
+  return { kinds, of };
 }
+
+const quietField = (nodes: number): NoiseField => ({ kinds: [noNoise], of: new Uint16Array(nodes) });
 
 /** What a layer is worked out from, besides the units' fields. */
 export interface Ground {
@@ -95,57 +107,42 @@ export interface Ground {
   grid: RoomGrid;
   /** By unit id, over this grid. */
   fields: ReadonlyMap<Id, UnitField>;
-  /** Node by node, or empty. */
-  noise: readonly Noise[];
+  noise: NoiseField;
 }
 
-/** An access over a grid: its signals, and what signal the room's need asks at each node. */
+/** An access over a grid: its signals, and what signal the room's need asks in each kind of noise. */
 export interface AccessField {
   access: Access;
   rssi: Float32Array;
   spread: Float32Array;
-  /** Least signal for the need at a node, dBm, at the hops' mean signals. */
-  needs(node: number): number;
-  /** The same for each case of the hops. */
-  cases(node: number): readonly number[];
+  /** Kind of noise at each node. */
+  kindOf: Uint16Array;
+  /** By kind: least signal for the need, dBm, at the hops' mean signals. */
+  leastDbm: Float64Array;
+  /** By kind: the same for each case of the hops. */
+  cases(kind: number): readonly number[];
 }
 
 /** All ways to join at the nodes of a room. */
 export function accessFields({ job, network, device, grid, fields, noise }: Ground): AccessField[] {
   const need = roomNeed(job, grid.room);
+  const quiet = quietField(grid.inside.length);
   return network.feeds.flatMap((feed) => {
     const field = fields.get(feed.unit.id);
     if (!field) return [];
     return accessesOf(feed, device, job.info.streetLatencyMs).map((access): AccessField => {
       const b = bands.indexOf(access.band);
-      // noise comes in whole dB, so few different answers are needed; where none is, one
-      const quiet = access.band !== '2.4' || noise.length === 0;
-      const one = quiet ? signalNeeded(access, feed.mean, need, noNoise) : 0;
-      const mean = new Map<number, number>();
-      const cases = new Map<number, number[]>();
-      const at = (node: number): Noise => (access.band === '2.4' ? (noise[node] ?? noNoise) : noNoise);
-      const keyOf = (n: Noise) => n.riseDb * 1000 + Math.round(n.duty * 999);
+      const { kinds, of } = access.band === '2.4' ? noise : quiet;
+      const known: (readonly number[])[] = [];
+      const leastDbm = new Float64Array(kinds.length);
+      kinds.forEach((n, kind) => (leastDbm[kind] = signalNeeded(access, feed.mean, need, n)));
       return {
         access,
         rssi: field.rssiDbm[b] as Float32Array,
         spread: field.spreadDb[b] as Float32Array,
-        needs(node) {
-          if (quiet) return one;
-          const n = at(node);
-          const known = mean.get(keyOf(n));
-          if (known !== undefined) return known;
-          const least = signalNeeded(access, feed.mean, need, n);
-          mean.set(keyOf(n), least);
-          return least;
-        },
-        cases(node) {
-          const n = at(node);
-          const known = cases.get(keyOf(n));
-          if (known) return known;
-          const all = feed.cases.map(signalFor(access, need, n));
-          cases.set(keyOf(n), all);
-          return all;
-        },
+        kindOf: of,
+        leastDbm,
+        cases: (kind) => (known[kind] ??= feed.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
       };
     });
   });
@@ -161,12 +158,16 @@ export function signalLayer({ network, grid, fields }: Ground, band: Band): Floa
   return out;
 }
 
+/** Signal above the least for the need at a node, dB. */
+export const headroomAt = ({ rssi, kindOf, leastDbm }: AccessField, node: number): number =>
+  (rssi[node] as number) - (leastDbm[kindOf[node] as number] as number);
+
 /** Headroom of the best way to join, dB, kept within −30 … 60. A room without a need is held against the lowest rate. */
 export function headroomLayer(accesses: readonly AccessField[], nodes: number): Float32Array {
   const out = new Float32Array(nodes).fill(leastHeadroomDb);
-  for (const { rssi, needs } of accesses)
+  for (const access of accesses)
     for (let i = 0; i < nodes; i++) {
-      const headroom = Math.min(mostHeadroomDb, (rssi[i] as number) - needs(i));
+      const headroom = Math.min(mostHeadroomDb, headroomAt(access, i));
       if (headroom > (out[i] as number)) out[i] = headroom;
     }
   return out;
@@ -175,10 +176,10 @@ export function headroomLayer(accesses: readonly AccessField[], nodes: number): 
 /** Chance that the need is met by the best way to join, 0 … 1, at each node. */
 export function certaintyLayer(accesses: readonly AccessField[], nodes: number): Float32Array {
   const out = new Float32Array(nodes);
-  for (const { rssi, spread, cases } of accesses)
+  for (const { rssi, spread, kindOf, cases } of accesses)
     for (let i = 0; i < nodes; i++) {
       if ((out[i] as number) > 0.9999) continue;
-      const chance = chanceMet(cases(i), rssi[i] as number, spread[i] as number);
+      const chance = chanceMet(cases(kindOf[i] as number), rssi[i] as number, spread[i] as number);
       if (chance > (out[i] as number)) out[i] = chance;
     }
   return out;

@@ -77,3 +77,18 @@ export function nodesAround(grid: RoomGrid): Int32Array {
   keptAround.set(grid, around);
   return around;
 }
+
+const keptLeft = new WeakMap<RoomGrid, Uint8Array>();
+
+/** 1 for the nodes of a chessboard that are not worked out: every second one, unless none is beside it. Kept with the grid. */
+export function leftOut(grid: RoomGrid): Uint8Array {
+  const known = keptLeft.get(grid);
+  if (known) return known;
+  const around = nodesAround(grid);
+  const left = Uint8Array.from(grid.inside, (node, i) => {
+    const odd = ((node % grid.columns) + Math.floor(node / grid.columns)) % 2 === 1;
+    return grid.chessboard && odd && around.subarray(i * 8, i * 8 + 4).some((k) => k >= 0) ? 1 : 0;
+  });
+  keptLeft.set(grid, left);
+  return left;
+}

@@ -8,6 +8,8 @@ export interface Isoband {
   points: Float32Array;
   /** Where each ring starts in `points`, counted in points; one more at the end. */
   starts: Int32Array;
+  /** The whole room is at or above the level. */
+  whole: boolean;
 }
 
 /** Packs rings of [column, row] of a lattice as a band, in building coordinates. */
@@ -15,6 +17,7 @@ function bandOf(
   level: number,
   rings: readonly (readonly number[][])[],
   { x0, y0, stepM }: RoomGrid,
+  whole = false,
 ): Isoband {
   const starts = new Int32Array(rings.length + 1);
   rings.forEach((ring, i) => (starts[i + 1] = (starts[i] as number) + ring.length));
@@ -25,7 +28,7 @@ function bandOf(
       points[n++] = x0 + (column - 0.5) * stepM;
       points[n++] = y0 + (row - 0.5) * stepM;
     }
-  return { level, points, starts };
+  return { level, points, starts, whole };
 }
 
 /** Where the nodes of a lattice outside its room take their values from; kept with the grid. */
@@ -121,7 +124,8 @@ export function isobands(grid: RoomGrid, values: Float32Array, levels: readonly 
   ];
   return levels.map((level) => {
     if (level > most) return bandOf(level, [], grid);
-    return bandOf(level, level < least ? [all] : shapes.contour(full, level).coordinates.flat(), grid);
+    if (level < least) return bandOf(level, [all], grid, true);
+    return bandOf(level, shapes.contour(full, level).coordinates.flat(), grid);
   });
 }
 

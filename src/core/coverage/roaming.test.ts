@@ -21,7 +21,8 @@ const field = (access: AccessField['access'], rssi: number[], need: number): Acc
   access,
   rssi: Float32Array.from(rssi),
   spread: new Float32Array(rssi.length).fill(5),
-  needs: () => need,
+  kindOf: new Uint16Array(rssi.length),
+  leastDbm: Float64Array.of(need),
   cases: () => [need],
 });
 

@@ -1,7 +1,7 @@
 /** Where a phone would change units, and where it would hold on to the wrong one. */
 import type { Id } from '../job/records';
 import { median } from '../statistics/exactTests';
-import type { AccessField } from './field';
+import { type AccessField, headroomAt } from './field';
 import type { RoomGrid } from './grid';
 
 /** A phone does not look for another unit while it hears its own this well (planning), dBm. */
@@ -33,7 +33,7 @@ export function roamingOver(accesses: readonly AccessField[], nodes: number): Ro
       return {
         id,
         rssi: Math.max(...own.map((a) => a.rssi[i] as number)),
-        headroom: Math.max(...own.map((a) => (a.rssi[i] as number) - a.needs(i))),
+        headroom: Math.max(...own.map((a) => headroomAt(a, i))),
       };
     });
     const best = units.reduce<(typeof units)[number] | null>(

@@ -16,6 +16,13 @@ export const inRegion = (r: Region, x: number, y: number): boolean =>
 export const regionArea = (r: Region): number =>
   areaOf(r.outline) - r.holes.reduce((sum, h) => sum + areaOf(h), 0);
 
+/** Is a region a rectangle along the axes, whole, however many corners it is drawn with? */
+export function isUpright(r: Region): boolean {
+  const [x0, y0, x1, y1] = boundsOf(r.outline);
+  const box = (x1 - x0) * (y1 - y0);
+  return regionArea(r) > box * (1 - 1e-9);
+}
+
 type Bounds = readonly [x0: number, y0: number, x1: number, y1: number];
 const knownBounds = new WeakMap<Region, Bounds>();
 const knownSamples = new WeakMap<Region, Point[]>();

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, type Edit, EditError, putOne } from './edits';
 import { historyOf } from './history';
-import { get, type Job, jobFromRecords } from './job';
+import { get, type Job, jobFromRecords, withUnit } from './job';
 import { withDependants } from './references';
 
 const job = jobFromRecords(quayHouse());
@@ -85,4 +85,14 @@ test('historyOf replays the log into two stacks; a new edit clears redo', () => 
   expect([ids(redone.undo), ids(redone.redo)]).toEqual([[1, 2], []]);
   const cleared = historyOf(log('do', 'undo', 'do'));
   expect([ids(cleared.undo), ids(cleared.redo)]).toEqual([[3], []]);
+});
+
+test('a job with one unit changed is the job built anew with it, and shares all else', () => {
+  const [unit] = job.units;
+  if (!unit) throw new Error('no unit');
+  const moved = { ...unit, xM: unit.xM + 1.25 };
+  const next = withUnit(job, moved);
+  expect(next).toEqual(jobFromRecords([...job.byId.values()].map((r) => (r.id === unit.id ? moved : r))));
+  expect(next.walls).toBe(job.walls);
+  expect(get(job, 'unit', unit.id)).toBe(unit);
 });

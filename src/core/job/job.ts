@@ -143,6 +143,13 @@ export function get<T extends RecordType>(job: Job, type: T, id: Id): RecordOf<T
   return record;
 }
 
+/** The job with one of its units changed; everything else is shared with it. */
+export const withUnit = (job: Job, unit: RecordOf<'unit'>): Job => ({
+  ...job,
+  byId: new Map(job.byId).set(unit.id, unit),
+  units: job.units.map((u) => (u.id === unit.id ? unit : u)),
+});
+
 /** The same job under another id, and another name if given. */
 export function renameJob(job: Job, id: Id, name = job.info.name): Job {
   return jobFromRecords([...job.byId.values()].map((r) => (r.type === 'job' ? { ...r, id, name } : r)));

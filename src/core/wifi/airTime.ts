@@ -1,5 +1,5 @@
 /** Rates on air that others use or disturb. */
-import { type RadioMode, radioLink, rateLadder } from './radioLink';
+import { modeKey, type RadioMode, radioLink, rateLadder } from './radioLink';
 
 /** The air at a receiver: what is left of its time, and noise that comes and goes. */
 export interface Air {
@@ -33,10 +33,11 @@ interface Steps {
   noisy: Float64Array;
 }
 
-const known = new Map<string, Steps>();
+const known = new Map<number, Steps>();
 
 function stepsOf(mode: RadioMode, riseDb: number): Steps {
-  const key = `${mode.standard} ${mode.widthMHz} ${mode.streams} ${riseDb}`;
+  // the rise is in whole dB
+  const key = modeKey(mode) * 1024 + riseDb;
   const before = known.get(key);
   if (before) return before;
   const ladder = rateLadder(mode).map((s) => s.rssiDbm);

@@ -31,11 +31,17 @@ export function goodput(phyMbps: number): number {
   return ((n * 11680) / ((n * 12304) / phyMbps + 203)) * 0.94;
 }
 
-const ladders = new Map<string, readonly RateStep[]>();
+const rank: Record<Standard, number> = { ht: 0, vht: 1, he: 2, eht: 3 };
+
+/** A number of its own for each mode: quick to look up by. */
+export const modeKey = ({ standard, widthMHz, streams }: RadioMode): number =>
+  (rank[standard] * 1024 + widthMHz) * 16 + streams;
+
+const ladders = new Map<number, readonly RateStep[]>();
 
 /** The ladder of a mode, weakest step first: signal needed, rate and goodput at the shortest guard interval. */
 export function rateLadder(mode: RadioMode): readonly RateStep[] {
-  const key = `${mode.standard}/${mode.widthMHz}/${mode.streams}`;
+  const key = modeKey(mode);
   const known = ladders.get(key);
   if (known) return known;
   const guardIntervalUs = guardIntervalsUs[mode.standard][0] ?? 0.8;
@@ -74,8 +80,6 @@ export function rssiFor(goodputMbps: number, mode: RadioMode): number {
   for (const step of rateLadder(mode)) if (step.goodputMbps >= goodputMbps) return step.rssiDbm;
   return Infinity;
 }
-
-const rank: Record<Standard, number> = { ht: 0, vht: 1, he: 2, eht: 3 };
 
 /**
  * The mode that two ends share: the lesser standard, width and streams. vht is not for 2.4 GHz and

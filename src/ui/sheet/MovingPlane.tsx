@@ -3,90 +3,19 @@
 import { useEffect, useRef } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
 import { boundsOf } from '@/core/geometry/place';
+import { isUpright } from '@/core/geometry/region';
 import { find } from '@/core/job/job';
-import type { Room, Unit } from '@/core/job/records';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import type { Room } from '@/core/job/records';
+import { useJobStore } from '@/ui/store/JobProvider';
 import type { JobState } from '@/ui/store/jobStore';
 import { tints, unitTint } from './CoverageLayer';
 import { linksOnSheet, linkStrokes } from './linkPath';
 import { regionPath } from './paths';
-import { pegBody, pegRim } from './Peg';
 import type { SheetSpace, SheetStage } from './sheetSpace';
 import type { View } from './useView';
 
 /** Left free around the rooms, px: for the lines of links. */
 const marginPx = 12;
-
-/** The peg waits so long for the coverage of its place, ms, to move in the same frame; then it moves without. */
-const waitMs = 40;
-
-/** The unit under the pointer, on a canvas of its own above the walls. */
-export function DraggedPeg({
-  space,
-  view,
-  size,
-}: {
-  space: SheetSpace;
-  view: View;
-  size: { width: number; height: number };
-}) {
-  const store = useJobStore();
-  const dragging = useJob((s) => s.dragged !== null);
-  const ref = useRef<HTMLCanvasElement>(null);
-  useEffect(() => {
-    const canvas = ref.current;
-    const context = canvas?.getContext('2d');
-    if (!canvas || !context) return;
-    const density = window.devicePixelRatio || 1;
-    canvas.width = Math.round(size.width * density);
-    canvas.height = Math.round(size.height * density);
-    let late: ReturnType<typeof setTimeout> | undefined;
-    const place = (unit: Unit | null | undefined) => {
-      context.setTransform(1, 0, 0, 1, 0, 0);
-      context.clearRect(0, 0, canvas.width, canvas.height);
-      const at = unit && space.onSheet(unit.storeyId) ? space.place(unit) : null;
-      if (!unit || !at) return;
-      const [x, y] = [at[0] * view.scale + view.x, at[1] * view.scale + view.y];
-      context.setTransform(density, 0, 0, density, x * density, y * density);
-      drawPeg(context, unit.letter);
-    };
-    const follow = (now: JobState, before: JobState) => {
-      if (now.moving !== before.moving && now.moving) place(now.moving.request.moved);
-      if (now.dragged === before.dragged) return;
-      clearTimeout(late);
-      late = setTimeout(() => place(store.getState().dragged), waitMs);
-    };
-    place(store.getState().dragged);
-    const unsubscribe = store.subscribe(follow);
-    return () => {
-      clearTimeout(late);
-      unsubscribe();
-    };
-  }, [store, space, view, size, dragging]);
-  if (!dragging) return null;
-  return <canvas ref={ref} className="sheet-plane" aria-hidden="true" />;
-}
-
-/** A selected unit's tag, as `Peg`. */
-function drawPeg(context: CanvasRenderingContext2D, letter: string) {
-  context.lineJoin = 'round';
-  const rim = new Path2D(pegRim);
-  context.fillStyle = '#fffdf8';
-  context.fill(rim);
-  context.strokeStyle = '#1d4f7a';
-  context.lineWidth = 1.4;
-  context.stroke(rim);
-  const body = new Path2D(pegBody);
-  context.fillStyle = '#1d4f7a';
-  context.fill(body);
-  context.strokeStyle = '#fffdf8';
-  context.lineWidth = 1.5;
-  context.stroke(body);
-  context.fillStyle = '#fffdf8';
-  context.textAlign = 'center';
-  context.font = `700 14px ${getComputedStyle(context.canvas).fontFamily}`;
-  context.fillText(letter, 0, -13.2);
-}
 
 /**
  * The coverage while a unit is dragged, and the unit's links, drawn straight onto a canvas as each
@@ -133,15 +62,12 @@ export function MovingPlane({
     const [dx, dy] = [(view.x - left) * density, (view.y - top) * density];
     const outlines = new Map<Room, Path2D>();
     const outlineOf = (room: Room) => {
-      const known = outlines.get(room);
-      if (known) return known;
-      const path = new Path2D();
-      path.addPath(new Path2D(regionPath(room)), new DOMMatrix([scale, 0, 0, scale, dx, dy]));
-      outlines.set(room, path);
-      return path;
+      const known = outlines.get(room) ?? outlineIn(room, scale, dx, dy);
+      outlines.set(room, known);
+      return known;
     };
     let shown: JobState['moving'] = null;
-    const draw = ({ moving, job }: JobState) => {
+    const draw = ({ moving, answer, job }: JobState) => {
       if (moving === shown) return;
       shown = moving;
       canvas.dataset.drawn = String(Number(canvas.dataset.drawn ?? 0) + 1);
@@ -149,26 +75,30 @@ export function MovingPlane({
       context.clearRect(0, 0, canvas.width, canvas.height);
       if (moving?.request.storeyId !== space.storey.id) return;
       const unitIds = job.units.map((u) => u.id);
-      for (const { roomId, bands, unitIds: owners, metBefore } of moving.rooms) {
+      const still = answer?.request.storeyId === space.storey.id ? answer.rooms : [];
+      for (const { roomId, bands, unitIds: owners } of moving.rooms) {
         const room = job.rooms.find((r) => r.id === roomId);
         if (!room) continue;
         context.save();
         context.clip(outlineOf(room), 'evenodd');
-        if (hatch) {
-          context.fillStyle = hatch;
-          context.fillRect(0, 0, canvas.width, canvas.height);
-        }
+        const tintOf = (i: number) => (owners[i] ? unitTint(unitIds, owners[i]) : (tints[i] ?? '#6b9fbb'));
+        // what covers the whole room hides all below it
+        const ground = bands.findLastIndex((band) => band.whole);
+        context.fillStyle = ground < 0 ? (hatch ?? '#fffdf8') : tintOf(ground);
+        context.fillRect(0, 0, canvas.width, canvas.height);
         context.setTransform(scale, 0, 0, scale, dx, dy);
         bands.forEach((band, i) => {
+          if (i <= ground || band.points.length === 0) return;
           const owner = owners[i];
           const path = pathOf(band);
-          context.fillStyle = owner ? unitTint(unitIds, owner) : (tints[i] ?? '#6b9fbb');
+          context.fillStyle = tintOf(i);
           context.fill(path, 'evenodd');
           context.strokeStyle = !owner && i === 0 ? '#b4532a' : '#2a6285';
           context.lineWidth = ((!owner && i === 0 ? 1.6 : 0.9) * density) / scale;
           context.stroke(path);
         });
-        if (metBefore) {
+        const metBefore = still.find((r) => r.roomId === roomId)?.metBefore;
+        if (metBefore && !metBefore.whole) {
           context.setLineDash([(5 * density) / scale, (4 * density) / scale]);
           context.strokeStyle = '#b4532a';
           context.lineWidth = (1.6 * density) / scale;
@@ -209,6 +139,17 @@ export function MovingPlane({
       data-testid="coverage-moving"
     />
   );
+}
+
+/** A room's outline in pixels of the canvas. A plain rectangle lies on whole pixels: clipping to it costs little. */
+function outlineIn(room: Room, scale: number, dx: number, dy: number): Path2D {
+  const path = new Path2D();
+  if (isUpright(room)) {
+    const [left, top, right, bottom] = boundsOf(room.outline);
+    const [x0, y0] = [Math.round(left * scale + dx), Math.round(top * scale + dy)];
+    path.rect(x0, y0, Math.round(right * scale + dx) - x0, Math.round(bottom * scale + dy) - y0);
+  } else path.addPath(new Path2D(regionPath(room)), new DOMMatrix([scale, 0, 0, scale, dx, dy]));
+  return path;
 }
 
 function pathOf({ points, starts }: Isoband): Path2D {

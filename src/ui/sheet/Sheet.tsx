@@ -3,7 +3,8 @@
 import { useCallback, useId, useMemo, useRef } from 'react';
 import { boundsOf } from '@/core/geometry/place';
 import { useJob } from '@/ui/store/JobProvider';
-import { DraggedPeg, MovingPlane } from './MovingPlane';
+import { DraggedPeg } from './DraggedPeg';
+import { MovingPlane } from './MovingPlane';
 import { ScaleQuestion } from './ScaleQuestion';
 import { SheetMenu } from './SheetMenu';
 import { BasePlane, CoveragePlane, LivePlane, StillPlane } from './SheetPlanes';
@@ -52,7 +53,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           <MovingPlane {...{ space, stage, view, size }} />
           <StillPlane {...shared} preview={preview} />
           <LivePlane {...shared} preview={preview} ghost={ghost} movedSpot={movedSpot} />
-          <DraggedPeg {...{ space, view, size }} />
+          <DraggedPeg {...{ space, view }} />
         </div>
       </SheetMenu>
       {pointer.ghost?.kind === 'scale' && pointer.ghost.done && (

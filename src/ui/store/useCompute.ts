@@ -1,6 +1,6 @@
 'use client';
 
-import { type RefObject, useEffect, useRef } from 'react';
+import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import { toast } from 'sonner';
 import type { Scenario } from '@/core/network/feeds';
 import { startCompute } from '@/workers/client';
@@ -12,6 +12,9 @@ import type { JobState, JobStore } from './jobStore';
 
 /** While a unit is dragged the coverage follows each move, the ledger and the rest once the pointer has rested so long, ms. */
 const restMs = 90;
+
+/** So many steps of a drag are done for practice while nothing is asked: the first in a page are three times slower. */
+const rehearsals = 40;
 
 /** What an answer hangs on. */
 const causes = ['job', 'storeyId', 'layer', 'band', 'dragged'] as const satisfies (keyof JobState)[];
@@ -26,7 +29,8 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
   const store = useJobStore();
   const aim = useRef<Aim>({ scenario, wantField });
   const pumping = useRef<ReturnType<typeof makePump> | null>(null);
-  useEffect(() => {
+  // before what the page itself does on a change: the question is on its way first
+  useLayoutEffect(() => {
     const { api, stop } = startCompute();
     store.setState({ compute: api });
     const pump = makePump(store, api, aim);
@@ -64,6 +68,7 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
   let othersJob: unknown = null;
   let areasFor = '';
   let areasJob: unknown = null;
+  let rehearsed = 0;
   let rested = false;
   let rest: ReturnType<typeof setTimeout> | undefined;
 
@@ -86,7 +91,8 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       layer,
       band,
       moved: dragged,
-      shortBefore: scenario === 'planned' && wantField,
+      // while something moves, that of the last answer stands
+      shortBefore: scenario === 'planned' && wantField && !dragged,
       quality: dragged ? 'coarse' : 'fine',
       network: !dragged || rested,
     };
@@ -117,15 +123,18 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       othersJob = job;
       othersFor = scenario;
     }
-    if (areasJob === job && areasFor === scenario) return;
-    for (const id of [storeyId, ...job.storeys.map((s) => s.id).filter((id) => id !== storeyId)]) {
-      if (wanted) return;
-      const areas = await api.areas(id, scenario);
-      if (stopped) return;
-      store.setState((s) => ({ areas: { ...s.areas, [id]: areas } }));
+    if (areasJob !== job || areasFor !== scenario) {
+      for (const id of [storeyId, ...job.storeys.map((s) => s.id).filter((id) => id !== storeyId)]) {
+        if (wanted) return;
+        const areas = await api.areas(id, scenario);
+        if (stopped) return;
+        store.setState((s) => ({ areas: { ...s.areas, [id]: areas } }));
+      }
+      areasJob = job;
+      areasFor = scenario;
     }
-    areasJob = job;
-    areasFor = scenario;
+    for (; !wanted && !stopped && rehearsed < rehearsals; rehearsed++)
+      if (!(await api.rehearse(storeyId, scenario, rehearsed))) return;
   }
 
   function ask() {

@@ -1,0 +1,98 @@
+'use client';
+
+import { useEffect, useRef } from 'react';
+import type { Unit } from '@/core/job/records';
+import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import type { JobState } from '@/ui/store/jobStore';
+import { pegBody, pegRim } from './Peg';
+import type { SheetSpace } from './sheetSpace';
+import type { View } from './useView';
+
+/** The peg waits so long for the coverage of its place, ms, to move in the same frame; then it moves without. */
+const waitMs = 40;
+
+/** Side of the canvas, px: small, since all of it is put together anew for each frame. */
+const sidePx = 320;
+
+/** Room that the tag needs around its tip, px. */
+const tag = { left: 16, right: 16, top: 34, bottom: 8 };
+
+/**
+ * The unit under the pointer, on a small canvas of its own above the walls. The canvas is moved only when
+ * the tag comes to its edge: moving an element costs more than painting it.
+ */
+export function DraggedPeg({ space, view }: { space: SheetSpace; view: View }) {
+  const store = useJobStore();
+  const letter = useJob((s) => s.dragged?.letter ?? null);
+  const ref = useRef<HTMLCanvasElement>(null);
+  useEffect(() => {
+    const canvas = ref.current;
+    const context = canvas?.getContext('2d');
+    if (!canvas || !context || letter === null) return;
+    const density = window.devicePixelRatio || 1;
+    canvas.width = canvas.height = Math.round(sidePx * density);
+    let corner: [number, number] | null = null;
+    const place = (unit: Unit | null | undefined) => {
+      context.setTransform(1, 0, 0, 1, 0, 0);
+      context.clearRect(0, 0, canvas.width, canvas.height);
+      const at = unit && space.onSheet(unit.storeyId) ? space.place(unit) : null;
+      if (!at) return;
+      const [x, y] = [at[0] * view.scale + view.x, at[1] * view.scale + view.y];
+      if (!corner || !holds(corner, x, y)) {
+        corner = [Math.round(x - sidePx / 2), Math.round(y - sidePx / 2)];
+        Object.assign(canvas.style, { left: `${corner[0]}px`, top: `${corner[1]}px` });
+      }
+      context.setTransform(density, 0, 0, density, (x - corner[0]) * density, (y - corner[1]) * density);
+      drawPeg(context, letter);
+    };
+    const follow = (now: JobState, before: JobState) => {
+      if (now.moving !== before.moving && now.moving) place(now.moving.request.moved);
+      if (now.dragged === before.dragged) return;
+      clearTimeout(late);
+      late = setTimeout(() => place(store.getState().dragged), waitMs);
+    };
+    let late: ReturnType<typeof setTimeout> | undefined;
+    place(store.getState().dragged);
+    const unsubscribe = store.subscribe(follow);
+    return () => {
+      clearTimeout(late);
+      unsubscribe();
+    };
+  }, [store, space, view, letter]);
+  if (letter === null) return null;
+  return (
+    <canvas
+      ref={ref}
+      className="pointer-events-none absolute will-change-transform"
+      style={{ width: sidePx, height: sidePx }}
+      aria-hidden="true"
+    />
+  );
+}
+
+const holds = ([left, top]: readonly [number, number], x: number, y: number) =>
+  x - tag.left >= left &&
+  x + tag.right <= left + sidePx &&
+  y - tag.top >= top &&
+  y + tag.bottom <= top + sidePx;
+
+/** A selected unit's tag, as `Peg`. */
+function drawPeg(context: CanvasRenderingContext2D, letter: string) {
+  context.lineJoin = 'round';
+  const rim = new Path2D(pegRim);
+  context.fillStyle = '#fffdf8';
+  context.fill(rim);
+  context.strokeStyle = '#1d4f7a';
+  context.lineWidth = 1.4;
+  context.stroke(rim);
+  const body = new Path2D(pegBody);
+  context.fillStyle = '#1d4f7a';
+  context.fill(body);
+  context.strokeStyle = '#fffdf8';
+  context.lineWidth = 1.5;
+  context.stroke(body);
+  context.fillStyle = '#fffdf8';
+  context.textAlign = 'center';
+  context.font = `700 14px ${getComputedStyle(context.canvas).fontFamily}`;
+  context.fillText(letter, 0, -13.2);
+}
