@@ -1,7 +1,7 @@
 import type { Job } from '../job/job';
 import { roomNeed } from '../job/needs';
 import { bands, type Band, type Device, type Id } from '../job/records';
-import { type Access, accessesOf, chanceMet, signalFor, signalNeeded } from '../network/delivery';
+import { type Access, accessesOf, chanceMet, signalFor, signalsIn } from '../network/delivery';
 import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
 import type { Feed, Network } from '../network/feeds';
 import { movingReachOf, radioOf, reachOfUnit } from '../network/hops';
@@ -134,14 +134,12 @@ export function accessFields({ job, network, device, grid, fields, noise }: Grou
       const b = bands.indexOf(access.band);
       const { kinds, of } = access.band === '2.4' ? noise : quiet;
       const known: (readonly number[])[] = [];
-      const leastDbm = new Float64Array(kinds.length);
-      kinds.forEach((n, kind) => (leastDbm[kind] = signalNeeded(access, feed.mean, need, n)));
       return {
         access,
         rssi: field.rssiDbm[b] as Float32Array,
         spread: field.spreadDb[b] as Float32Array,
         kindOf: of,
-        leastDbm,
+        leastDbm: signalsIn(access, feed.mean, need, kinds),
         cases: (kind) => (known[kind] ??= feed.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
       };
     });

@@ -87,19 +87,36 @@ export const signalNeeded = (access: Access, allow: Allowance, need: Need, noise
 
 /** The same for one access, need and noise, to be asked for many cases of what feeds the unit. */
 export function signalFor(access: Access, need: Need, noise: Noise): (allow: Allowance) => number {
+  const apart = signalApart(access, need);
+  const downFor = rssiIn(downAir(access, noise), access.mode);
+  return (allow) => Math.max(apart(allow), downFor(accessNeeded(allow, access.band, need.downMbps, 'down')));
+}
+
+/** The same for one access, need and feed in many kinds of noise: by kind. */
+export function signalsIn(
+  access: Access,
+  allow: Allowance,
+  need: Need,
+  kinds: readonly Noise[],
+): Float64Array {
+  const { band, mode } = access;
+  const apart = signalApart(access, need)(allow);
+  const mbps = accessNeeded(allow, band, need.downMbps, 'down');
+  const out = new Float64Array(kinds.length);
+  for (let k = 0; k < out.length; k++)
+    out[k] = Math.max(apart, rssiIn(downAir(access, kinds[k] ?? noNoise), mode)(mbps));
+  return out;
+}
+
+/** What the need asks of the signal apart from the rate down, which is all that noise at the device changes. */
+function signalApart(access: Access, need: Need): (allow: Allowance) => number {
   if (need.latencyMs < access.latencyMs) return () => Infinity;
   const { band, mode, upMinusDownDb } = access;
-  const downFor = rssiIn(downAir(access, noise), mode);
   const upFor = rssiIn(upAir(access), mode);
   // a strict latency is not kept where retries begin
   const edge = need.latencyMs >= access.latencyMs + edgeMs ? -Infinity : rssiFor(0, mode) + edgeDb;
   const floor = Math.max(edge, edge - upMinusDownDb);
-  return (allow) =>
-    Math.max(
-      floor,
-      downFor(accessNeeded(allow, band, need.downMbps, 'down')),
-      upFor(accessNeeded(allow, band, need.upMbps, 'up')) - upMinusDownDb,
-    );
+  return (allow) => Math.max(floor, upFor(accessNeeded(allow, band, need.upMbps, 'up')) - upMinusDownDb);
 }
 
 /** Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal. */

@@ -2,7 +2,8 @@
 import { find, type Job } from '../job/job';
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
-import { keptReach, movingReach } from '../propagation/reach';
+import { movingReach } from '../propagation/movingReach';
+import { keptReach } from '../propagation/reach';
 import { makeReceived, receive } from '../propagation/receive';
 
 import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';

@@ -100,6 +100,13 @@ export interface Reach {
   sender: Sender;
   /** The unit that sends; null for what is none. */
   unitId: Id | null;
+  /**
+   * A reach from close by: only the turns that it takes are tried, which is many times faster, and a state
+   * is worked out when it is asked for, see `settle`. null = all states are worked out.
+   */
+  like: Reach | null;
+  /** With `like`: 1 for the states that are worked out. */
+  settled: Uint8Array;
   /** 3 per state: aerial × crossings × turns on the way to it, without free space. */
   power: Float64Array;
   /** Unfolded length, m, and its last leg. */

@@ -1,5 +1,6 @@
 import { demos } from '@/../demo/make/make';
-import { movingReach, reachOf } from './reach';
+import { movingReach } from './movingReach';
+import { reachOf } from './reach';
 import { makeReceived, receive } from './receive';
 import { buildScene, placeInSpace } from './scene';
 import type { Sender } from './model';

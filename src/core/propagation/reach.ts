@@ -12,11 +12,10 @@ import { fresnelNu, grazingPower, powerPast } from './knifeEdge';
 import { neighbourhoodOf } from './nearGates';
 import { passAll, passOf } from './passOf';
 import { patternPower } from './pattern';
-import type { Id } from '../job/records';
 import type { Reach, Scene, Sender } from './model';
 
 /** Turns before the last: a way has at most this many and one. */
-const turnsBefore = 2;
+export const turnsBefore = 2;
 
 /** Cosine of the turn at a gate, seen along its edge; both directions are unit vectors. */
 export function turnCosine(
@@ -62,24 +61,36 @@ export function cosineAt(
 /**
  * The best ways from a unit to all gates.
  * @param unitId the unit that sends, for what readings have taught of it; null for what is none.
- * @param like a reach from close by: only the turns that it takes are tried, which is many times faster.
  * @throws RangeError when the unit's place is not a number.
  */
-export function reachOf(
+export function reachOf(scene: Scene, sender: Sender, unitId: Reach['unitId'] = null): Reach {
+  const reach = blankReach(scene, sender, unitId);
+  for (let g = 0; g < scene.gates.n; g++) goStraight(reach, g);
+  for (let turns = 1; turns <= turnsBefore; turns++) improve(reach, turns);
+  return reach;
+}
+
+/**
+ * A reach in which no way is worked out yet.
+ * @param like see `Reach`.
+ * @throws RangeError when the unit's place is not a number.
+ */
+export function blankReach(
   scene: Scene,
   sender: Sender,
-  unitId: Reach['unitId'] = null,
+  unitId: Reach['unitId'],
   like: Reach | null = null,
 ): Reach {
   if (![...sender.at, ...sender.axis].every(Number.isFinite))
     throw new RangeError('unit: its place or height is not a number');
-  const { gates } = scene;
-  const { n } = gates;
+  const { n } = scene.gates;
   const states = n * (turnsBefore + 1);
-  const reach: Reach = {
+  return {
     scene,
     sender,
     unitId,
+    like,
+    settled: new Uint8Array(like ? states : 0),
     power: new Float64Array(3 * states).fill(1),
     length: new Float64Array(states),
     lastLeg: new Float64Array(states),
@@ -95,23 +106,25 @@ export function reachOf(
     hits: makeCrossings(),
     legHits: makeCrossings(),
   };
+}
+
+/** The way without a turn to a gate. */
+export function goStraight(reach: Reach, g: number): void {
+  const { scene, sender, legHits, power, arrives } = reach;
+  const { at } = scene.gates;
   const [px, py, pz] = sender.at;
-  for (let g = 0; g < n; g++) {
-    const dx = (gates.at[g * 3] as number) - px;
-    const dy = (gates.at[g * 3 + 1] as number) - py;
-    const dz = (gates.at[g * 3 + 2] as number) - pz;
-    const d = Math.max(1e-6, Math.sqrt(dx * dx + dy * dy + dz * dz));
-    crossFrom(scene, reach.fan, px + dx, py + dy, pz + dz, reach.hits);
-    aerial(sender, dx / d, dy / d, dz / d, reach.power, g * 3);
-    passAll(scene, reach.hits, reach.power, g * 3);
-    reach.length[g] = d;
-    reach.lastLeg[g] = d;
-    reach.arrives[g * 3] = dx / d;
-    reach.arrives[g * 3 + 1] = dy / d;
-    reach.arrives[g * 3 + 2] = dz / d;
-  }
-  for (let turns = 1; turns <= turnsBefore; turns++) improve(reach, turns, like);
-  return reach;
+  const dx = (at[g * 3] as number) - px;
+  const dy = (at[g * 3 + 1] as number) - py;
+  const dz = (at[g * 3 + 2] as number) - pz;
+  const d = Math.max(1e-6, Math.sqrt(dx * dx + dy * dy + dz * dz));
+  crossFrom(scene, reach.fan, px + dx, py + dy, pz + dz, legHits);
+  aerial(sender, dx / d, dy / d, dz / d, power, g * 3);
+  passAll(scene, legHits, power, g * 3);
+  reach.length[g] = d;
+  reach.lastLeg[g] = d;
+  arrives[g * 3] = dx / d;
+  arrives[g * 3 + 1] = dy / d;
+  arrives[g * 3 + 2] = dz / d;
 }
 
 /** Power of the aerial in a direction, into `out[at … at + 2]`; 0 in a band without a radio. */
@@ -131,13 +144,13 @@ export function aerial(
 }
 
 /** How good a way is, for choosing among ways: its power in the bands there are, over its length squared. */
-function worth(p0: number, p1: number, p2: number, length: number): number {
+export function worth(p0: number, p1: number, p2: number, length: number): number {
   const far = length * length * length;
   return ((p0 || 1) * (p1 || 1) * (p2 || 1)) / (far * far);
 }
 
 /** Per leg, the product of what passes in the bands that a sender has. */
-function legWorthOf({ gates }: Scene, { patterns }: Sender): Float64Array {
+export function legWorthOf({ gates }: Scene, { patterns }: Sender): Float64Array {
   const mask = patterns.reduce((sum, pattern, b) => sum + (pattern ? 1 << b : 0), 0);
   const known = gates.legWorth[mask];
   if (known) return known;
@@ -148,8 +161,8 @@ function legWorthOf({ gates }: Scene, { patterns }: Sender): Float64Array {
   return (gates.legWorth[mask] = made);
 }
 
-/** The states with so many turns: as with one turn less, or by one more turn where that is better. @param like see `reachOf`. */
-function improve(reach: Reach, turns: number, like: Reach | null): void {
+/** The states with so many turns: as with one turn less, or by one more turn where that is better. */
+function improve(reach: Reach, turns: number): void {
   const { scene, power, length, lastLeg, arrives, from, by } = reach;
   const { n, legStart, legTo } = scene.gates;
   const [old, now] = [(turns - 1) * n, turns * n];
@@ -173,13 +186,6 @@ function improve(reach: Reach, turns: number, like: Reach | null): void {
     );
   }
   const legWorth = legWorthOf(scene, reach.sender);
-  if (like) {
-    for (let k = 0; k < n; k++) {
-      const state = (like.from[now + k] as number) - old;
-      if (state >= 0) turnInto(reach, turns, state, like.by[now + k] as number, best, legWorth);
-    }
-    return;
-  }
   for (let g = 0; g < n; g++) {
     // what did not get better by the turn before leads nowhere that is not known yet
     if (turns > 1 && (from[old + g] as number) < old - n) continue;
@@ -202,8 +208,8 @@ function improve(reach: Reach, turns: number, like: Reach | null): void {
   }
 }
 
-/** Takes the turn at gate g into a leg, where that is better than what is known of the gate at its end. */
-function turnInto(
+/** Takes the turn at gate g into a leg, where that is better than what is known of the gate at its end. @param best by gate, see `worth`. */
+export function turnInto(
   reach: Reach,
   turns: number,
   g: number,
@@ -285,26 +291,4 @@ export function keptReach(scene: Scene, sender: Sender, unitId: Reach['unitId'] 
   const reach = reachOf(scene, sender, unitId);
   scene.reaches.set(key, reach);
   return reach;
-}
-
-/** All ways are looked for anew once a moving unit is so far from where they last were, m. */
-const searchAgainM = 0.6;
-
-/**
- * The reach of a unit that moves, from step to step: the turns are those that were best where all ways
- * were last looked for, less than a step away; only how good they are is worked out anew.
- */
-export function movingReach(scene: Scene, sender: Sender, unitId: Id): Reach {
-  const known = scene.moving.get(unitId);
-  const awayM = (r: Reach) => Math.hypot(...r.sender.at.map((v, i) => v - (sender.at[i] as number)));
-  const same =
-    known !== undefined &&
-    sender.patterns.every((p, b) => p === known.latest.sender.patterns[b]) &&
-    sender.axis.every((v, i) => v === known.latest.sender.axis[i]);
-  if (same && awayM(known.latest) === 0) return known.latest;
-  // the turns of the last search stay the model, so that nothing is lost from step to step
-  const like = same && awayM(known.searched) < searchAgainM ? known.searched : null;
-  const latest = reachOf(scene, sender, unitId, like);
-  scene.moving.set(unitId, { searched: like ?? latest, latest });
-  return latest;
 }

@@ -5,6 +5,7 @@ import { mostNear, neighbourhoodOf, shareFrom } from './nearGates';
 import { passAll, passOf } from './passOf';
 import { aerial, cosineAt, mostPast, past, turnCosine } from './reach';
 import type { Neighbourhood, Reach } from './model';
+import { settle } from './movingReach';
 
 /** Shadowing by people and furniture (planning, standard deviation), dB. */
 export const shadowingDb = 3.5;
@@ -120,6 +121,7 @@ function follow(
   const { scene, hits, legHits, power, length, lastLeg, arrives, first } = reach;
   const { at, key, item } = scene.gates;
   const { passed } = out;
+  settle(reach, g);
   const gx = at[g * 3] as number;
   const gy = at[g * 3 + 1] as number;
   const gz = at[g * 3 + 2] as number;

@@ -58,6 +58,23 @@ export function quietestChannel(
   band: Band,
   widthMHz: number,
 ): { channel: number; busyShare: number } {
+  const known = quietest.get(neighbours) ?? new Map<string, { channel: number; busyShare: number }>();
+  quietest.set(neighbours, known);
+  const key = `${group} ${band} ${widthMHz}`;
+  const found = known.get(key) ?? leastBusy(neighbours, group, band, widthMHz);
+  known.set(key, found);
+  return found;
+}
+
+/** Answers of `quietestChannel`: a job's list of neighbours is never changed in place. */
+const quietest = new WeakMap<readonly Neighbour[], Map<string, { channel: number; busyShare: number }>>();
+
+function leastBusy(
+  neighbours: readonly Neighbour[],
+  group: CountryGroup,
+  band: Band,
+  widthMHz: number,
+): { channel: number; busyShare: number } {
   const rule = radioRules[group].bands[band];
   const usual = rule.channels.filter((c) =>
     band === '2.4' ? clear24[group].includes(c) : !rule.radar.includes(c),

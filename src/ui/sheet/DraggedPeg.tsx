@@ -31,9 +31,9 @@ export function DraggedPeg({ space, view }: { space: SheetSpace; view: View }) {
     if (!canvas || !context || letter === null) return;
     const density = window.devicePixelRatio || 1;
     canvas.width = canvas.height = Math.round(sidePx * density);
+    const picture = pictureOf(letter, density, getComputedStyle(canvas).fontFamily);
     let corner: [number, number] | null = null;
     const place = (unit: Unit | null | undefined) => {
-      context.setTransform(1, 0, 0, 1, 0, 0);
       context.clearRect(0, 0, canvas.width, canvas.height);
       const at = unit && space.onSheet(unit.storeyId) ? space.place(unit) : null;
       if (!at) return;
@@ -42,16 +42,16 @@ export function DraggedPeg({ space, view }: { space: SheetSpace; view: View }) {
         corner = [Math.round(x - sidePx / 2), Math.round(y - sidePx / 2)];
         Object.assign(canvas.style, { left: `${corner[0]}px`, top: `${corner[1]}px` });
       }
-      context.setTransform(density, 0, 0, density, (x - corner[0]) * density, (y - corner[1]) * density);
-      drawPeg(context, letter);
+      const [left, top] = [x - tag.left - corner[0], y - tag.top - corner[1]];
+      context.drawImage(picture, Math.round(left * density), Math.round(top * density));
     };
+    let late: ReturnType<typeof setTimeout> | undefined;
     const follow = (now: JobState, before: JobState) => {
       if (now.moving !== before.moving && now.moving) place(now.moving.request.moved);
       if (now.dragged === before.dragged) return;
       clearTimeout(late);
       late = setTimeout(() => place(store.getState().dragged), waitMs);
     };
-    let late: ReturnType<typeof setTimeout> | undefined;
     place(store.getState().dragged);
     const unsubscribe = store.subscribe(follow);
     return () => {
@@ -77,7 +77,11 @@ const holds = ([left, top]: readonly [number, number], x: number, y: number) =>
   y + tag.bottom <= top + sidePx;
 
 /** A selected unit's tag, as `Peg`. */
-function drawPeg(context: CanvasRenderingContext2D, letter: string) {
+function pictureOf(letter: string, density: number, fontFamily: string): OffscreenCanvas {
+  const picture = new OffscreenCanvas((tag.left + tag.right) * density, (tag.top + tag.bottom) * density);
+  const context = picture.getContext('2d');
+  if (!context) return picture;
+  context.setTransform(density, 0, 0, density, tag.left * density, tag.top * density);
   context.lineJoin = 'round';
   const rim = new Path2D(pegRim);
   context.fillStyle = '#fffdf8';
@@ -93,6 +97,7 @@ function drawPeg(context: CanvasRenderingContext2D, letter: string) {
   context.stroke(body);
   context.fillStyle = '#fffdf8';
   context.textAlign = 'center';
-  context.font = `700 14px ${getComputedStyle(context.canvas).fontFamily}`;
+  context.font = `700 14px ${fontFamily}`;
   context.fillText(letter, 0, -13.2);
+  return picture;
 }
