@@ -63,6 +63,32 @@ test('steps done for practice change no answer, and there are none where no unit
   expect(compute.rehearse('attic', 'planned', 0)).toBe(false);
 });
 
+test('where a drag does not keep up it is drawn on a rougher grid, and as finely as ever once it rests', () => {
+  const unit = get(job, 'unit', 'unit-a');
+  /** A clock by which each answer takes so long, ms. */
+  const clock = (ms: number) => {
+    let calls = 0;
+    return () => Math.floor(++calls / 2) * ms;
+  };
+  const answersOf = (ms: number) => {
+    const compute = makeCompute(clock(ms));
+    compute.setJob(records);
+    const at = (i: number, network: boolean) =>
+      compute.field({ ...ask, quality: 'coarse', network, moved: { ...unit, xM: unit.xM + i / 50 } });
+    for (let i = 0; i < 30; i++) at(i, false);
+    return { moving: at(10, false).rooms, rested: at(10, true).rooms };
+  };
+  const [quick, slow] = [answersOf(1), answersOf(9)];
+  const lattice = ({ moving }: typeof quick) =>
+    new Set(moving.flatMap((r) => r.bands.flatMap((b) => [...b.points].filter((_, i) => i % 2 === 0))));
+  expect(quick.moving).toEqual(quick.rested);
+  expect(lattice(slow).size).toBeLessThan(0.85 * lattice(quick).size);
+  expect(slow.moving.map((r) => r.roomId)).toEqual(quick.moving.map((r) => r.roomId));
+  expect(slow.rested.map((r) => r.bands.map((b) => b.whole))).toEqual(
+    quick.rested.map((r) => r.bands.map((b) => b.whole)),
+  );
+});
+
 test('a room drawn anew gets a grid anew; one that is not touched keeps its answer', () => {
   const compute = makeCompute();
   compute.setJob(records);

@@ -45,6 +45,7 @@ import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
 import { proveSpot } from '@/core/proof/spotProof';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { cutAnswer } from './cutAnswer';
+import { makePace } from './pace';
 import {
   type CutAnswer,
   type FieldAnswer,
@@ -121,7 +122,9 @@ function fieldKey(feed: Feed): string {
   return key;
 }
 
-export function makeCompute() {
+/** @param now a clock, ms. */
+export function makeCompute(now = () => performance.now()) {
+  const pace = makePace();
   let kept: Kept | undefined;
   const state = (): Kept => {
     if (!kept) throw new Error('setJob comes first');
@@ -166,9 +169,10 @@ export function makeCompute() {
     return { job, network };
   }
 
-  function gridsFor(storeyId: Id, quality: FieldRequest['quality']): RoomGrid[] {
+  /** @param times how much wider than the finest grid; from 2 on every second node is left out. */
+  function gridsFor(storeyId: Id, times: 1 | 2 | 3): RoomGrid[] {
     const { job, grids } = state();
-    const name = `${storeyId} ${quality}`;
+    const name = `${storeyId} ${times}`;
     const known = grids.get(name);
     if (known?.rooms === job.rooms) return known.grids;
     const here = (rooms: readonly Room[]) => JSON.stringify(rooms.filter((r) => r.storeyId === storeyId));
@@ -178,8 +182,7 @@ export function makeCompute() {
     }
     const building = get(job, 'building', get(job, 'storey', storeyId).buildingId);
     const step = building.kind === 'outdoors' ? outdoorStepM : indoorStepM;
-    const coarse = quality === 'coarse';
-    const made = gridsOf(job, storeyId, coarse ? 2 * step : step, coarse);
+    const made = gridsOf(job, storeyId, times * step, times > 1);
     grids.set(name, { rooms: job.rooms, grids: made });
     return made;
   }
@@ -263,20 +266,20 @@ export function makeCompute() {
   }
 
   function field(request: FieldRequest): FieldAnswer {
-    const start = performance.now();
+    const start = now();
     const { job, network } = networkFor(request.scenario, request.moved);
     const device = testDevice(job);
+    const step = request.quality === 'coarse' && request.moved && !request.network;
+    const times = request.quality === 'fine' ? 1 : step && pace.rough() ? 3 : 2;
     const rooms = device
-      ? gridsFor(request.storeyId, request.quality).map((grid) =>
+      ? gridsFor(request.storeyId, times).map((grid) =>
           roomField(groundOf(job, network, device, grid), request),
         )
       : [];
-    return {
-      request,
-      rooms,
-      network: request.network ? networkAnswer(job, network, request) : null,
-      tookMs: performance.now() - start,
-    };
+    const whole = request.network ? networkAnswer(job, network, request) : null;
+    const tookMs = now() - start;
+    if (step) pace.took(tookMs);
+    return { request, rooms, network: whole, tookMs };
   }
 
   /**
@@ -309,7 +312,7 @@ export function makeCompute() {
     const { job, network } = networkFor(scenario, null);
     const device = testDevice(job);
     if (!device) return { storeyId, rooms: [], handovers: [] };
-    const all = gridsFor(storeyId, 'fine').map((grid) => {
+    const all = gridsFor(storeyId, 1).map((grid) => {
       const accesses = accessFields(groundOf(job, network, device, grid));
       const nodes = grid.inside.length;
       const roaming = roamingOver(accesses, nodes);

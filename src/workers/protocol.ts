@@ -156,7 +156,7 @@ export const layerLevels: Record<LevelLayer, readonly number[]> = {
   taught: [-9, -6, -3, 0, 3, 6, 9],
 };
 
-/** Distance of grid nodes, m; twice that while something moves. */
+/** Distance of grid nodes, m; twice that while something moves, three times where the machine does not keep up. */
 export const indoorStepM = 0.25;
 export const outdoorStepM = 0.5;
 

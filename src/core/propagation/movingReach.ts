@@ -31,7 +31,7 @@ let best = new Float64Array();
 
 /** Works out the way to a gate, in a reach that takes its turns from another; at once where that is done already. */
 export function settle(reach: Reach, gate: number): void {
-  if (!reach.like) return;
+  if (!reach.like || reach.settled[reach.first + gate]) return;
   if (best.length < reach.scene.gates.n) best = new Float64Array(reach.scene.gates.n);
   settleState(reach, reach.like, turnsBefore, gate, legWorthOf(reach.scene, reach.sender));
 }

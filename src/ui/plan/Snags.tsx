@@ -17,13 +17,15 @@ const marks: Record<Sure, { mark: Mark; words: string }> = {
 /** What the checks found, surest first: all of it, or what is about one record or its links. */
 export function Snags({ about }: { about?: readonly Id[] }) {
   const snags = useJob((s) => s.snags);
+  // what is said here is of the place that the unit was taken from
+  const moving = useJob((s) => s.dragged !== null);
   if (!snags) return null;
   const shown = about ? snags.filter((s) => about.includes(s.recordId)) : snags;
   if (about && shown.length === 0) return null;
   const mendable = shown.filter((s) => s.repair).length;
   return (
-    <section aria-label="Snags" data-testid="snags">
-      <PartHead right={mendable ? `F mends, ${mendable} can be` : undefined}>
+    <section aria-label="Snags" data-testid="snags" className={moving ? 'opacity-60' : undefined}>
+      <PartHead right={moving ? 'before this move' : mendable ? `F mends, ${mendable} can be` : undefined}>
         {shown.length === 1 ? '1 snag' : `${shown.length} snags`}
       </PartHead>
       {shown.length === 0 && (
