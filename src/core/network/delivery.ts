@@ -78,14 +78,11 @@ const downAir = (access: Access, noise: Noise) => ({
 const upAir = (access: Access) => ({ share: 1 - access.air.busyShare, ...access.air.noise });
 
 /**
- * The least downlink signal, dBm, at which a need is met through an access, both ways counted;
- * Infinity when the chain or the latency forbids it however strong the signal.
+ * The least downlink signal, dBm, at which a need is met through an access, both ways counted, by what
+ * feeds the unit: to be asked for many cases of it. Infinity when the chain or the latency forbids it
+ * however strong the signal.
  * @param noise at the device; that at the unit is known.
  */
-export const signalNeeded = (access: Access, allow: Allowance, need: Need, noise: Noise = noNoise): number =>
-  signalFor(access, need, noise)(allow);
-
-/** The same for one access, need and noise, to be asked for many cases of what feeds the unit. */
 export function signalFor(access: Access, need: Need, noise: Noise): (allow: Allowance) => number {
   const apart = signalApart(access, need);
   const downFor = rssiIn(downAir(access, noise), access.mode);

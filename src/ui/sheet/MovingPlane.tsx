@@ -79,13 +79,17 @@ export function MovingPlane({
       for (const { roomId, bands, unitIds: owners } of moving.rooms) {
         const room = job.rooms.find((r) => r.id === roomId);
         if (!room) continue;
-        context.save();
-        context.clip(outlineOf(room), 'evenodd');
+        const outline = outlineOf(room);
         const tintOf = (i: number) => (owners[i] ? unitTint(unitIds, owners[i]) : (tints[i] ?? '#6b9fbb'));
         // what covers the whole room hides all below it
         const ground = bands.findLastIndex((band) => band.whole);
         context.fillStyle = ground < 0 ? (hatch ?? '#fffdf8') : tintOf(ground);
-        context.fillRect(0, 0, canvas.width, canvas.height);
+        context.fill(outline, 'evenodd');
+        const metBefore = still.find((r) => r.roomId === roomId)?.metBefore;
+        const parted = metBefore && !metBefore.whole;
+        if (!parted && !bands.some((band, i) => i > ground && band.points.length > 0)) continue;
+        context.save();
+        context.clip(outline, 'evenodd');
         context.setTransform(scale, 0, 0, scale, dx, dy);
         bands.forEach((band, i) => {
           if (i <= ground || band.points.length === 0) return;
@@ -97,8 +101,7 @@ export function MovingPlane({
           context.lineWidth = ((!owner && i === 0 ? 1.6 : 0.9) * density) / scale;
           context.stroke(path);
         });
-        const metBefore = still.find((r) => r.roomId === roomId)?.metBefore;
-        if (metBefore && !metBefore.whole) {
+        if (parted) {
           context.setLineDash([(5 * density) / scale, (4 * density) / scale]);
           context.strokeStyle = '#b4532a';
           context.lineWidth = (1.6 * density) / scale;
