@@ -12,8 +12,9 @@ export function mergeRun(
   if (!had) return { merged: sent, state: 'taken' };
   const both = (a: readonly string[], b: readonly string[]) => [...new Set([...a, ...b])];
   if (had.doneAt && sent.doneAt && had.doneAt !== sent.doneAt) {
-    const note =
-      had.note === sent.note || !sent.note ? had.note : [had.note, sent.note].filter(Boolean).join('\n');
+    // a word that was sent twice, since its answer was lost, is written once
+    const there = !sent.note || `\n${had.note}\n`.includes(`\n${sent.note}\n`);
+    const note = there ? had.note : [had.note, sent.note].filter(Boolean).join('\n');
     const merged = {
       ...had,
       note: note.slice(0, 2000),

@@ -1,0 +1,141 @@
+import fc from 'fast-check';
+import { stepRun } from '../job/installRecords';
+import type { StepRun } from '../job/records';
+import { mergeRun } from './mergeRun';
+import {
+  addPhoto,
+  beginStep,
+  endStep,
+  freeHands,
+  noteStep,
+  pressAgain,
+  readCaution,
+  reopenStep,
+  skipStep,
+} from './runActions';
+import { durations, type Step } from './step';
+
+const step = (windowS: number | null): Step => ({
+  key: 'pair.unit-b',
+  kind: 'pair',
+  unitId: 'unit-b',
+  linkId: null,
+  title: 'Pair B',
+  text: '',
+  gate: null,
+  cautions: [],
+  after: [],
+  hands: durations.short,
+  wait: durations.pairing,
+  windowS,
+  edited: false,
+});
+const at = (minutes: number) => new Date(Date.UTC(2026, 0, 5, 9, minutes)).toISOString();
+const photo = (i: number) => i.toString(16).padStart(64, '0');
+
+test('a step goes from begun to hands free to done, and every record on the way is a valid one', () => {
+  const pair = step(120);
+  const begun = beginStep(pair, null, at(0), 'Kim');
+  expect(begun).toMatchObject({ stepKey: 'pair.unit-b', startedAt: at(0), windowAt: at(0), by: 'Kim' });
+  const pressed = pressAgain(pair, begun, at(3));
+  const free = freeHands(pair, pressed, at(4));
+  const done = endStep(pair, free, at(6), '');
+  expect(done).toMatchObject({
+    startedAt: at(0),
+    windowAt: at(3),
+    handsFreeAt: at(4),
+    doneAt: at(6),
+    by: 'Kim',
+    changedAt: at(6),
+  });
+  for (const run of [begun, pressed, free, done]) expect(stepRun.parse(run)).toEqual(run);
+  expect(beginStep(step(null), null, at(0), '').windowAt).toBeNull();
+});
+
+test('ended without having begun it began then; begun anew it is not skipped any more; reopened nothing is left but words', () => {
+  const pair = step(null);
+  expect(endStep(pair, null, at(9), 'Ola')).toMatchObject({ startedAt: at(9), doneAt: at(9), by: 'Ola' });
+  const skipped = skipStep(pair, null, at(1), 'No socket there');
+  expect(beginStep(pair, skipped, at(2), '').skipped).toBeNull();
+  const noted = noteStep(pair, endStep(pair, skipped, at(3), 'Ola'), at(4), 'Lamp was amber');
+  expect(reopenStep(pair, noted, at(5))).toMatchObject({
+    startedAt: null,
+    handsFreeAt: null,
+    doneAt: null,
+    skipped: null,
+    windowAt: null,
+    note: 'Lamp was amber',
+    changedAt: at(5),
+  });
+});
+
+test('notes are cut and photos counted before they are too many; read twice is read once', () => {
+  const pair = step(null);
+  expect(noteStep(pair, null, at(0), 'x'.repeat(5000)).note).toHaveLength(2000);
+  let run: StepRun | null = null;
+  for (let i = 0; i < 20; i++) run = addPhoto(pair, run, at(i), photo(i % 15));
+  expect(run?.photos).toHaveLength(12);
+  expect(stepRun.safeParse(run).success).toBe(true);
+  const read = readCaution(pair, readCaution(pair, null, at(0), 'mains'), at(1), 'mains');
+  expect(read.read).toEqual(['mains']);
+});
+
+describe('two words on one step', () => {
+  const minute = fc.integer({ min: 0, max: 50 });
+  const word = fc
+    .record({
+      started: fc.option(minute),
+      done: fc.option(minute),
+      note: fc.constantFrom('', 'amber', 'behind the dresser'),
+      photos: fc.uniqueArray(fc.integer({ min: 0, max: 5 }), { maxLength: 3 }),
+      read: fc.uniqueArray(fc.constantFrom('mains', 'ladder'), { maxLength: 2 }),
+      by: fc.constantFrom('Kim', 'Ola'),
+      changed: minute,
+    })
+    .map((w): StepRun => ({
+      ...beginStep(step(null), null, at(0), w.by),
+      startedAt: w.started === null ? null : at(w.started),
+      doneAt: w.done === null ? null : at(w.done),
+      note: w.note,
+      photos: w.photos.map(photo),
+      read: w.read,
+      changedAt: at(w.changed),
+    }));
+
+  test('the same word twice changes nothing, and what comes out is a valid record', () => {
+    fc.assert(
+      fc.property(word, word, (had, sent) => {
+        const { merged } = mergeRun(had, sent);
+        expect(stepRun.parse(merged)).toEqual(merged);
+        expect(mergeRun(merged, sent).merged).toEqual(merged);
+        expect(mergeRun(null, sent)).toEqual({ merged: sent, state: 'taken' });
+      }),
+    );
+  });
+
+  test('of two that are not both ended the newer counts, whichever comes first', () => {
+    fc.assert(
+      fc.property(word, word, (a, b) => {
+        fc.pre(!(a.doneAt && b.doneAt && a.doneAt !== b.doneAt) && a.changedAt !== b.changedAt);
+        const newer = a.changedAt > b.changedAt ? a : b;
+        expect(mergeRun(a, b).merged).toBe(newer);
+        expect(mergeRun(b, a).merged).toBe(newer);
+        expect(mergeRun(newer, a === newer ? b : a).state).toBe('older');
+      }),
+    );
+  });
+
+  test('who ended it first has ended it; the other’s note, photos and cautions are kept', () => {
+    fc.assert(
+      fc.property(word, word, (had, sent) => {
+        fc.pre(Boolean(had.doneAt && sent.doneAt && had.doneAt !== sent.doneAt));
+        const { merged, state } = mergeRun(had, sent);
+        expect(state).toBe('ended-before');
+        expect([merged.doneAt, merged.by, merged.startedAt]).toEqual([had.doneAt, had.by, had.startedAt]);
+        for (const part of ['photos', 'read'] as const)
+          expect(new Set(merged[part])).toEqual(new Set([...had[part], ...sent[part]]));
+        for (const { note } of [had, sent]) expect(merged.note).toContain(note);
+      }),
+    );
+  });
+});
