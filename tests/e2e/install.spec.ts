@@ -148,7 +148,8 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
   await phone.goto(href);
-  await phone.getByRole('radio', { name: 'Steps' }).click();
+  // opened from the runbook, the phone opens with it
+  await expect(phone.getByRole('radio', { name: 'Steps' })).toBeChecked();
   await phone.getByLabel('Work is noted as done by').fill('Ben');
   await act(phone, 'Begin').click();
   await act(phone, /^Hands are free/).click();

@@ -1,6 +1,6 @@
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
-import { expect, placeOnSheet, test } from './server';
+import { expect, placeOnSheet, test, visit } from './server';
 
 const plan = async (page: Page) => {
   await page.goto('/jobs/quay-house/plan');
@@ -104,4 +104,49 @@ test('neighbours on the air are entered and cost what they take', async ({ page 
   await panel.getByLabel('Busy').fill('99');
   await panel.getByLabel('Busy').press('Enter');
   await expect(panel.locator('p[role=alert]')).toContainText('From 0 to 95');
+});
+
+test('a unit that is dragged far shows its tag and its coverage under the pointer; Escape puts both back', async ({
+  page,
+}) => {
+  await visit(page, 'plan');
+  const unit = page.locator('[data-unit="A"]');
+  const [moving, tag] = [page.getByTestId('coverage-moving'), page.getByTestId('dragged-peg')];
+  await unit.click();
+  await expect(page.getByTestId('snags')).toContainText('2 snags');
+  const peg = await unit.boundingBox();
+  if (!peg) throw new Error('the peg has no size');
+  const [x, y] = [peg.x + peg.width / 2, peg.y + peg.height / 2];
+  await page.mouse.move(x, y);
+  await page.mouse.down();
+  /** What is painted on a canvas at a place of the page: 0 nothing … 255. */
+  const painted = (canvas: typeof tag, px: number, py: number) =>
+    canvas.evaluate(
+      (element: HTMLCanvasElement, [left, top]) => {
+        const box = element.getBoundingClientRect();
+        const scale = element.width / box.width;
+        return element
+          .getContext('2d')
+          ?.getImageData((left - box.left) * scale, (top - box.top) * scale, 1, 1).data[3];
+      },
+      [px, py] as const,
+    );
+  for (const [dx, dy] of [
+    [-60, 40],
+    [-400, 120],
+    [-120, 200],
+  ] as const) {
+    await page.mouse.move(x + dx, y + dy, { steps: 5 });
+    // the tag stands where the pointer is, wherever its small canvas has leapt to
+    await expect.poll(() => painted(tag, x + dx, y + dy)).toBe(255);
+    await expect.poll(() => painted(moving, x + dx, y + dy)).toBe(255);
+  }
+  const drawn = Number(await moving.getAttribute('data-drawn'));
+  expect(drawn).toBeGreaterThan(3);
+  await expect(page.getByTestId('snags')).toContainText('before this move');
+  await page.keyboard.press('Escape');
+  await page.mouse.up();
+  await expect(tag).toHaveCount(0);
+  await expect(page.getByTestId('coverage')).toBeVisible();
+  expect(await unit.boundingBox()).toEqual(peg);
 });

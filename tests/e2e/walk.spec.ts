@@ -133,6 +133,21 @@ test('from unit to unit: gaps and holding on are shown on phone and laptop', asy
   await phone.context().close();
 });
 
+test('the phone opens with what is being done at the desk: before, or after', async ({ page, browser }) => {
+  for (const [stage, words] of [
+    ['before', 'Before, as found'],
+    ['prove', 'Prove, after tests'],
+  ] as const) {
+    await visit(page, stage);
+    await page.getByRole('button', { name: /^Phone/ }).click();
+    const link = page.getByRole('link', { name: 'Open it on this machine' });
+    const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
+    await phone.goto((await link.getAttribute('href')) ?? '');
+    await expect(phone.getByText(words)).toBeVisible();
+    await phone.close();
+  }
+});
+
 test('a closed walk keeps what the phone has; a wrong code is told', async ({ page, browser }) => {
   const { phone, base } = await openWalk(page, browser);
   await page.getByRole('button', { name: 'Phone: the walk is open' }).click();

@@ -30,7 +30,12 @@ function useOffline() {
 export function WalkApp({ code }: { code: string }) {
   const [store] = useState(() => makeWalkStore(code));
   const [page, setPage] = useState<'spots' | 'roam' | 'steps'>('spots');
-  useEffect(() => store.getState().start(), [store]);
+  useEffect(() => {
+    // what was open where the walk was opened, see PhoneButton
+    const { hash } = window.location;
+    if (hash === '#steps') setPage('steps');
+    return store.getState().start(hash === '#before' ? 'before' : hash === '#after' ? 'after' : null);
+  }, [store]);
   useOffline();
   const job = useStore(store, (s) => s.job);
   const link = useStore(store, (s) => s.link);

@@ -144,3 +144,13 @@ test('the walk begins at a spot that still wants runs', async () => {
   expect(store.getState()).toMatchObject({ phase: 'after', simulated: true, deviceId: 'dev-phone' });
   stop();
 });
+
+test('opened from a stage it takes that stage’s phase, whatever the readings suggest', async () => {
+  for (const phase of ['before', 'after'] as const) {
+    const store = makeWalkStore('ABC234');
+    const stop = store.getState().start(phase);
+    await settled();
+    expect(store.getState().phase).toBe(phase);
+    stop();
+  }
+});

@@ -74,7 +74,8 @@ export interface WalkState {
   /** The last test broke off: is that the result? */
   brokenOff: boolean;
   set(part: Partial<WalkState>): void;
-  start(): () => void;
+  /** @param asked the phase that the one who opened the walk had before them; null = as the readings suggest. */
+  start(asked?: Reading['phase'] | null): () => void;
   go(spotId: Id): void;
   test(): Promise<void>;
   stop(): void;
@@ -125,6 +126,7 @@ export function runsAt(
 export function makeWalkStore(code: string) {
   let stopTest: AbortController | null = null;
   let flushing: Promise<void> | null = null;
+  let asked: Reading['phase'] | null = null;
   return createStore<WalkState>()((set, get) => {
     const keep = (waiting: Waiting) => {
       set({ waiting });
@@ -150,7 +152,7 @@ export function makeWalkStore(code: string) {
           steps: [...had.steps, ...waiting.steps],
           refused: had.refused,
         },
-        phase: proven ? 'after' : 'before',
+        phase: asked ?? (proven ? 'after' : 'before'),
         simulated: job.info.demo,
         deviceId: job.info.testDeviceId ?? job.devices[0]?.id ?? null,
       });
@@ -241,7 +243,8 @@ export function makeWalkStore(code: string) {
       testing: null,
       brokenOff: false,
       set,
-      start() {
+      start(phase = null) {
+        asked = phase;
         const had = kept(jobKey(code), keptSchema);
         if (had) take(had.records);
         void look().then(() => get().flush());

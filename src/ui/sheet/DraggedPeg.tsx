@@ -64,6 +64,7 @@ export function DraggedPeg({ space, view }: { space: SheetSpace; view: View }) {
     <canvas
       ref={ref}
       className="pointer-events-none absolute will-change-transform"
+      data-testid="dragged-peg"
       style={{ width: sidePx, height: sidePx }}
       aria-hidden="true"
     />

@@ -1,6 +1,7 @@
 'use client';
 
 import { Smartphone } from 'lucide-react';
+import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { DialogFrame } from '@/ui/DialogFrame';
@@ -15,6 +16,9 @@ const stateSchema = z.object({
   share: z.object({ code: z.string(), expiresAt: z.string(), urls: z.array(z.string()).min(1) }).nullable(),
 });
 type Share = z.infer<typeof stateSchema>['share'];
+
+/** What the walk opens with, by the stage that it is opened from: the phone does what is being done here. */
+const opensWith: Partial<Record<string, string>> = { before: '#before', prove: '#after', install: '#steps' };
 
 /** While a job is open to phones, what they sent is looked for so often, ms. */
 const lookMs = 2500;
@@ -94,6 +98,7 @@ function PhoneDialog({
   const [url, setUrl] = useState('');
   const urls = share?.urls ?? [];
   const shown = urls.includes(url) ? url : (urls[0] ?? '');
+  const part = opensWith[usePathname().split('/').at(-1) ?? ''] ?? '';
   const alone = urls.length === 1;
   return (
     <DialogFrame title="Walk with the phone" onClose={onClose}>
@@ -105,7 +110,7 @@ function PhoneDialog({
       {!share && !error && <p className="text-muted">Opening …</p>}
       {share && (
         <div className="flex flex-wrap gap-6 pt-4">
-          <QrCode text={shown} />
+          <QrCode text={shown + part} />
           <div className="min-w-56 flex-1">
             <p className="text-muted">Point the phone’s camera at it, on the network under test. Or open</p>
             <p className="mt-1 text-[16px] font-bold break-all">{shown.replace(/\/walk\/.*$/, '')}</p>
@@ -143,7 +148,7 @@ function PhoneDialog({
             </p>
             <div className="mt-3 flex flex-wrap gap-2">
               <a
-                href={urls.at(-1)}
+                href={(urls.at(-1) ?? '') + part}
                 target="_blank"
                 rel="noreferrer"
                 className="inline-flex h-9 items-center rounded-(--radius) border border-strong px-3 font-semibold text-ink"

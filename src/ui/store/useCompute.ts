@@ -133,7 +133,8 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
       areasJob = job;
       areasFor = scenario;
     }
-    for (; !wanted && !stopped && rehearsed < rehearsals; rehearsed++)
+    // only where units are dragged
+    for (; wantField && !wanted && !stopped && rehearsed < rehearsals; rehearsed++)
       if (!(await api.rehearse(storeyId, scenario, rehearsed))) return;
   }
 
