@@ -6,13 +6,10 @@ import { taughtField } from '@/core/learn/taughtField';
 import { withTaught } from '@/core/learn/withTaught';
 import {
   accessFields,
-  certaintyLayer,
   type Ground,
-  headroomLayer,
   layerOver,
   type NoiseField,
   noiseField,
-  shareAbove,
   unitField,
   type UnitField,
 } from '@/core/coverage/field';
@@ -32,7 +29,6 @@ import {
 } from '@/core/job/records';
 import { liveRunbook, withRuns } from '@/core/install/live';
 import { type Feed, type Network, networkOf, type Scenario } from '@/core/network/feeds';
-import type { Hop } from '@/core/network/hops';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
@@ -45,21 +41,19 @@ import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
 import { proveSpot } from '@/core/proof/spotProof';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { cutAnswer } from './cutAnswer';
+import { networkAnswer } from './networkAnswer';
 import { makePace } from './pace';
+import { roomArea } from './roomArea';
 import {
   type CutAnswer,
   type FieldAnswer,
   type FieldRequest,
   indoorStepM,
   layerLevels,
-  type LinkAnswer,
-  type NetworkAnswer,
   outdoorStepM,
   type PlaceIn,
-  type RoomArea,
   type RoomField,
   type StoreyAreas,
-  sureShare,
 } from './protocol';
 import type { Scene } from '@/core/propagation/model';
 
@@ -98,19 +92,6 @@ interface Kept {
   /** The scene with what readings teach, made when it is asked for although it is not used. */
   learntFor: Scene | null;
 }
-
-const linkAnswer = (linkId: Id, { downMbps, upMbps, wireless }: Hop): LinkAnswer => ({
-  linkId,
-  downMbps,
-  upMbps,
-  air: wireless && {
-    band: wireless.band,
-    downDbm: wireless.downDbm,
-    upDbm: wireless.upDbm,
-    spreadDb: wireless.spreadDb,
-    terms: wireless.terms,
-  },
-});
 
 const fieldKeys = new WeakMap<Feed, string>();
 
@@ -276,7 +257,7 @@ export function makeCompute(now = () => performance.now()) {
           roomField(groundOf(job, network, device, grid), request),
         )
       : [];
-    const whole = request.network ? networkAnswer(job, network, request) : null;
+    const whole = request.network ? networkAnswer(job, state().scene, network, request) : null;
     const tookMs = now() - start;
     if (step) pace.took(tookMs);
     return { request, rooms, network: whole, tookMs };
@@ -295,39 +276,12 @@ export function makeCompute(now = () => performance.now()) {
     return true;
   }
 
-  function networkAnswer(job: Job, network: Network, { scenario, quality }: FieldRequest): NetworkAnswer {
-    const predictions = predictJob(job, state().scene, network, { why: quality === 'fine' });
-    return {
-      scenario,
-      predictions,
-      load: loadOf(job, network, predictions),
-      links: [...new Map(network.feeds.flatMap((f) => f.hops.map((h) => [h.link.id, h])))].map(
-        ([linkId, h]) => linkAnswer(linkId, h),
-      ),
-      unfed: network.unfed.map((u) => ({ unitId: u.unit.id, why: u.why })),
-    };
-  }
-
   function areas(storeyId: Id, scenario: Scenario): StoreyAreas {
     const { job, network } = networkFor(scenario, null);
     const device = testDevice(job);
     if (!device) return { storeyId, rooms: [], handovers: [] };
     const all = gridsFor(storeyId, 1).map((grid) => {
-      const accesses = accessFields(groundOf(job, network, device, grid));
-      const nodes = grid.inside.length;
-      const roaming = roamingOver(accesses, nodes);
-      const clings = new Set(roaming.clingsTo.filter((id) => id !== null));
-      const share = (values: Float32Array, level: number) => (nodes ? shareAbove(values, level) : null);
-      const room: RoomArea = {
-        roomId: grid.room.id,
-        shareMet: share(headroomLayer(accesses, nodes), 0),
-        shareSure: share(certaintyLayer(accesses, nodes), sureShare),
-        cling: [...clings].map((unitId) => ({
-          unitId,
-          areaM2: roaming.clingsTo.filter((id) => id === unitId).length * grid.stepM ** 2,
-        })),
-      };
-      return { grid, roaming, room };
+      return { grid, ...roomArea(groundOf(job, network, device, grid)) };
     });
     return { storeyId, rooms: all.map((r) => r.room), handovers: handoversOf(all) };
   }

@@ -84,18 +84,17 @@ function pictureOf(letter: string, density: number, fontFamily: string): Offscre
   if (!context) return picture;
   context.setTransform(density, 0, 0, density, tag.left * density, tag.top * density);
   context.lineJoin = 'round';
-  const rim = new Path2D(pegRim);
-  context.fillStyle = '#fffdf8';
-  context.fill(rim);
-  context.strokeStyle = '#1d4f7a';
-  context.lineWidth = 1.4;
-  context.stroke(rim);
-  const body = new Path2D(pegBody);
-  context.fillStyle = '#1d4f7a';
-  context.fill(body);
-  context.strokeStyle = '#fffdf8';
-  context.lineWidth = 1.5;
-  context.stroke(body);
+  for (const [d, fill, stroke, width] of [
+    [pegRim, '#fffdf8', '#1d4f7a', 1.4],
+    [pegBody, '#1d4f7a', '#fffdf8', 1.5],
+  ] as const) {
+    const path = new Path2D(d);
+    context.fillStyle = fill;
+    context.fill(path);
+    context.strokeStyle = stroke;
+    context.lineWidth = width;
+    context.stroke(path);
+  }
   context.fillStyle = '#fffdf8';
   context.textAlign = 'center';
   context.font = `700 14px ${fontFamily}`;

@@ -1,0 +1,23 @@
+import { accessFields, certaintyLayer, type Ground, headroomLayer, shareAbove } from '@/core/coverage/field';
+import { type RoomRoaming, roamingOver } from '@/core/coverage/roaming';
+import { type RoomArea, sureShare } from './protocol';
+
+/** How a room fares as an area, and who serves where in it. */
+export function roomArea(ground: Ground): { room: RoomArea; roaming: RoomRoaming } {
+  const { grid } = ground;
+  const accesses = accessFields(ground);
+  const nodes = grid.inside.length;
+  const roaming = roamingOver(accesses, nodes);
+  const clings = new Set(roaming.clingsTo.filter((id) => id !== null));
+  const share = (values: Float32Array, level: number) => (nodes ? shareAbove(values, level) : null);
+  const room: RoomArea = {
+    roomId: grid.room.id,
+    shareMet: share(headroomLayer(accesses, nodes), 0),
+    shareSure: share(certaintyLayer(accesses, nodes), sureShare),
+    cling: [...clings].map((unitId) => ({
+      unitId,
+      areaM2: roaming.clingsTo.filter((id) => id === unitId).length * grid.stepM ** 2,
+    })),
+  };
+  return { room, roaming };
+}
