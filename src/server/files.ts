@@ -1,12 +1,11 @@
-/** Files that a job keeps beside its records: pictures of storeys. Named by the SHA-256 of their bytes. */
+/** Files that a job keeps beside its records: pictures of storeys, photos of steps. Named by the SHA-256 of their bytes. */
 import { createHash } from 'node:crypto';
 import { imageSize } from 'image-size';
 import { z } from 'zod';
+import { mostFileBytes, mostFiles, mostFilesBytes } from '@/core/job/limits';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
 
-/** The most that one picture may weigh, bytes. */
-export const mostPictureBytes = 20_000_000;
 const mostSidePx = 20_000;
 
 /** A file that is no picture, or one that is too large; `message` says which, for people. */
@@ -39,13 +38,45 @@ function lookAt(bytes: Uint8Array): Omit<StoredPicture, 'fileId'> {
   return { mime, widthPx, heightPx };
 }
 
-/** Keeps a picture of a job that is there; the same bytes are kept once. @throws PictureError */
-export function keepPicture(db: Db, jobId: Id, bytes: Uint8Array): StoredPicture {
+/** The name of a file: the SHA-256 of its bytes, in hex. */
+export const sha256 = (bytes: Uint8Array): string => createHash('sha256').update(bytes).digest('hex');
+
+export const hasFile = (db: Db, jobId: Id, fileId: string): boolean =>
+  db.prepare('SELECT 1 FROM job_file WHERE job_id = ? AND id = ?').get(jobId, fileId) !== undefined;
+
+const sumRow = z.object({ files: z.number(), bytes: z.number() });
+
+/**
+ * Keeps a picture of a job that is there; the same bytes are kept once.
+ * @param name what the bytes should be named; another name means that they were damaged on the way.
+ * @throws PictureError
+ */
+export function keepPicture(db: Db, jobId: Id, bytes: Uint8Array, name?: string): StoredPicture {
+  if (bytes.byteLength > mostFileBytes)
+    throw new PictureError(`A picture weighs at most ${mostFileBytes / 1e6} MB. Nothing was changed.`);
   const seen = lookAt(bytes);
-  const fileId = createHash('sha256').update(bytes).digest('hex');
-  db.prepare(
-    'INSERT INTO job_file (job_id, id, mime, bytes) VALUES (?, ?, ?, ?) ON CONFLICT (job_id, id) DO NOTHING',
-  ).run(jobId, fileId, seen.mime, Buffer.from(bytes));
+  const fileId = sha256(bytes);
+  if (name !== undefined && name !== fileId)
+    throw new PictureError(`The file ${name} is damaged: its bytes are not those that it is named by.`);
+  if (!hasFile(db, jobId, fileId)) {
+    const had = sumRow.parse(
+      db
+        .prepare(
+          'SELECT count(*) AS files, coalesce(sum(length(bytes)), 0) AS bytes FROM job_file WHERE job_id = ?',
+        )
+        .get(jobId),
+    );
+    if (had.files >= mostFiles || had.bytes + bytes.byteLength > mostFilesBytes)
+      throw new PictureError(
+        `A job keeps at most ${mostFiles} files and ${mostFilesBytes / 1e6} MB of them. Nothing was changed.`,
+      );
+    db.prepare('INSERT INTO job_file (job_id, id, mime, bytes) VALUES (?, ?, ?, ?)').run(
+      jobId,
+      fileId,
+      seen.mime,
+      Buffer.from(bytes),
+    );
+  }
   return { fileId, ...seen };
 }
 
@@ -63,14 +94,26 @@ export function fileOf(db: Db, jobId: Id, fileId: string): { mime: string; bytes
   return row === undefined ? undefined : fileRow.parse(row);
 }
 
-/** All files that the pictures of a job and the photos of its steps show, for its export. */
-export const filesOf = (db: Db, jobId: Id): z.infer<typeof fileRow>[] =>
-  z.array(fileRow).parse(
-    db
-      .prepare(
-        `SELECT f.id, f.mime, f.bytes FROM job_file f WHERE f.job_id = ? AND (
-             f.id IN (SELECT file_id FROM picture WHERE job_id = ?)
-             OR f.id IN (SELECT photo.value FROM step_run, json_each(step_run.photos) photo WHERE step_run.job_id = ?))`,
-      )
-      .all(jobId, jobId, jobId),
-  );
+const named = `SELECT file_id AS id FROM picture WHERE job_id = :job
+  UNION SELECT photo.value FROM step_run, json_each(step_run.photos) photo WHERE step_run.job_id = :job`;
+const briefRow = z.object({ id: z.string(), mime: z.enum(['image/png', 'image/jpeg']), bytes: z.number() });
+
+/** The files that the pictures of a job and the photos of its steps show, without their bytes. */
+export const fileList = (db: Db, jobId: Id): z.infer<typeof briefRow>[] =>
+  z
+    .array(briefRow)
+    .parse(
+      db
+        .prepare(
+          `SELECT id, mime, length(bytes) AS bytes FROM job_file WHERE job_id = :job AND id IN (${named}) ORDER BY id`,
+        )
+        .all({ job: jobId }),
+    );
+
+/** Copies the files of one job to another. */
+export const copyFiles = (db: Db, fromId: Id, toId: Id): void => {
+  db.prepare(
+    `INSERT INTO job_file (job_id, id, mime, bytes)
+     SELECT :to, id, mime, bytes FROM job_file WHERE job_id = :job AND id IN (${named})`,
+  ).run({ job: fromId, to: toId });
+};

@@ -1,12 +1,13 @@
-/** The one way in which routes read bodies and answer, errors included. */
+/** The one way in which routes read bodies and answer, errors included. Who may ask is judged at the gate. */
 import { z } from 'zod';
 import { EditError } from '@/core/job/edits';
 import { JobFileError, problemsOf } from '@/core/job/jobFile';
 import type { Problem } from '@/core/job/references';
-import { NewerDatabaseError } from './database';
+import { isConstraint, troubleOf } from './dataTrouble';
 import { PictureError } from './files';
+import { QuotaError } from './sharing/quota';
 import { NoSuchCodeError } from './sharing/shares';
-import { ConflictError, NoSuchJobError, NothingToStepError } from './jobs';
+import { ConflictError, NoSuchEditError, NoSuchJobError } from './jobs';
 
 /** The body was larger than a route takes. */
 class TooLargeError extends Error {
@@ -15,21 +16,22 @@ class TooLargeError extends Error {
   }
 }
 
-/** A request that comes from another site. */
-class ForeignError extends Error {}
+/** The body ended before its announced length: a damaged copy is never kept. */
+class CutShortError extends Error {
+  constructor() {
+    super('The connection broke off before everything had come. Nothing was changed. Send it again.');
+  }
+}
 
 /** Reads a body as text, stopping at the limit. */
 export const readText = async (request: Request, limitBytes: number): Promise<string> =>
   (await readBytes(request, limitBytes)).toString('utf8');
 
-/** Reads the bytes of a body, stopping at the limit. */
-export async function readBytes(request: Request, limitBytes: number): Promise<Buffer> {
-  const origin = request.headers.get('origin');
-  if (origin !== null && new URL(origin).host !== request.headers.get('host'))
-    throw new ForeignError('Requests from other sites are refused.');
-  if (Number(request.headers.get('content-length') ?? 0) > limitBytes) throw new TooLargeError(limitBytes);
+/** The parts of a body as they come. @throws TooLargeError past the limit, CutShortError when it ends early. */
+export async function* bodyParts(request: Request, limitBytes: number): AsyncGenerator<Uint8Array> {
+  const announced = request.headers.get('content-length');
+  if (Number(announced ?? 0) > limitBytes) throw new TooLargeError(limitBytes);
   const reader = request.body?.getReader();
-  const chunks: Uint8Array[] = [];
   let size = 0;
   for (let part = await reader?.read(); part && !part.done; part = await reader?.read()) {
     size += part.value.byteLength;
@@ -37,8 +39,15 @@ export async function readBytes(request: Request, limitBytes: number): Promise<B
       await reader?.cancel();
       throw new TooLargeError(limitBytes);
     }
-    chunks.push(part.value);
+    yield part.value;
   }
+  if (announced !== null && size !== Number(announced)) throw new CutShortError();
+}
+
+/** Reads the bytes of a body, stopping at the limit. */
+export async function readBytes(request: Request, limitBytes: number): Promise<Buffer> {
+  const chunks: Uint8Array[] = [];
+  for await (const part of bodyParts(request, limitBytes)) chunks.push(part);
   return Buffer.concat(chunks);
 }
 
@@ -58,7 +67,7 @@ export async function readJson<S extends z.ZodType>(
   return schema.parse(data);
 }
 
-const answer = (status: number, message: string, problems: Problem[] = [], extra: object = {}) =>
+const answer = (status: number, message: string, problems: readonly Problem[] = [], extra: object = {}) =>
   Response.json({ error: { message, problems, ...extra } }, { status });
 
 /** Runs a route and turns errors into answers with path and message. */
@@ -66,18 +75,30 @@ export async function handle(run: () => Promise<Response> | Response): Promise<R
   try {
     return await run();
   } catch (error) {
-    if (error instanceof z.ZodError) return answer(400, 'The request was not understood.', problemsOf(error));
-    if (error instanceof EditError || error instanceof JobFileError)
-      return answer(422, error.message, error.problems);
-    if (error instanceof ConflictError) return answer(409, error.message, [], { revision: error.revision });
-    if (error instanceof NoSuchJobError || error instanceof NoSuchCodeError)
-      return answer(404, error.message);
-    if (error instanceof NothingToStepError) return answer(409, error.message);
-    if (error instanceof TooLargeError) return answer(413, error.message);
-    if (error instanceof PictureError) return answer(422, error.message);
-    if (error instanceof ForeignError) return answer(403, error.message);
-    if (error instanceof NewerDatabaseError) return answer(503, error.message);
-    console.error(error);
-    return answer(500, 'Something went wrong here. What was saved before is safe.');
+    return answerOf(error);
   }
+}
+
+function answerOf(error: unknown): Response {
+  if (error instanceof z.ZodError) return answer(400, 'The request was not understood.', problemsOf(error));
+  if (error instanceof EditError || error instanceof JobFileError)
+    return answer(422, error.message, error.problems);
+  if (error instanceof ConflictError) return answer(409, error.message, [], error.at);
+  if (error instanceof NoSuchJobError || error instanceof NoSuchCodeError || error instanceof NoSuchEditError)
+    return answer(404, error.message);
+  if (error instanceof TooLargeError) return answer(413, error.message);
+  if (error instanceof QuotaError) return answer(507, error.message);
+  if (error instanceof CutShortError) return answer(400, error.message);
+  if (error instanceof PictureError) return answer(422, error.message);
+  if (isConstraint(error)) {
+    console.error(error);
+    return answer(422, `The database can’t hold this: ${error.message}. Nothing was changed.`);
+  }
+  const trouble = troubleOf(error);
+  if (trouble) {
+    console.error(trouble.message, ...trouble.details);
+    return answer(503, trouble.message, [], { kind: trouble.kind });
+  }
+  console.error(error);
+  return answer(500, 'This failed by a fault of the program. Nothing was changed.');
 }

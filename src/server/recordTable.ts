@@ -86,6 +86,10 @@ export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
   });
 }
 
+/** The rows of a job by table, unchecked: what is there when a record can't be read. */
+export const rawRecords = (db: Db, jobId: Id): Record<string, unknown[]> =>
+  Object.fromEntries(recordTypes.map((type) => [type, db.prepare(table(type).select).all(jobId)]));
+
 /** Writes a record, new or in place of the one with its id. */
 export function upsertRecord(db: Db, jobId: Id, record: AnyRecord): void {
   const { columns, upsert } = table(record.type);

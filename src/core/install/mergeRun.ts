@@ -1,29 +1,70 @@
-/** Two words on one step, from two people or from one who was out of reach. */
+/** Two words on one step: from two people, or from one who was out of reach. */
 import type { StepRun } from '../job/records';
 
+type Standing = Pick<StepRun, 'startedAt' | 'handsFreeAt' | 'doneAt' | 'skipped' | 'windowAt' | 'by'>;
+const standing = ({ startedAt, handsFreeAt, doneAt, skipped, windowAt, by }: StepRun): Standing => ({
+  startedAt,
+  handsFreeAt,
+  doneAt,
+  skipped,
+  windowAt,
+  by,
+});
+const sameStanding = (a: StepRun, b: StepRun) => JSON.stringify(standing(a)) === JSON.stringify(standing(b));
+
+/** What was added to a list since `base` is added; what was taken out is taken out. */
+const mergeList = (base: readonly string[], had: readonly string[], sent: readonly string[], most: number) =>
+  [...new Set([...had.filter((v) => sent.includes(v) || !base.includes(v)), ...sent])]
+    .filter((v) => had.includes(v) || !base.includes(v))
+    .slice(0, most);
+
+/** A note changed on one side is that side's; changed on both it is both, each line once. */
+function mergeNote(base: string, had: string, sent: string): string {
+  if (sent === base || `\n${had}\n`.includes(`\n${sent}\n`)) return had;
+  if (had === base) return sent;
+  return [had, sent].filter(Boolean).join('\n').slice(0, 2000);
+}
+
 /**
- * The step as it stands after another word on it. The newer word counts; who ended a step first has ended
- * it: a later end by another keeps the first time and name, with both notes, photos and cautions read.
+ * The step as it stands after another word on it. Photos, cautions read and notes of both are kept. How the
+ * step stands (begun, done, left out) is the newer word's; who ended a step first has ended it.
+ * @param base what the sender had seen; null = nothing.
  */
 export function mergeRun(
   had: StepRun | null,
   sent: StepRun,
+  base: StepRun | null = null,
 ): { merged: StepRun; state: 'taken' | 'older' | 'ended-before' } {
   if (!had) return { merged: sent, state: 'taken' };
-  const both = (a: readonly string[], b: readonly string[]) => [...new Set([...a, ...b])];
-  if (had.doneAt && sent.doneAt && had.doneAt !== sent.doneAt) {
-    // a word that was sent twice, since its answer was lost, is written once
-    const there = !sent.note || `\n${had.note}\n`.includes(`\n${sent.note}\n`);
-    const note = there ? had.note : [had.note, sent.note].filter(Boolean).join('\n');
-    const merged = {
-      ...had,
-      note: note.slice(0, 2000),
-      photos: both(had.photos, sent.photos).slice(0, 12),
-      read: both(had.read, sent.read).slice(0, 20),
+  const endedBefore = Boolean(
+    had.doneAt && sent.doneAt && had.doneAt !== sent.doneAt && base?.doneAt !== had.doneAt,
+  );
+  const sentUntouched = base !== null && sameStanding(sent, base);
+  const hadUntouched = base !== null && sameStanding(had, base);
+  const sentCounts =
+    !endedBefore &&
+    !sentUntouched &&
+    (hadUntouched || sent.changedAt > had.changedAt) &&
+    !sameStanding(had, sent);
+  const merged: StepRun = {
+    ...had,
+    ...(sentCounts && standing(sent)),
+    note: mergeNote(base?.note ?? '', had.note, sent.note),
+    photos: mergeList(base?.photos ?? [], had.photos, sent.photos, 12),
+    read: mergeList(base?.read ?? [], had.read, sent.read, 20),
+  };
+  if (JSON.stringify(merged) === JSON.stringify(had))
+    return {
+      merged: had,
+      state: endedBefore ? 'ended-before' : sameStanding(had, sent) || sentUntouched ? 'taken' : 'older',
     };
-    const same = JSON.stringify(merged) === JSON.stringify(had);
-    return { merged: same ? had : merged, state: 'ended-before' };
-  }
-  if (sent.changedAt <= had.changedAt) return { merged: had, state: 'older' };
-  return { merged: sent, state: 'taken' };
+  merged.changedAt = sent.changedAt > had.changedAt ? sent.changedAt : had.changedAt;
+  return {
+    merged,
+    state: endedBefore
+      ? 'ended-before'
+      : sentCounts || sentUntouched || sameStanding(had, sent)
+        ? 'taken'
+        : 'older',
+  };
 }

@@ -1,10 +1,22 @@
 /** What one does to a step, as the record that follows. Times are ISO; `now` comes from whoever acts. */
-import type { StepRun } from '../job/records';
+import { freshId } from '../job/fresh';
+import type { Job } from '../job/job';
+import type { Id, StepRun } from '../job/records';
 import type { Step } from './step';
+
+/** The id of what is done of a step. Steps whose keys begin alike over 60 letters are told apart by their ends. */
+export const runIdOf = (stepKey: string): Id => {
+  const whole = `run-${stepKey.replaceAll('.', '-')}`;
+  return whole.length <= 64 ? whole : `${whole.slice(0, 30)}-${whole.slice(-33)}`;
+};
+
+/** The same, or with a number when another record of the job has it. */
+export const freeRunId = (job: Job, stepKey: string): Id =>
+  job.byId.has(runIdOf(stepKey)) ? freshId(job, runIdOf(stepKey).slice(0, 58)) : runIdOf(stepKey);
 
 const fresh = (step: Step, now: string): StepRun => ({
   type: 'stepRun',
-  id: `run-${step.key.replaceAll('.', '-')}`.slice(0, 64),
+  id: runIdOf(step.key),
   stepKey: step.key,
   startedAt: null,
   handsFreeAt: null,

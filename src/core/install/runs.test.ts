@@ -113,16 +113,50 @@ describe('two words on one step', () => {
     );
   });
 
-  test('of two that are not both ended the newer counts, whichever comes first', () => {
+  const stands = ({ startedAt, handsFreeAt, doneAt, skipped, windowAt, by }: StepRun) => [
+    startedAt,
+    handsFreeAt,
+    doneAt,
+    skipped,
+    windowAt,
+    by,
+  ];
+  test('of two that are not both ended the newer counts for how it stands, whichever comes first', () => {
     fc.assert(
       fc.property(word, word, (a, b) => {
         fc.pre(!(a.doneAt && b.doneAt && a.doneAt !== b.doneAt) && a.changedAt !== b.changedAt);
         const newer = a.changedAt > b.changedAt ? a : b;
-        expect(mergeRun(a, b).merged).toBe(newer);
-        expect(mergeRun(b, a).merged).toBe(newer);
-        expect(mergeRun(newer, a === newer ? b : a).state).toBe('older');
+        for (const [had, sent] of [
+          [a, b],
+          [b, a],
+        ] as const) {
+          const { merged } = mergeRun(had, sent);
+          expect(stands(merged)).toEqual(stands(newer));
+          for (const part of ['photos', 'read'] as const)
+            expect(new Set(merged[part])).toEqual(new Set([...a[part], ...b[part]]));
+        }
       }),
     );
+  });
+
+  test('what only one side changed is that side’s, however wrong the other’s clock is', () => {
+    const begun = beginStep(step(null), null, at(0), 'Kim');
+    const desk = endStep(step(null), begun, at(5), 'Kim');
+    const phone = addPhoto(step(null), begun, '2099-01-01T00:00:00.000Z', photo(7));
+    const { merged, state } = mergeRun(desk, phone, begun);
+    expect(state).toBe('taken');
+    expect(merged).toMatchObject({ doneAt: at(5), photos: [photo(7)] });
+    const back = mergeRun(phone, desk, begun).merged;
+    expect(back).toMatchObject({ doneAt: at(5), photos: [photo(7)] });
+  });
+
+  test('a photo or a note taken out on one side stays out; notes written on both sides are both kept', () => {
+    const base = { ...beginStep(step(null), null, at(0), ''), photos: [photo(1), photo(2)], note: 'wet' };
+    const less = { ...base, photos: [photo(2)], note: '', changedAt: at(1) };
+    const more = { ...base, photos: [photo(1), photo(2), photo(3)], note: 'dry', changedAt: at(2) };
+    expect(mergeRun(less, more, base).merged).toMatchObject({ photos: [photo(2), photo(3)], note: 'dry' });
+    expect(mergeRun(base, less, base).merged).toMatchObject({ photos: [photo(2)], note: '' });
+    expect(mergeRun({ ...base, note: 'cold' }, more, base).merged.note).toBe('cold\ndry');
   });
 
   test('who ended it first has ended it; the other’s note, photos and cautions are kept', () => {

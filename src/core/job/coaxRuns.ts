@@ -14,8 +14,9 @@ export function isCoaxRun(job: Job, run: CableRun): boolean {
 export function coaxLoops(job: Job): CableRun[] {
   const above = new Map<Id, Id>();
   const rootOf = (id: Id): Id => {
-    const up = above.get(id);
-    return up === undefined ? id : rootOf(up);
+    let at = id;
+    for (let up = above.get(at); up !== undefined; up = above.get(at)) at = up;
+    return at;
   };
   return job.cableRuns.filter((run) => {
     if (!isCoaxRun(job, run)) return false;

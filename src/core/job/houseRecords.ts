@@ -198,15 +198,20 @@ export const service = z.strictObject({
 });
 
 /** A cable that is in the house already, between two services. */
-export const cableRun = z.strictObject({
-  type: z.literal('cableRun'),
-  id,
-  fromId: id,
-  toId: id,
-  cable: z.enum(['unknown', 'rg6', 'rg59', 'rg11', 'cat5e', 'cat6', 'cat6a', 'fibre']),
-  lengthM: z.number().min(0).max(2000).nullable(),
-  note,
-});
+export const cableRun = z
+  .strictObject({
+    type: z.literal('cableRun'),
+    id,
+    fromId: id,
+    toId: id,
+    cable: z.enum(['unknown', 'rg6', 'rg59', 'rg11', 'cat5e', 'cat6', 'cat6a', 'fibre']),
+    lengthM: z.number().min(0).max(2000).nullable(),
+    note,
+  })
+  .refine((c) => c.fromId !== c.toId, {
+    message: 'a cable goes from one outlet to another one',
+    path: ['toId'],
+  });
 
 /** A way that a new cable can take. */
 export const route = z.strictObject({

@@ -1,5 +1,6 @@
 import { coaxLoops } from './coaxRuns';
 import { find, type Job } from './job';
+import { tooMany } from './limits';
 import type { AnyRecord, Id, RecordType } from './records';
 
 /** A thing wrong in input: where (dotted path) and what, in words for people. */
@@ -150,14 +151,23 @@ export function checkReferences(job: Job): Problem[] {
     if (ruled.has(rule.placeId)) say(rule, 'placeId', 'another rule speaks of this place already');
     ruled.add(rule.placeId);
   }
+  const spoken = new Set<string>();
+  for (const run of job.stepRuns) {
+    if (spoken.has(run.stepKey)) say(run, 'stepKey', 'another record speaks of this step already');
+    spoken.add(run.stepKey);
+  }
+  const crowd = tooMany(job);
+  if (crowd)
+    problems.push({
+      path: crowd.collection,
+      message: `a job holds at most ${crowd.most}; this would make ${crowd.count}`,
+    });
   const nameOf = (id: Id) => find(job, 'service', id)?.name ?? id;
   for (const run of coaxLoops(job))
     say(
       run,
       'toId',
-      run.fromId === run.toId
-        ? `this coax leaves ${nameOf(run.fromId)} and comes back to it`
-        : `${nameOf(run.fromId)} and ${nameOf(run.toId)} are joined by coax already: with this run it goes in a circle`,
+      `${nameOf(run.fromId)} and ${nameOf(run.toId)} are joined by coax already: with this run it goes in a circle`,
     );
   return problems;
 }

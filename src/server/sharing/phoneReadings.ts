@@ -1,11 +1,13 @@
 /** Takes what a phone measured on its walk into the job. */
 import { z } from 'zod';
-import { find, get } from '@/core/job/job';
+import { randomUUID } from 'node:crypto';
+import { find, get, type Job } from '@/core/job/job';
 import { type Id, type Reading, schemas } from '@/core/job/records';
-import { timeProblem } from '@/core/proof/doubtfulRun';
+import type { Edit } from '@/core/job/edits';
 import { nextRun, noteRun } from '@/core/proof/noteRun';
 import type { Db } from '../database';
-import { editJob, loadJob } from '../jobs';
+import { changeJob } from '../jobs';
+import { isKnownWord, keepWords, onOurClock } from './phoneWords';
 
 const { shape } = schemas.reading;
 
@@ -31,7 +33,11 @@ export const phoneRunSchema = z.strictObject({
   linkMbps: shape.linkMbps,
 });
 export type PhoneRun = z.infer<typeof phoneRunSchema>;
-export const phoneRunsSchema = z.strictObject({ runs: z.array(z.unknown()).min(1).max(200) });
+export const phoneRunsSchema = z.strictObject({
+  runs: z.array(z.unknown()).min(1).max(200),
+  /** The phone's clock as it sends. */
+  sentAt: z.iso.datetime().optional(),
+});
 
 /** What became of each run sent, by its id; `message` says why one is refused. */
 export interface Received {
@@ -46,74 +52,100 @@ const idOf = (raw: unknown): Id =>
     .catch({ id: '?' })
     .parse(raw).id;
 
+const mostRuns = shape.run.maxValue ?? 999;
+
 /** What is wrong with a run that is one by its form, or null. */
-function problemOf(run: PhoneRun, spotThere: boolean, deviceThere: boolean, now: string): string | null {
-  if (!spotThere) return `There is no spot ${run.spotId} in this job any more.`;
-  if (!deviceThere) return `There is no device ${run.deviceId} in this job any more.`;
-  if (run.connected && run.downMbps === null) return 'A run that connected has a download figure.';
-  const late = timeProblem(run.takenAt, now);
-  return late && `The phone’s clock is wrong: ${late}.`;
+function problemOf(
+  job: Job,
+  { spotId, deviceId, connected, downMbps }: PhoneRun,
+  run: number,
+): string | null {
+  if (!find(job, 'spot', spotId)) return `There is no spot ${spotId} in this job any more.`;
+  if (deviceId !== null && !find(job, 'device', deviceId))
+    return `There is no device ${deviceId} in this job any more.`;
+  if (connected && downMbps === null) return 'A run that connected has a download figure.';
+  return run > mostRuns ? `This spot has ${mostRuns} runs, the most that it can have.` : null;
 }
+
+/** An id for a record: the phone's own, unless something else in the job has it. */
+const freeRecordId = (job: Job, wished: Id, also: readonly { id: Id }[] = []): Id =>
+  job.byId.has(wished) || also.some((r) => r.id === wished) ? `rd-${randomUUID()}` : wished;
 
 /**
- * Adds runs to a job in one edit. A run that is there already is known and changes nothing; one that is
- * wrong is refused by itself, the others are taken.
+ * Adds runs to a job in one edit. A run that this phone has sent before is known and changes nothing; one
+ * that is wrong is refused by itself, the others are taken.
+ * @param sentAt the phone's clock as it sent them: only differences to it count.
  * @throws NoSuchJobError
  */
-export function receiveRuns(db: Db, jobId: Id, raw: readonly unknown[], now: string): Received[] {
-  return db
-    .transaction((): Received[] => {
-      const { job, revision } = loadJob(db, jobId);
-      const put: Reading[] = [];
-      const out = raw.map((one): Received => {
-        const parsed = phoneRunSchema.safeParse(one);
-        if (!parsed.success) {
-          const issue = parsed.error.issues[0];
-          return {
-            id: idOf(one),
-            state: 'refused',
-            message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not a run'}`,
-          };
-        }
-        const { id, spotId, phase, ...figures } = parsed.data;
-        if (job.byId.has(id) || put.some((r) => r.id === id)) return { id, state: 'known' };
-        const deviceThere = figures.deviceId === null || !!find(job, 'device', figures.deviceId);
-        const message = problemOf(parsed.data, !!find(job, 'spot', spotId), deviceThere, now);
-        if (message) return { id, state: 'refused', message };
-        const run = nextRun([...job.readings, ...put], spotId, phase);
-        put.push(noteRun(job, get(job, 'spot', spotId), phase, run, figures, id));
-        return { id, state: 'taken' };
-      });
-      if (put.length) {
-        const numbers = [...new Set(put.map((r) => get(job, 'spot', r.spotId).number))].sort((a, b) => a - b);
-        const label = `${put.length === 1 ? 'A run' : `${put.length} runs`} from the phone, spot ${numbers.join(', ')}`;
-        editJob(
-          db,
-          jobId,
-          { kind: 'do', revision, edit: { label: label.slice(0, 120), put, remove: [] } },
-          now,
-        );
+export function receiveRuns(
+  db: Db,
+  jobId: Id,
+  raw: readonly unknown[],
+  now: string,
+  sentAt: string = now,
+): Received[] {
+  return changeJob(db, jobId, now, ({ job }) => {
+    const put: Reading[] = [];
+    const words: Id[] = [];
+    const out = raw.map((one): Received => {
+      const parsed = phoneRunSchema.safeParse(one);
+      if (!parsed.success) {
+        const issue = parsed.error.issues[0];
+        return {
+          id: idOf(one),
+          state: 'refused',
+          message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not a run'}`,
+        };
       }
-      return out;
-    })
-    .immediate();
+      const { id, spotId, phase, ...figures } = parsed.data;
+      if (words.includes(id) || isKnownWord(db, jobId, id)) return { id, state: 'known' };
+      const run = nextRun([...job.readings, ...put], spotId, phase);
+      const message = problemOf(job, parsed.data, run);
+      if (message) return { id, state: 'refused', message };
+      const takenAt = onOurClock(figures.takenAt, sentAt, now);
+      const spot = get(job, 'spot', spotId);
+      put.push(noteRun(job, spot, phase, run, { ...figures, takenAt }, freeRecordId(job, id, put)));
+      words.push(id);
+      return { id, state: 'taken' };
+    });
+    if (put.length === 0) return { step: null, answer: () => out };
+    keepWords(db, jobId, words);
+    const numbers = [...new Set(put.map((r) => get(job, 'spot', r.spotId).number))].sort((a, b) => a - b);
+    const label = `${put.length === 1 ? 'A run' : `${put.length} runs`} from the phone, spot ${numbers.join(', ')}`;
+    return { step: fromPhone({ label: label.slice(0, 120), put, remove: [] }), answer: () => out };
+  });
 }
 
-export const phoneWalkSchema = schemas.roamWalk.omit({ type: true });
+/** An edit of a phone: undo at the desk does not reach it. */
+export const fromPhone = (edit: Edit) => ({
+  id: `phone-${randomUUID()}`,
+  author: 'phone',
+  kind: 'do' as const,
+  of: null,
+  edit,
+});
 
-/** Takes a walk from unit to unit; one that is there already changes nothing. @throws EditError when a spot is gone. */
-export function receiveWalk(db: Db, jobId: Id, walk: z.infer<typeof phoneWalkSchema>, now: string): void {
-  const { job, revision } = loadJob(db, jobId);
-  if (job.byId.has(walk.id)) return;
-  const record = schemas.roamWalk.parse({ type: 'roamWalk', ...walk });
-  editJob(
-    db,
-    jobId,
-    {
-      kind: 'do',
-      revision,
-      edit: { label: `Walk from the phone: ${walk.name}`.slice(0, 120), put: [record], remove: [] },
-    },
-    now,
-  );
+export const phoneWalkSchema = schemas.roamWalk
+  .omit({ type: true })
+  .extend({ sentAt: z.iso.datetime().optional() });
+
+/** Takes a walk from unit to unit; one that was sent before changes nothing. @throws EditError when a spot is gone. */
+export function receiveWalk(
+  db: Db,
+  jobId: Id,
+  { sentAt, ...walk }: z.infer<typeof phoneWalkSchema>,
+  now: string,
+): void {
+  changeJob(db, jobId, now, ({ job }) => {
+    if (isKnownWord(db, jobId, walk.id)) return { step: null, answer: () => undefined };
+    keepWords(db, jobId, [walk.id]);
+    const record = schemas.roamWalk.parse({
+      type: 'roamWalk',
+      ...walk,
+      id: freeRecordId(job, walk.id),
+      takenAt: onOurClock(walk.takenAt, sentAt ?? now, now),
+    });
+    const label = `Walk from the phone: ${walk.name}`.slice(0, 120);
+    return { step: fromPhone({ label, put: [record], remove: [] }), answer: () => undefined };
+  });
 }

@@ -39,8 +39,8 @@ export function PhoneButton() {
         const state = await ask(stateSchema, url, { method, ...body });
         setShare(state.share);
         setError('');
-        const { revision, save, reload } = store.getState();
-        if (state.revision > revision && save.kind === 'saved') await reload();
+        const { revision, look } = store.getState();
+        if (state.revision > revision) await look();
       } catch (problem) {
         setError(messageOf(problem));
       }

@@ -4,30 +4,43 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useState
 import { useStore } from 'zustand';
 import { proveSpot, type SpotProof } from '@/core/proof/spotProof';
 import type { Job } from '@/core/job/job';
-import { type InitialJob, type JobState, type JobStore, makeJobStore } from './jobStore';
+import { browserPorts } from './browserPorts';
+import type { SentJob } from './jobServer';
+import { type JobState, type JobStore, makeJobStore } from './jobStore';
 
 const JobContext = createContext<JobStore | null>(null);
 
-/** Opens a job for everything below it. A change made in another window is fetched when this one is looked at again. */
-export function JobProvider({ initial, children }: { initial: InitialJob; children: ReactNode }) {
-  const [store] = useState(() => makeJobStore(initial));
+/** Opens a job for everything below it. What is changed in another window or on a phone is fetched when it is told of, and when this one is looked at again. */
+export function JobProvider({ initial, children }: { initial: SentJob; children: ReactNode }) {
+  const [ports] = useState(() => browserPorts(idOf(initial)));
+  const [store] = useState(() => makeJobStore(initial, ports));
   useEffect(() => {
-    const look = () => {
-      if (document.visibilityState === 'visible' && store.getState().save.kind === 'saved')
-        void store.getState().reload();
+    const look = () => void store.getState().look();
+    const visible = () => {
+      if (document.visibilityState === 'visible') look();
     };
     const leave = (event: BeforeUnloadEvent) => {
-      if (store.getState().save.kind !== 'saved') event.preventDefault();
+      const { save } = store.getState();
+      if (save.kind === 'saving' || (save.kind === 'failed' && save.waiting > 0)) event.preventDefault();
     };
-    document.addEventListener('visibilitychange', look);
+    store.getState().start();
+    const unlisten = ports.listen(look);
+    document.addEventListener('visibilitychange', visible);
+    window.addEventListener('online', look);
     window.addEventListener('beforeunload', leave);
     return () => {
-      document.removeEventListener('visibilitychange', look);
+      store.getState().stop();
+      unlisten();
+      ports.close();
+      document.removeEventListener('visibilitychange', visible);
+      window.removeEventListener('online', look);
       window.removeEventListener('beforeunload', leave);
     };
-  }, [store]);
+  }, [store, ports]);
   return <JobContext value={store}>{children}</JobContext>;
 }
+
+const idOf = (initial: SentJob) => initial.records.find((r) => r.type === 'job')?.id ?? '';
 
 /** The store itself, for handlers that read the newest state. */
 export function useJobStore(): JobStore {

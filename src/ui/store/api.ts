@@ -1,6 +1,5 @@
 import { z } from 'zod';
-import { editSchema } from '@/core/job/edits';
-import { recordSchema, schemas } from '@/core/job/records';
+import { schemas } from '@/core/job/records';
 
 /** An answer of the server that is not what was asked; `problems` say where and what. */
 export class ApiError extends Error {
@@ -35,7 +34,13 @@ export async function ask<S extends z.ZodType>(
     headers: body === null || options.bytes ? {} : { 'content-type': 'application/json' },
     cache: 'no-store',
   });
-  const data: unknown = await response.json();
+  const text = await response.text();
+  let data: unknown;
+  try {
+    data = JSON.parse(text);
+  } catch {
+    throw new ApiError(response.status, `The server answered ${response.status} without an explanation.`, []);
+  }
   if (response.ok) return schema.parse(data);
   const parsed = errorBody.safeParse(data);
   const error = parsed.success
@@ -52,20 +57,6 @@ export function messageOf(error: unknown): string {
   return error instanceof Error ? error.message : String(error);
 }
 
-const step = z.object({ revision: z.number(), label: z.string() });
-export const historySchema = z.object({ undo: z.array(step), redo: z.array(step) });
-export const storedJobSchema = z.object({
-  records: z.array(recordSchema),
-  revision: z.number(),
-  savedAt: z.string(),
-  history: historySchema,
-});
-export const editResultSchema = z.object({
-  revision: z.number(),
-  savedAt: z.string(),
-  edit: editSchema,
-  history: historySchema,
-});
 export const readingsSchema = z.object({ readings: z.array(schemas.reading) });
 /** What the server says of a picture that it keeps. */
 export const keptPictureSchema = z.object({

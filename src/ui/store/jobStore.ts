@@ -1,12 +1,13 @@
-/** The open job in the browser: edits apply at once, go to the server one after the other, and roll back if refused. */
+/** The open job in the browser: edits apply at once and go to the server by the courier; what the page shows of it. */
 import type { Remote } from 'comlink';
 import { toast } from 'sonner';
 import { createStore } from 'zustand/vanilla';
 import type { Snag } from '@/core/checks/snag';
-import { applyEdit, type Edit } from '@/core/job/edits';
+import type { Edit } from '@/core/job/edits';
 import type { History } from '@/core/job/history';
-import { type Job, jobFromRecords } from '@/core/job/job';
-import type { AnyRecord, Band, Id, Point, Route, Unit } from '@/core/job/records';
+import type { Job } from '@/core/job/job';
+import type { Band, Id, Point, Route, Unit } from '@/core/job/records';
+import type { Aside, Clash, Sync } from '@/core/sync/sync';
 import type { Prediction } from '@/core/network/predict';
 import type {
   ComputeApi,
@@ -16,9 +17,10 @@ import type {
   SheetLayer,
   StoreyAreas,
 } from '@/workers/protocol';
-import { withRooms } from '@/core/survey/rooms';
 import type { WallDraft } from '@/ui/sheet/wallDraft';
-import { ApiError, ask, editResultSchema, messageOf, storedJobSchema } from './api';
+import { messageOf } from './api';
+import { type CourierPorts, makeCourier, type SaveState } from './courier';
+import { type SentJob, storedOf } from './jobServer';
 
 export type Tool =
   | 'select'
@@ -47,7 +49,6 @@ export interface ToolChoice {
   data: 'data' | 'panel' | 'entry' | 'duct' | 'fixedDevice';
   route: Route['kind'];
 }
-export type SaveState = { kind: 'saved' } | { kind: 'saving' } | { kind: 'failed'; message: string };
 
 /**
  * A cut through the house: along the strongest way to the chosen spot or device, else to the one it was
@@ -59,8 +60,12 @@ export interface JobState {
   job: Job;
   revision: number;
   savedAt: string;
+  /** What this window can undo and redo. */
   history: History;
   save: SaveState;
+  /** Steps that could not be stored, and fields that others changed too: they wait for a person. */
+  aside: readonly Aside[];
+  clashes: readonly Clash[];
 
   selectedId: Id | null;
   storeyId: Id;
@@ -104,87 +109,77 @@ export interface JobState {
   commit(edit: Edit): boolean;
   undo(): void;
   redo(): void;
-  reload(): Promise<void>;
+  /** Fetches what was changed elsewhere; what waits here goes on top. */
+  look(): Promise<void>;
+  retry(asideId: Id): void;
+  leaveOut(asideId: Id): void;
+  choose(clashId: Id, whose: 'mine' | 'theirs'): void;
   /** Resolves when nothing is waiting to be saved. */
   settled(): Promise<void>;
+  /** Begins to save; and no more of it. */
+  start(): void;
+  stop(): void;
   set(part: Partial<JobState>): void;
 }
-
-export interface InitialJob {
-  records: AnyRecord[];
-  revision: number;
-  savedAt: string;
-  history: History;
-}
-
-type Step = { kind: 'do'; edit: Edit } | { kind: 'undo' } | { kind: 'redo' };
-
-const longestWaitMs = 8000;
 
 /** Where a job opens: the storey with the service entry, else the first. */
 const firstStorey = (job: Job): Id =>
   job.services.find((s) => s.kind === 'entry')?.storeyId ?? job.storeys[0]?.id ?? '';
 
-export function makeJobStore(initial: InitialJob) {
-  const queue: Step[] = [];
-  let sending = false;
-  let waiters: (() => void)[] = [];
+const historyIn = ({ undo, redo }: Sync): History => {
+  const brief = (steps: Sync['undo']) => steps.map(({ id, label }) => ({ id, label }));
+  return { undo: brief(undo), redo: brief(redo) };
+};
 
+export function makeJobStore(initial: SentJob, ports: CourierPorts) {
   const store = createStore<JobState>()((set, get) => {
-    const url = `/api/jobs/${jobFromRecords(initial.records).info.id}`;
-
-    async function send(): Promise<void> {
-      if (sending) return;
-      sending = true;
-      let waitMs = 500;
-      // phones have added readings meanwhile: fetched when all here is saved
-      let missed = false;
-      while (queue.length) {
-        const step = queue[0];
-        if (!step) break;
-        set({ save: { kind: 'saving' } });
-        try {
-          const result = await ask(editResultSchema, `${url}/edits`, {
-            body: { ...step, revision: get().revision },
-          });
-          queue.shift();
-          waitMs = 500;
-          if (result.revision !== get().revision + 1) missed = true;
-          set({ revision: result.revision, savedAt: result.savedAt, history: result.history });
-          if (step.kind !== 'do') {
-            set({ job: applyEdit(get().job, result.edit).job });
-            toast(`${step.kind === 'undo' ? 'Undone' : 'Done again'}: ${result.edit.label}`);
-          }
-        } catch (error) {
-          if (error instanceof ApiError && error.status < 500) {
-            queue.length = 0;
-            toast.error(messageOf(error));
-            await get().reload();
-            continue;
-          }
-          set({ save: { kind: 'failed', message: messageOf(error) } });
-          await new Promise((done) => setTimeout(done, waitMs));
-          waitMs = Math.min(longestWaitMs, waitMs * 2);
-        }
+    const { job, ...stored } = storedOf(initial);
+    let renamed: Sync['renamed'] = new Map();
+    const courier = makeCourier(
+      job.info.id,
+      { job, ...stored },
+      ports,
+      (sync, save) => {
+        const { selectedId, storeyId, job: shown, history } = get();
+        const names = sync.renamed === renamed ? null : sync.renamed;
+        renamed = sync.renamed;
+        const selected = (selectedId && names?.get(selectedId)) || selectedId;
+        const { job: next, revision, savedAt, aside, clashes } = sync;
+        const fresh = historyIn(sync);
+        set({
+          revision,
+          savedAt,
+          save,
+          aside,
+          clashes,
+          ...(JSON.stringify(fresh) !== JSON.stringify(history) && { history: fresh }),
+          ...(next !== shown && {
+            job: next,
+            selectedId: selected && next.byId.has(selected) ? selected : null,
+            storeyId: next.byId.has(storeyId) ? storeyId : firstStorey(next),
+          }),
+        });
+      },
+      (words, kind) => (kind === 'error' ? toast.error(words) : toast(words)),
+    );
+    const tried = (act: () => void): boolean => {
+      try {
+        act();
+        return true;
+      } catch (error) {
+        toast.error(messageOf(error));
+        return false;
       }
-      if (missed) await get().reload();
-      sending = false;
-      set({ save: { kind: 'saved' } });
-      waiters.forEach((done) => done());
-      waiters = [];
-    }
-    const enqueue = (step: Step) => {
-      queue.push(step);
-      void send();
     };
 
-    const job = jobFromRecords(initial.records);
     return {
       job,
       revision: initial.revision,
       savedAt: initial.savedAt,
-      history: initial.history,
+      history: { undo: [], redo: [] },
       save: { kind: 'saved' },
+      aside: [],
+      clashes: [],
       selectedId: null,
       storeyId: firstStorey(job),
       tool: 'select',
@@ -215,44 +210,16 @@ export function makeJobStore(initial: InitialJob) {
       areas: {},
       cut: null,
       phoneOpen: false,
-      commit(edit) {
-        try {
-          const whole = withRooms(get().job, edit);
-          const next = applyEdit(get().job, whole).job;
-          const { selectedId } = get();
-          set({ job: next, selectedId: selectedId && next.byId.has(selectedId) ? selectedId : null });
-          enqueue({ kind: 'do', edit: whole });
-        } catch (error) {
-          toast.error(messageOf(error));
-          return false;
-        }
-        return true;
-      },
-      undo() {
-        if (get().history.undo.length || queue.length) enqueue({ kind: 'undo' });
-      },
-      redo() {
-        if (get().history.redo.length) enqueue({ kind: 'redo' });
-      },
-      async reload() {
-        try {
-          const fresh = await ask(storedJobSchema, url);
-          const next = jobFromRecords(fresh.records);
-          const { selectedId, storeyId } = get();
-          set({
-            job: next,
-            revision: fresh.revision,
-            savedAt: fresh.savedAt,
-            history: fresh.history,
-            selectedId: selectedId && next.byId.has(selectedId) ? selectedId : null,
-            storeyId: next.byId.has(storeyId) ? storeyId : firstStorey(next),
-          });
-        } catch (error) {
-          set({ save: { kind: 'failed', message: messageOf(error) } });
-        }
-      },
-      settled: () =>
-        queue.length || sending ? new Promise((done) => waiters.push(done)) : Promise.resolve(),
+      commit: (edit) => tried(() => courier.commit(edit)),
+      undo: () => courier.step('undo'),
+      redo: () => courier.step('redo'),
+      look: () => courier.look(),
+      retry: (asideId) => void tried(() => courier.retry(asideId)),
+      leaveOut: (asideId) => courier.leaveOut(asideId),
+      choose: (clashId, whose) => void tried(() => courier.choose(clashId, whose)),
+      settled: () => courier.settled(),
+      start: () => courier.start(),
+      stop: () => courier.stop(),
       set,
     };
   });

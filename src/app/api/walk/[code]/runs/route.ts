@@ -8,6 +8,6 @@ export const POST = (request: Request, { params }: { params: Promise<{ code: str
   handle(async () => {
     const now = new Date().toISOString();
     const share = shareByCode(database(), (await params).code, now);
-    const { runs } = await readJson(request, phoneRunsSchema, 500_000);
-    return Response.json({ received: receiveRuns(database(), share.jobId, runs, now) });
+    const { runs, sentAt } = await readJson(request, phoneRunsSchema, 500_000);
+    return Response.json({ received: receiveRuns(database(), share.jobId, runs, now, sentAt) });
   });

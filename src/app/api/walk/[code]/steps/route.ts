@@ -8,6 +8,6 @@ export const POST = (request: Request, { params }: { params: Promise<{ code: str
   handle(async () => {
     const now = new Date().toISOString();
     const share = shareByCode(database(), (await params).code, now);
-    const { runs } = await readJson(request, phoneStepsSchema, 500_000);
-    return Response.json({ received: receiveSteps(database(), share.jobId, runs, now) });
+    const { words, sentAt } = await readJson(request, phoneStepsSchema, 900_000);
+    return Response.json({ received: receiveSteps(database(), share.jobId, words, now, sentAt) });
   });
