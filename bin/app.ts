@@ -6,6 +6,8 @@ import { join } from 'node:path';
 /** The built application on a database of its own, with the demo jobs, to be stopped and started at will. */
 export interface App {
   url: string;
+  /** Its data folder. */
+  folder: string;
   start(): Promise<void>;
   /** Puts clean demo jobs in place of the ones in the database, running or not. */
   freshDemo(): void;
@@ -18,7 +20,12 @@ export interface App {
 /** Prepares the application on a port; `start` serves it. @throws Error from `start` when it does not answer within 30 s. */
 export function makeApp(port: number): App {
   const folder = mkdtempSync(join(tmpdir(), 'nestle-'));
-  const env = { ...process.env, NESTLE_DATA: folder, NEXT_TELEMETRY_DISABLED: '1' };
+  const env = {
+    ...process.env,
+    NESTLE_DATA: folder,
+    NEXT_TELEMETRY_DISABLED: '1',
+    NODE_ENV: 'production' as const,
+  };
   const freshDemo = () => {
     const load = ['node_modules/tsx/dist/cli.mjs', 'bin/loadDemo.ts', '--fresh'];
     const { status } = spawnSync(process.execPath, load, { env, stdio: 'ignore' });
@@ -34,16 +41,10 @@ export function makeApp(port: number): App {
   let server: ChildProcess | undefined;
   return {
     url,
+    folder,
     freshDemo,
     async start() {
-      const args = [
-        'node_modules/next/dist/bin/next',
-        'start',
-        '--hostname',
-        '127.0.0.1',
-        '--port',
-        String(port),
-      ];
+      const args = ['--import', 'tsx', 'bin/serve.ts', '--port', String(port)];
       server = spawn(process.execPath, args, { env, stdio: 'ignore', detached: true });
       for (let i = 0; i < 150; i++) {
         if (await answers()) return;

@@ -1,7 +1,7 @@
 /** npm run demo: installs, builds, loads the demo jobs when absent, serves. --fresh starts from clean demo data. */
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { ensureBuilt, ensureInstalled, nextBin, root, run, tsxBin } from './setup.mjs';
+import { ensureBuilt, ensureInstalled, root, run, tsxBin } from './setup.mjs';
 
 const options = process.argv.slice(2);
 const unknown = options.filter((o) => !['--fresh', '--help'].includes(o));
@@ -38,15 +38,12 @@ while (!(await free(port))) {
 }
 if (port !== wanted) console.log(`Port ${wanted} is taken; using ${port}.`);
 
-const server = spawn(
-  process.execPath,
-  [nextBin, 'start', '--hostname', '127.0.0.1', '--port', String(port)],
-  {
-    cwd: root,
-    stdio: ['ignore', 'pipe', 'inherit'],
-    detached: true,
-  },
-);
+const server = spawn(process.execPath, ['--import', 'tsx', 'bin/serve.ts', '--port', String(port)], {
+  cwd: root,
+  env: { ...process.env, NODE_ENV: 'production' },
+  stdio: ['ignore', 'pipe', 'inherit'],
+  detached: true,
+});
 server.stdout.on('data', (text) => {
   if (String(text).includes('Ready'))
     console.log(`\n  Nestle is at http://127.0.0.1:${port}\n  Ctrl-C stops it.\n`);
@@ -55,7 +52,6 @@ let stopping = false;
 const stop = () => {
   if (stopping) return;
   stopping = true;
-  // the server starts a child of its own: stop the whole group
   try {
     process.kill(-server.pid, 'SIGTERM');
   } catch (error) {

@@ -6,7 +6,7 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
-export const nextBin = join(root, 'node_modules/next/dist/bin/next');
+const nextBin = join(root, 'node_modules/next/dist/bin/next');
 export const tsxBin = join(root, 'node_modules/tsx/dist/cli.mjs');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 

@@ -50,3 +50,13 @@ export function troubleOf(error: unknown): DataTroubleError | null {
 
 /** Did the table refuse what the schema took? The record can't be stored as it is. */
 export const isConstraint = (error: unknown): error is Error => codeOf(error).startsWith('SQLITE_CONSTRAINT');
+
+/** There is a sound database already; it is replaced only when that is asked for. */
+export class NotEmptyError extends Error {
+  constructor(readonly jobs: number) {
+    super(
+      `There is a sound database with ${jobs} ${jobs === 1 ? 'job' : 'jobs'} already. Nothing was changed.`,
+    );
+    this.name = 'NotEmptyError';
+  }
+}

@@ -1,11 +1,16 @@
+import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
 import { demos } from '@/../demo/make/make';
 import { putOne } from '@/core/job/edits';
 import { makeRecord } from '@/core/job/make';
-import { readJobFile, writeJobFile } from '@/core/job/jobFile';
-import { openDatabase } from './database';
-import { fileOf, filesOf, keepPicture, PictureError } from './files';
+import { type Db, openDatabase } from './database';
+import { fileList, fileOf, keepPicture, PictureError } from './files';
+import { embeddedJob, exportJob, importJob } from './jobFiles';
+import { type Part, zipOf } from './zip';
 import { handle, readBytes } from './http';
-import { editJob, insertJob, loadJob } from './jobs';
+import { insertJob, loadJob } from './jobs';
+import { storeEdit } from './testEdits';
 
 const job = demos[1]?.job;
 if (!job) throw new Error('no demo job');
@@ -56,62 +61,110 @@ test.each([
   expect(db.prepare('SELECT count(*) AS n FROM job_file').get()).toEqual({ n: 0 });
 });
 
-test('a pinned picture goes out with the job file and comes in again; one that is not pinned stays', () => {
-  const db = fresh();
-  const kept = keepPicture(db, id, png(640, 480));
-  keepPicture(db, id, png(10, 10));
-  const picture = makeRecord({
-    type: 'picture',
-    id: 'picture-1',
-    storeyId: job.storeys[0]?.id ?? '',
-    ...kept,
-    name: 'Plan',
-    xM: 0,
-    yM: 0,
-    metresPerPx: 0.01,
-    turnDeg: 0,
-    opacity: 0.5,
-  });
-  editJob(db, id, { kind: 'do', revision: 0, edit: putOne('pin', picture) }, now);
-  const files = filesOf(db, id).map((f) => ({ id: f.id, mime: f.mime, base64: f.bytes.toString('base64') }));
-  expect(files).toHaveLength(1);
-  const text = writeJobFile(loadJob(db, id).job, files);
-  const back = readJobFile(text);
-  const other = openDatabase(':memory:');
-  insertJob(
-    other,
-    back.job,
-    now,
-    back.files.map((f) => Buffer.from(f.base64, 'base64')),
-  );
-  expect(fileOf(other, id, kept.fileId)?.bytes).toEqual(png(640, 480));
-  // a job file whose picture has lost its bytes says which
-  const without = JSON.stringify({ ...JSON.parse(text), files: [] });
-  expect(() => readJobFile(without)).toThrow('pictures.0.fileId');
-});
+describe('a job with files as one file', () => {
+  const pinned = (fileId: string) =>
+    makeRecord({
+      type: 'picture',
+      id: 'picture-1',
+      storeyId: job.storeys[0]?.id ?? '',
+      fileId,
+      mime: 'image/png',
+      widthPx: 640,
+      heightPx: 480,
+      name: 'Plan',
+      xM: 0,
+      yM: 0,
+      metresPerPx: 0.01,
+      turnDeg: 0,
+      opacity: 0.5,
+    });
+  const run = (photos: string[]) =>
+    makeRecord({
+      type: 'stepRun',
+      id: 'run-modem',
+      stepKey: 'modem',
+      startedAt: now,
+      handsFreeAt: null,
+      doneAt: null,
+      skipped: null,
+      windowAt: null,
+      by: '',
+      note: '',
+      photos,
+      read: [],
+      changedAt: now,
+    });
+  const folder = mkdtempSync(join(tmpdir(), 'nestle-files-'));
+  afterAll(() => rmSync(folder, { recursive: true }));
+  const save = async (db: Db): Promise<string> => {
+    const { name, body } = exportJob(db, id);
+    const file = join(folder, name);
+    writeFileSync(file, Buffer.from(await new Response(body).arrayBuffer()));
+    return file;
+  };
+  const records = (db: Db) => [...loadJob(db, id).job.byId.values()].sort((a, b) => (a.id < b.id ? -1 : 1));
 
-test('the photos of a step go along too', () => {
-  const db = fresh();
-  const { fileId } = keepPicture(db, id, png(320, 200));
-  const run = makeRecord({
-    type: 'stepRun',
-    id: 'run-modem',
-    stepKey: 'modem',
-    startedAt: now,
-    handsFreeAt: null,
-    doneAt: null,
-    skipped: null,
-    windowAt: null,
-    by: '',
-    note: '',
-    photos: [fileId],
-    read: [],
-    changedAt: now,
+  test('goes out with its pictures and photos and comes back identical; what nothing names stays', async () => {
+    const db = fresh();
+    const [plan, photo] = [keepPicture(db, id, png(640, 480)), keepPicture(db, id, png(320, 200))];
+    keepPicture(db, id, png(10, 10));
+    storeEdit(db, id, putOne('both', pinned(plan.fileId), run([photo.fileId])), now);
+    const file = await save(db);
+    expect(file).toMatch(/\.nestle\.zip$/);
+    const other = openDatabase(':memory:');
+    expect(await importJob(other, file, now)).toBe(id);
+    expect(records(other)).toEqual(records(db));
+    expect(fileList(other, id)).toEqual(fileList(db, id));
+    expect(fileList(other, id)).toHaveLength(2);
+    expect(fileOf(other, id, plan.fileId)?.bytes).toEqual(png(640, 480));
+    // and as one text, as before
+    writeFileSync(join(folder, 'one.json'), embeddedJob(db, id));
+    const third = openDatabase(':memory:');
+    await importJob(third, join(folder, 'one.json'), now);
+    expect(fileList(third, id)).toEqual(fileList(db, id));
   });
-  editJob(db, id, { kind: 'do', revision: 0, edit: putOne('photo', run) }, now);
-  const files = filesOf(db, id);
-  expect(files.map((f) => f.id)).toEqual([fileId]);
-  expect(() => readJobFile(writeJobFile(loadJob(db, id).job))).toThrow('stepRuns.run-modem.photos.0');
+
+  test('without files it is plain JSON; a photo that has not come yet keeps nothing from being saved', async () => {
+    const db = fresh();
+    storeEdit(db, id, putOne('on its way', run(['a'.repeat(64)])), now);
+    const file = await save(db);
+    expect(file).toMatch(/\.nestle\.json$/);
+    const other = openDatabase(':memory:');
+    await importJob(other, file, now);
+    expect(loadJob(other, id).job.stepRuns[0]?.photos).toEqual(['a'.repeat(64)]);
+  });
+
+  test('bytes that are not those of their name, what is not expected, and torn archives are refused whole', async () => {
+    const db = fresh();
+    const plan = keepPicture(db, id, png(640, 480));
+    storeEdit(db, id, putOne('pin', pinned(plan.fileId)), now);
+    const text = embeddedJob(db, id);
+    const bad = text.replace(png(640, 480).toString('base64'), png(641, 480).toString('base64'));
+    const zip = async (...parts: Part[]) => Buffer.from(await new Response(zipOf(parts)).arrayBuffer());
+    const entry = (name: string, bytes: Buffer): Part => ({ name, bytes: () => bytes });
+    const whole = readFileSync(await save(db));
+    for (const [bytes, said] of [
+      [Buffer.from(bad), /is damaged/],
+      [await zip(entry('job.nestle.json', Buffer.from(text)), entry('../evil', png(1, 1))), /not expected/],
+      [await zip(entry(`files/${plan.fileId}.png`, png(640, 480))), /no job\.nestle\.json/],
+      [
+        await zip(entry('job.nestle.json', Buffer.from(text)), entry(`files/${plan.fileId}.png`, png(9, 9))),
+        /is damaged/,
+      ],
+      [whole.subarray(0, whole.length / 2), /no zip archive|damaged/],
+      [
+        Buffer.concat([whole.subarray(0, 60), Buffer.alloc(40, 7), whole.subarray(100)]),
+        /damaged|is not JSON|no zip archive/,
+      ],
+    ] as const) {
+      const file = join(folder, 'bad');
+      writeFileSync(file, bytes);
+      const other = openDatabase(':memory:');
+      await expect(importJob(other, file, now)).rejects.toThrow(said);
+      expect(other.prepare('SELECT count(*) FROM job_head').pluck().get()).toBe(0);
+      expect(other.prepare('SELECT count(*) FROM job_file').pluck().get()).toBe(0);
+    }
+  });
 });
 
 test('a body past the limit is not read to its end, and the answer says the limit', async () => {

@@ -3,8 +3,9 @@ import { z } from 'zod';
 import { EditError } from '@/core/job/edits';
 import { JobFileError, problemsOf } from '@/core/job/jobFile';
 import type { Problem } from '@/core/job/references';
-import { isConstraint, troubleOf } from './dataTrouble';
+import { isConstraint, NotEmptyError, troubleOf } from './dataTrouble';
 import { PictureError } from './files';
+import { ArchiveError } from './zip';
 import { QuotaError } from './sharing/quota';
 import { NoSuchCodeError } from './sharing/shares';
 import { ConflictError, NoSuchEditError, NoSuchJobError } from './jobs';
@@ -86,10 +87,11 @@ function answerOf(error: unknown): Response {
   if (error instanceof ConflictError) return answer(409, error.message, [], error.at);
   if (error instanceof NoSuchJobError || error instanceof NoSuchCodeError || error instanceof NoSuchEditError)
     return answer(404, error.message);
+  if (error instanceof NotEmptyError) return answer(409, error.message, [], { jobs: error.jobs });
   if (error instanceof TooLargeError) return answer(413, error.message);
   if (error instanceof QuotaError) return answer(507, error.message);
   if (error instanceof CutShortError) return answer(400, error.message);
-  if (error instanceof PictureError) return answer(422, error.message);
+  if (error instanceof PictureError || error instanceof ArchiveError) return answer(422, error.message);
   if (isConstraint(error)) {
     console.error(error);
     return answer(422, `The database can’t hold this: ${error.message}. Nothing was changed.`);

@@ -6,7 +6,6 @@ import { type History, historyOf } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import { assertInPlace, type Db } from './database';
-import { keepPicture } from './files';
 import { deleteRecord, selectRecords, upsertRecord } from './recordTable';
 
 export interface StoredJob {
@@ -130,13 +129,12 @@ export function loadJob(db: Db, id: Id): StoredJob {
 }
 
 /** Stores a new job under its own id. @throws Error when the id is taken. */
-export function insertJob(db: Db, job: Job, now: string, files: readonly Uint8Array[] = []): void {
+export function insertJob(db: Db, job: Job, now: string): void {
   db.transaction(() => {
     db.prepare(
       'INSERT INTO job_head (id, incarnation, revision, saved_at, deleted_at) VALUES (?, ?, 0, ?, NULL)',
     ).run(job.info.id, randomUUID(), now);
     for (const record of job.byId.values()) upsertRecord(db, job.info.id, record);
-    for (const bytes of files) keepPicture(db, job.info.id, bytes);
   }).immediate();
 }
 

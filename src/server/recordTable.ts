@@ -86,9 +86,27 @@ export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
   });
 }
 
-/** The rows of a job by table, unchecked: what is there when a record can't be read. */
-export const rawRecords = (db: Db, jobId: Id): Record<string, unknown[]> =>
-  Object.fromEntries(recordTypes.map((type) => [type, db.prepare(table(type).select).all(jobId)]));
+/**
+ * The rows of a job by table, unchecked: what is there when a record can't be read.
+ * @param failed hears of a table that breaks off; the rows before the damage are kept. Absent: it throws.
+ */
+export const rawRecords = (
+  db: Db,
+  jobId: Id,
+  failed?: (table: string, error: unknown) => void,
+): Record<string, unknown[]> =>
+  Object.fromEntries(
+    recordTypes.map((type) => {
+      const rows: unknown[] = [];
+      try {
+        for (const row of db.prepare(table(type).select).iterate(jobId)) rows.push(row);
+      } catch (error) {
+        if (!failed) throw error;
+        failed(type, error);
+      }
+      return [type, rows];
+    }),
+  );
 
 /** Writes a record, new or in place of the one with its id. */
 export function upsertRecord(db: Db, jobId: Id, record: AnyRecord): void {

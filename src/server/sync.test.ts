@@ -387,13 +387,13 @@ test('walls that two windows draw at once both stand, and the rooms fit them', (
   const [a, b] = [makeWindow(db, 'a'), makeWindow(db, 'b')];
   const wall = a.sync.job.walls.find((w) => Math.hypot(w.bx - w.ax, w.by - w.ay) > 3);
   if (!wall) throw new Error('no wall');
-  const move = (w: ReturnType<typeof makeWindow>, dx: number, id: string): Edit => ({
+  const draw = (dx: number, id: string): Edit => ({
     label: 'wall',
     put: [{ ...wall, id, ax: wall.ax + dx, ay: wall.ay + 0.4, bx: wall.bx + dx, by: wall.by + 0.4 }],
     remove: [],
   });
-  expect(a.do(move(a, 0.3, 'wall-901'))).toBe(true);
-  expect(b.do(move(b, 0.6, 'wall-901'))).toBe(true);
+  expect(a.do(draw(0.3, 'wall-901'))).toBe(true);
+  expect(b.do(draw(0.6, 'wall-901'))).toBe(true);
   a.drain();
   b.drain();
   a.fetchAll();

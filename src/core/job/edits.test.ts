@@ -77,14 +77,21 @@ describe('applyEdit', () => {
 
 test('historyOf replays the log into two stacks; a new edit clears redo', () => {
   const log = (...kinds: ('do' | 'undo' | 'redo')[]) =>
-    kinds.map((kind, i) => ({ kind, revision: i + 1, label: `${i + 1}` }));
-  const ids = (steps: { revision: number }[]) => steps.map((s) => s.revision);
+    kinds.map((kind, i) => ({ kind, id: `${i + 1}`, of: null, label: `${i + 1}` }));
+  const ids = (steps: { id: string }[]) => steps.map((s) => Number(s.id));
   const h = historyOf(log('do', 'do', 'undo'));
   expect([ids(h.undo), ids(h.redo)]).toEqual([[1], [2]]);
   const redone = historyOf(log('do', 'do', 'undo', 'redo'));
   expect([ids(redone.undo), ids(redone.redo)]).toEqual([[1, 2], []]);
   const cleared = historyOf(log('do', 'undo', 'do'));
   expect([ids(cleared.undo), ids(cleared.redo)]).toEqual([[3], []]);
+});
+
+test('historyOf takes back the edit that is named, not the newest', () => {
+  const entry = (id: string, kind: 'do' | 'undo', of: string | null = null) => ({ id, kind, of, label: id });
+  const { undo, redo } = historyOf([entry('a', 'do'), entry('b', 'do'), entry('c', 'undo', 'a')]);
+  expect([undo.map((e) => e.id), redo.map((e) => e.id)]).toEqual([['b'], ['a']]);
+  expect(historyOf([entry('a', 'do'), entry('b', 'undo', 'gone')]).undo.map((e) => e.id)).toEqual(['a']);
 });
 
 test('a job with one unit changed is the job built anew with it, and shares all else', () => {

@@ -1,12 +1,13 @@
 import { z } from 'zod';
 import { collectionOf, type Job, jobFromRecords } from './job';
+import { mostFiles, mostOf, mostRecords } from './limits';
 import { checkReferences, type Problem } from './references';
 import { type AnyRecord, schemas } from './records';
 
 /** The version of the job file that this program writes. */
 export const jobFileVersion = 1;
 
-const list = <S extends z.ZodType>(schema: S) => z.array(schema).max(20_000).default([]);
+const list = <S extends z.ZodType>(schema: S, most = mostRecords) => z.array(schema).max(most).default([]);
 
 const fileSchema = z.strictObject({
   id: schemas.picture.shape.fileId,
@@ -42,13 +43,13 @@ export const jobFileSchema = z.strictObject({
   links: list(schemas.link),
   neighbours: list(schemas.neighbour),
   placeRules: list(schemas.placeRule),
-  readings: list(schemas.reading),
+  readings: list(schemas.reading, mostOf('readings')),
   roamWalks: list(schemas.roamWalk),
   stepEdits: list(schemas.stepEdit),
   stepRuns: list(schemas.stepRun),
   netSettings: list(schemas.netSettings),
-  /** Bytes of the pictures and of the photos of steps, named by their SHA-256. */
-  files: z.array(fileSchema).max(300).default([]),
+  /** Bytes of the pictures and of the photos of steps, named by their SHA-256. A file may be missing: it has not come yet. */
+  files: z.array(fileSchema).max(mostFiles).default([]),
 });
 
 /** A file that is not a job; `problems` says where and what. */
@@ -101,14 +102,6 @@ export function readJobFile(text: string): { job: Job; files: JobFilePart[] } {
   }
   const broken = checkReferences(job);
   if (broken.length) throw new JobFileError(broken.slice(0, 12));
-  const missing = job.pictures.findIndex((p) => !files.some((f) => f.id === p.fileId));
-  if (missing >= 0)
-    throw fail(`pictures.${missing}.fileId`, 'the file of this picture is not among the files');
-  for (const run of job.stepRuns) {
-    const at = run.photos.findIndex((id) => !files.some((f) => f.id === id));
-    if (at >= 0)
-      throw fail(`stepRuns.${run.id}.photos.${at}`, 'the file of this photo is not among the files');
-  }
   return { job, files };
 }
 

@@ -4,10 +4,10 @@ import { collectionOf, type Job } from './job';
 type Collection = (typeof collectionOf)[keyof typeof collectionOf];
 
 /** Most records of a kind, unless `larger` says otherwise. */
-const most = 20_000;
+export const mostRecords = 20_000;
 const larger: Partial<Record<Collection, number>> = { readings: 200_000 };
 
-export const mostOf = (collection: Collection): number => larger[collection] ?? most;
+export const mostOf = (collection: Collection): number => larger[collection] ?? mostRecords;
 
 /** The first collection that is too large, or null. */
 export function tooMany(job: Job): { collection: Collection; count: number; most: number } | null {

@@ -6,8 +6,10 @@ import { demos } from '@/../demo/make/make';
 import { putOne } from '@/core/job/edits';
 import { get } from '@/core/job/job';
 import { throughput } from '@/core/proof/speedFigures';
-import { database } from '../database';
-import { editJob, insertJob, loadJob, NoSuchJobError } from '../jobs';
+import { closeDatabase, database } from '../database';
+import { insertJob, loadJob, NoSuchJobError } from '../jobs';
+import type { StepRun } from '@/core/job/records';
+import { storeEdit } from '../testEdits';
 import { makeRecord } from '@/core/job/make';
 import { dropSecret, keepSecret, secretsOf } from '../secrets';
 import { receiveSteps } from './phoneSteps';
@@ -39,7 +41,7 @@ beforeAll(async () => {
 afterAll(async () => {
   await closeSharing(id);
   await new Promise((done) => behind.close(done));
-  database().close();
+  closeDatabase();
   rmSync(folder, { recursive: true });
 });
 
@@ -88,7 +90,6 @@ describe('what a phone sends', () => {
   test.each([
     ['a spot that is gone', { spotId: 'spot-99' }, /no spot spot-99/],
     ['a device that is gone', { deviceId: 'dev-99' }, /no device dev-99/],
-    ['a clock that is wrong', { takenAt: '2030-01-01T00:00:00.000Z' }, /clock is wrong/],
     ['a figure out of bounds', { downMbps: -4 }, /downMbps/],
     ['no figure', { downMbps: null }, /download/],
   ] as const)('%s is refused by itself, the others are taken', (name, part, message) => {
@@ -98,25 +99,51 @@ describe('what a phone sends', () => {
     expect(good).toEqual({ id: other, state: 'taken' });
   });
 
-  test('a window that works on the same job goes on; what both change is refused', () => {
+  test('a run that was removed at the desk does not come back when the phone sends it again', () => {
     const db = database();
-    const { revision } = loadJob(db, id);
     receiveRuns(db, id, [run(60)], now);
-    const spot = get(job, 'spot', 'spot-1');
-    const result = editJob(
+    storeEdit(db, id, { label: 'Remove', put: [], remove: ['rd-w-60'] }, now);
+    expect(receiveRuns(db, id, [run(60)], now)).toEqual([{ id: 'rd-w-60', state: 'known' }]);
+    expect(loadJob(db, id).job.byId.has('rd-w-60')).toBe(false);
+  });
+
+  test('a run under an id that something else has is a run all the same', () => {
+    const db = database();
+    const before = loadJob(db, id).job.readings.length;
+    expect(receiveRuns(db, id, [run(0, { id: 'spot-1' })], now)).toEqual([{ id: 'spot-1', state: 'taken' }]);
+    expect(loadJob(db, id).job.readings.length).toBe(before + 1);
+    expect(get(loadJob(db, id).job, 'spot', 'spot-1').name).toBeTruthy();
+  });
+
+  test('a spot that is full refuses its run, the others of the batch are taken', () => {
+    const db = database();
+    const full = makeRecord({
+      ...get(loadJob(db, id).job, 'reading', 'rd-w-1'),
+      id: 'rd-full',
+      spotId: 'spot-7',
+      run: 999,
+    });
+    storeEdit(db, id, putOne('full', full), now);
+    const [over, other] = receiveRuns(
       db,
       id,
-      { kind: 'do', revision, edit: putOne('Rename', { ...spot, name: 'Bench' }) },
+      [run(0, { id: 'rd-over', spotId: 'spot-7' }), run(0, { id: 'rd-next' })],
       now,
     );
-    expect(result.revision).toBe(revision + 2);
-    const at = loadJob(db, id).revision;
-    receiveRuns(db, id, [run(61)], now);
-    const reading = get(loadJob(db, id).job, 'reading', 'rd-w-61');
-    expect(() =>
-      editJob(db, id, { kind: 'do', revision: at, edit: putOne('x', { ...reading, run: 9 }) }, now),
-    ).toThrow(/another window/);
-    expect(() => editJob(db, id, { kind: 'undo', revision: at }, now)).toThrow(/another window/);
+    expect(over).toMatchObject({ state: 'refused', message: expect.stringContaining('999') });
+    expect(other?.state).toBe('taken');
+  });
+
+  test('a phone’s clock counts only as differences: one of 2099 is no later than any other', () => {
+    const db = database();
+    receiveRuns(
+      db,
+      id,
+      [run(0, { id: 'rd-2099', takenAt: '2099-06-01T11:58:00.000Z' })],
+      now,
+      '2099-06-01T12:00:00.000Z',
+    );
+    expect(get(loadJob(db, id).job, 'reading', 'rd-2099').takenAt).toBe('2026-11-20T09:58:00.000Z');
   });
 
   test('a walk from unit to unit counts once', () => {
@@ -134,6 +161,9 @@ describe('what a phone sends', () => {
     const { revision } = loadJob(database(), id);
     receiveWalk(database(), id, walk, now);
     expect(loadJob(database(), id).revision).toBe(revision);
+    // another walk under an id that is used for something else is not lost
+    receiveWalk(database(), id, { ...walk, id: 'spot-1', name: 'Morning' }, now);
+    expect(loadJob(database(), id).job.roamWalks.map((w) => w.name)).toEqual(['Evening', 'Morning']);
     expect(() =>
       receiveWalk(database(), id, { ...walk, id: 'walk-2', marks: [{ atS: 0, spotId: 'x' }] }, now),
     ).toThrow(/no spot/);
@@ -161,31 +191,83 @@ describe('steps from phones', () => {
   const later = (s: number) => new Date(Date.parse(now) + s * 1000).toISOString();
   const kept = () => loadJob(database(), id).job.stepRuns.find((r) => r.stepKey === 'modem');
 
+  let words = 0;
+  const send = (part: object, base: StepRun | null = null, wordId = `word-${words++}`) =>
+    receiveSteps(database(), id, [{ id: wordId, run: step(part), base }], now)[0];
+
   test('the newer word counts, sent twice it counts once, an old one is told', () => {
-    const send = (part: object) => receiveSteps(database(), id, [step(part)], now)[0]?.state;
-    expect(send({})).toBe('taken');
-    expect(send({})).toBe('older');
-    expect(send({ note: 'late', changedAt: later(-60) })).toBe('older');
-    expect(kept()?.note).toBe('');
-    expect(send({ handsFreeAt: later(30), changedAt: later(30) })).toBe('taken');
+    expect(send({}, null, 'word-a')?.state).toBe('taken');
+    expect(send({}, null, 'word-a')?.state).toBe('known');
+    expect(send({ windowAt: now, changedAt: later(-60) })?.state).toBe('older');
+    expect(kept()?.windowAt).toBeNull();
+    const had = kept() ?? null;
+    expect(send({ note: 'late', changedAt: later(-60) }, had)?.state).toBe('taken');
+    expect(kept()?.note).toBe('late');
   });
-  test('two people end the same step: the first has, the second is told, both notes stay', () => {
+
+  test('a step has one record, whatever a phone calls it; one phone can’t write over another step', () => {
+    const db = database();
+    send({ id: 'run-from-phone', note: 'twin' });
+    expect(loadJob(db, id).job.stepRuns.filter((r) => r.stepKey === 'modem')).toHaveLength(1);
+    receiveSteps(
+      db,
+      id,
+      [{ id: 'word-b', run: step({ stepKey: 'survey', id: 'run-modem', note: 'mine' }), base: null }],
+      now,
+    );
+    const { job: stored } = loadJob(db, id);
+    expect(stored.stepRuns.find((r) => r.stepKey === 'survey')?.note).toBe('mine');
+    expect(kept()?.note).toContain('twin');
+    expect(() => storeEdit(db, id, putOne('twin', { ...step({}), id: 'run-twin' }), now)).toThrow(
+      /another record speaks of this step/,
+    );
+  });
+
+  test('a phone’s clock of 2099 does not beat the true words after it', () => {
     receiveSteps(
       database(),
       id,
-      [step({ doneAt: later(60), note: 'line is up', changedAt: later(60) })],
+      [
+        {
+          id: 'word-2099',
+          run: step({ handsFreeAt: '2099-06-01T12:00:00.000Z', changedAt: '2099-06-01T12:00:00.000Z' }),
+          base: kept() ?? null,
+        },
+      ],
       now,
+      '2099-06-01T12:00:00.000Z',
     );
-    const [second] = receiveSteps(
-      database(),
-      id,
-      [step({ doneAt: later(65), by: 'Ben', note: 'took long', changedAt: later(65) })],
-      now,
-    );
-    expect(second).toMatchObject({ state: 'ended-before', message: 'Ada had ended this step already.' });
-    expect(kept()).toMatchObject({ doneAt: later(60), by: 'Ada', note: 'line is up\ntook long' });
+    expect(kept()).toMatchObject({ handsFreeAt: now, changedAt: now });
+  });
+
+  test('two people end the same step: the first has, the second is told, both notes stay', () => {
+    const db = database();
+    const had = kept() ?? null;
+    const end = (at: string, by: string, note: string, wordId: string) =>
+      receiveSteps(
+        db,
+        id,
+        [{ id: wordId, run: step({ ...had, doneAt: at, by, note, changedAt: at }), base: had }],
+        later(70),
+        later(70),
+      )[0];
+    end(later(60), 'Ada', 'line is up', 'word-ada');
+    expect(end(later(65), 'Ben', 'took long', 'word-ben')).toMatchObject({
+      state: 'ended-before',
+      message: 'Ada had ended this step already.',
+    });
+    expect(kept()).toMatchObject({ doneAt: later(60), by: 'Ada' });
+    expect(kept()?.note).toContain('line is up');
+    expect(kept()?.note).toContain('took long');
     // taken back, it is open again
-    receiveSteps(database(), id, [step({ doneAt: null, changedAt: later(70) })], now);
+    const done = kept() ?? null;
+    receiveSteps(
+      db,
+      id,
+      [{ id: 'word-back', run: step({ ...done, doneAt: null, changedAt: later(80) }), base: done }],
+      later(80),
+      later(80),
+    );
     expect(kept()?.doneAt).toBeNull();
   });
 });

@@ -2,6 +2,7 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { get, jobFromRecords } from '@/core/job/job';
 import { openDatabase } from '@/server/database';
 import { insertJob, loadJob } from '@/server/jobs';
+import { jobServer } from '@/ui/store/jobServer';
 import { makeJobStore } from '@/ui/store/jobStore';
 import { dropUnit, takeUnit } from './dragUnit';
 
@@ -13,7 +14,22 @@ function aStore() {
   const db = openDatabase(':memory:');
   insertJob(db, jobFromRecords(quayHouse()), '2026-11-20T10:00:00.000Z');
   const { job, ...rest } = loadJob(db, 'quay-house');
-  return makeJobStore({ records: [...job.byId.values()], ...rest });
+  return makeJobStore(
+    { records: [...job.byId.values()], ...rest },
+    {
+      server: jobServer('quay-house'),
+      outbox: {
+        seats: () => Promise.resolve([]),
+        read: () => Promise.resolve(null),
+        write: () => Promise.resolve(),
+      },
+      seat: () => Promise.resolve('w-1'),
+      isTaken: () => Promise.resolve(false),
+      newId: () => 'e-1',
+      announce: () => undefined,
+      wait: () => new Promise(() => undefined),
+    },
+  );
 }
 /** As much of a sheet and a page as is asked. */
 const sheet = {

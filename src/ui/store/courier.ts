@@ -119,14 +119,31 @@ export function makeCourier(
     waiters = [];
   };
 
+  /** Names under which something waits: this window's, and those of windows that are closed. */
+  async function leftBehind(own: string): Promise<string[]> {
+    try {
+      const names = (await ports.outbox.seats(jobId)).filter((s) => !s.includes(':'));
+      const open = await Promise.all(names.map((s) => s !== own && ports.isTaken(s)));
+      return names.filter((_, i) => !open[i]);
+    } catch (error) {
+      // a browser that keeps nothing still saves
+      console.error(error);
+      keptAll = false;
+      return [];
+    }
+  }
+
   /** Takes the window's name, what earlier windows left, and what can be undone. */
   async function begin() {
     author ??= await ports.seat();
-    const others = (await ports.outbox.seats(jobId)).filter((s) => !s.includes(':'));
-    for (const seat of [author, ...others.filter((s) => s !== author)]) {
-      if (seat !== author && (await ports.isTaken(seat))) continue;
+    for (const seat of await leftBehind(author)) {
       const left = await ports.outbox.read(jobId, seat);
-      if (!left || isEmpty(left)) continue;
+      if (left === 'unreadable')
+        say(
+          'This browser keeps steps of an earlier version that this one can’t read. They are still kept.',
+          'error',
+        );
+      if (!left || left === 'unreadable' || isEmpty(left)) continue;
       const known = await ports.server.known(left.queue.map((s) => s.id));
       enter(adopted(sync, left, known));
       keep();

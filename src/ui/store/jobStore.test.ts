@@ -1,10 +1,25 @@
+import 'fake-indexeddb/auto';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { putOne } from '@/core/job/edits';
 import { get, jobFromRecords } from '@/core/job/job';
+import { changesOf } from '@/core/sync/changes';
 import { openDatabase } from '@/server/database';
-import { editJob, editRequestSchema, insertJob, loadJob } from '@/server/jobs';
+import { trouble } from '@/server/dataTrouble';
+import {
+  editJob,
+  editRequestSchema,
+  editsSince,
+  historyFor,
+  insertJob,
+  knownEdits,
+  loadJob,
+  loggedEdit,
+} from '@/server/jobs';
 import { handle, readJson } from '@/server/http';
-import { type InitialJob, makeJobStore } from './jobStore';
+import { receiveRuns } from '@/server/sharing/phoneReadings';
+import { jobServer, type SentJob } from './jobServer';
+import { makeJobStore } from './jobStore';
+import { browserOutbox } from './outbox';
 
 const toasts: string[] = [];
 jest.mock('sonner', () => {
@@ -13,16 +28,47 @@ jest.mock('sonner', () => {
 });
 
 const id = 'quay-house';
+const now = '2026-11-20T10:05:00.000Z';
 const spot = (job: ReturnType<typeof jobFromRecords>, n = 1) => get(job, 'spot', `spot-${n}`);
+let n = 0;
 
-/** A real database behind a stand-in for the network that can be cut. */
+/** A real database behind a stand-in for the network that can be cut, lose answers, or meet a fault. */
 function world() {
   const db = openDatabase(':memory:');
   insertJob(db, jobFromRecords(quayHouse()), '2026-11-20T10:00:00.000Z');
-  const state = { cut: false, requests: 0 };
-  const stored = (): InitialJob => {
+  const state = { cut: false, loseAnswers: 0, full: false, faultOn: '', slowLoads: 0, requests: 0, waits: 0 };
+  const stored = (): SentJob => {
     const { job, ...rest } = loadJob(db, id);
     return { records: [...job.byId.values()], ...rest };
+  };
+  const route = async (path: string, request: Request): Promise<Response> => {
+    const url = new URL(request.url);
+    if (path === '/edits' && request.method === 'POST') {
+      const body = await readJson(request, editRequestSchema);
+      if (state.full) throw trouble('full');
+      if (state.faultOn && body.edit.label.includes(state.faultOn)) throw new Error('a fault');
+      const answer = editJob(db, id, body, now);
+      if (state.loseAnswers > 0) {
+        state.loseAnswers--;
+        throw new TypeError('socket hang up');
+      }
+      return Response.json(answer);
+    }
+    if (path === '/edits')
+      return Response.json(
+        editsSince(db, id, {
+          incarnation: url.searchParams.get('incarnation') ?? '',
+          revision: Number(url.searchParams.get('since')),
+        }),
+      );
+    if (path === '/edits/known')
+      return Response.json({ known: knownEdits(db, id, JSON.parse(await request.text()).ids) });
+    if (path === '/history') return Response.json(historyFor(db, id, url.searchParams.get('author') ?? ''));
+    if (path.startsWith('/edits/')) return Response.json(loggedEdit(db, id, path.slice('/edits/'.length)));
+    const whole = Response.json(stored());
+    // others go on while a job is fetched
+    for (let i = 0; i < state.slowLoads; i++) await new Promise((done) => setTimeout(done, 5));
+    return whole;
   };
   global.fetch = async (url, init) => {
     state.requests++;
@@ -31,28 +77,57 @@ function world() {
       method: init?.method ?? 'GET',
       body: init?.body ?? null,
     });
-    return String(url).endsWith('/edits')
-      ? handle(async () =>
-          Response.json(
-            editJob(db, id, await readJson(request, editRequestSchema), '2026-11-20T10:05:00.000Z'),
-          ),
-        )
-      : handle(() => Response.json(stored()));
+    const path = new URL(request.url).pathname.slice(`/api/jobs/${id}`.length);
+    let lost: TypeError | null = null;
+    const answer = await handle(() =>
+      route(path, request).catch((error: unknown) => {
+        if (error instanceof TypeError) lost = error;
+        throw error;
+      }),
+    );
+    if (lost) throw lost;
+    return answer;
   };
-  return { db, state, store: makeJobStore(stored()), other: () => makeJobStore(stored()) };
+  /** A window; with `seat` the one that is opened after another was closed. */
+  const open = (seat = `w-${n++}`) => {
+    const store = makeJobStore(stored(), {
+      server: jobServer(id),
+      outbox: browserOutbox(),
+      seat: () => Promise.resolve(seat),
+      isTaken: () => Promise.resolve(true),
+      newId: () => `e-${n++}`,
+      announce: () => undefined,
+      wait: async () => {
+        state.waits++;
+        await new Promise((done) => setTimeout(done, 2));
+      },
+    });
+    store.getState().start();
+    return store;
+  };
+  return { db, state, open };
 }
-const rename = (store: ReturnType<typeof makeJobStore>, name: string, n = 1) =>
-  store.getState().commit(putOne(`Rename to ${name}`, { ...spot(store.getState().job, n), name }));
+type Store = ReturnType<ReturnType<typeof world>['open']>;
+const rename = (store: Store, name: string, number = 1) =>
+  store.getState().commit(putOne(`Rename to ${name}`, { ...spot(store.getState().job, number), name }));
+const until = async (done: () => boolean) => {
+  for (let i = 0; i < 400 && !done(); i++) await new Promise((next) => setTimeout(next, 5));
+  expect(done()).toBe(true);
+};
 
 beforeEach(() => {
   toasts.length = 0;
+  jest.spyOn(console, 'error').mockImplementation(() => undefined);
 });
+afterEach(() => jest.restoreAllMocks());
 
-test('an edit shows at once and is saved', async () => {
-  const { db, store } = world();
+test('an edit shows at once, is called saved only when it is, and is saved', async () => {
+  const { db, open } = world();
+  const store = open();
   expect(rename(store, 'One')).toBe(true);
   expect(spot(store.getState().job).name).toBe('One');
   expect(store.getState().save.kind).toBe('saving');
+  expect(loadJob(db, id).revision).toBe(0);
   await store.getState().settled();
   expect(store.getState()).toMatchObject({ revision: 1, save: { kind: 'saved' } });
   expect(store.getState().history.undo.map((u) => u.label)).toEqual(['Rename to One']);
@@ -60,15 +135,29 @@ test('an edit shows at once and is saved', async () => {
 });
 
 test('edits made while one is on its way go after it, in order', async () => {
-  const { db, store } = world();
+  const { db, open } = world();
+  const store = open();
   for (const name of ['A', 'B', 'C', 'D']) rename(store, name);
   await store.getState().settled();
   expect(loadJob(db, id)).toMatchObject({ revision: 4 });
   expect(spot(loadJob(db, id).job).name).toBe('D');
 });
 
+test('six steps whose first answer is lost are six steps', async () => {
+  const { db, state, open } = world();
+  const store = open();
+  state.loseAnswers = 1;
+  for (let i = 1; i <= 6; i++) rename(store, `Step ${i}`, i);
+  await store.getState().settled();
+  const { job, revision } = loadJob(db, id);
+  expect(revision).toBe(6);
+  for (let i = 1; i <= 6; i++) expect(spot(job, i).name).toBe(`Step ${i}`);
+  expect(store.getState().save.kind).toBe('saved');
+});
+
 test('undo after an edit that is still on its way undoes that edit', async () => {
-  const { store } = world();
+  const { open } = world();
+  const store = open();
   const before = spot(store.getState().job).name;
   rename(store, 'Gone soon');
   store.getState().undo();
@@ -79,36 +168,163 @@ test('undo after an edit that is still on its way undoes that edit', async () =>
   expect(spot(store.getState().job).name).toBe('Gone soon');
 });
 
-test('an edit on an old revision rolls back, shows the newest, and says so', async () => {
-  const { store, other } = world();
-  const second = other();
+test('what two windows change of different records and fields is merged; the same field waits for a choice', async () => {
+  const { db, open } = world();
+  const [store, second] = [open(), open()];
   rename(second, 'First come');
   await second.getState().settled();
   rename(store, 'Late');
+  rename(store, 'Elsewhere', 2);
   await store.getState().settled();
   expect(spot(store.getState().job).name).toBe('First come');
-  expect(store.getState()).toMatchObject({ revision: 1, save: { kind: 'saved' } });
-  expect(toasts.join()).toContain('changed in another window');
+  expect(spot(loadJob(db, id).job, 2).name).toBe('Elsewhere');
+  const [clash] = store.getState().clashes;
+  expect(clash).toMatchObject({ field: 'name', mine: 'Late', theirs: 'First come' });
+  store.getState().choose(clash?.id ?? '', 'mine');
+  await store.getState().settled();
+  expect(spot(loadJob(db, id).job).name).toBe('Late');
+  expect(store.getState().clashes).toEqual([]);
 });
 
-test('an edit that breaks the job is not applied here and not sent', () => {
-  const { state, store } = world();
+test('an edit made while the job is fetched again is on screen and in the database', async () => {
+  const { db, state, open } = world();
+  const store = open();
+  await store.getState().settled();
+  state.slowLoads = 10;
+  // another life of the job, as after a restore: the whole of it is fetched
+  db.prepare(`UPDATE job_head SET incarnation = 'another'`).run();
+  const looked = store.getState().look();
+  await new Promise((done) => setTimeout(done, 10));
+  rename(store, 'While fetching');
+  await looked;
+  await store.getState().settled();
+  expect(spot(store.getState().job).name).toBe('While fetching');
+  expect(spot(loadJob(db, id).job).name).toBe('While fetching');
+});
+
+test('an edit that the server fails on is set aside with its reason, and the others go on', async () => {
+  const { db, state, open } = world();
+  const store = open();
+  state.faultOn = 'Bad';
+  rename(store, 'Bad', 1);
+  rename(store, 'Good', 2);
+  await store.getState().settled();
+  expect(spot(loadJob(db, id).job, 2).name).toBe('Good');
+  const [aside] = store.getState().aside;
+  expect(aside).toMatchObject({
+    label: 'Rename to Bad',
+    reason: expect.stringContaining('fault of the program'),
+  });
+  state.faultOn = '';
+  store.getState().retry(aside?.id ?? '');
+  await store.getState().settled();
+  expect(spot(loadJob(db, id).job).name).toBe('Bad');
+  expect(store.getState().aside).toEqual([]);
+});
+
+test('a full disk is said in its own words, nothing is dropped, and all is stored when there is room', async () => {
+  const { db, state, open } = world();
+  const store = open();
+  await store.getState().settled();
+  state.full = true;
+  rename(store, 'Patient');
+  await until(() => store.getState().save.kind === 'failed');
+  expect(store.getState().save).toMatchObject({
+    message: expect.stringContaining('disk'),
+    waiting: 1,
+    kept: true,
+  });
+  await until(() => state.waits > 5);
+  state.full = false;
+  await store.getState().settled();
+  expect(spot(loadJob(db, id).job).name).toBe('Patient');
+  expect(store.getState().aside).toEqual([]);
+});
+
+test('a window that is closed with unsent steps finds them when it is opened again, and none is stored twice', async () => {
+  const { db, state, open } = world();
+  const store = open('w-closed');
+  await store.getState().settled();
+  state.loseAnswers = 1;
+  rename(store, 'Stored, answer lost');
+  await until(() => loadJob(db, id).revision === 1);
+  state.cut = true;
+  rename(store, 'Never sent', 2);
+  await until(() => store.getState().save.kind === 'failed');
+  store.getState().stop();
+  state.cut = false;
+  const again = open('w-closed');
+  await until(() => loadJob(db, id).revision === 2);
+  await again.getState().settled();
+  expect(spot(loadJob(db, id).job, 2).name).toBe('Never sent');
+  expect(again.getState().history.undo.map((u) => u.label)).toEqual([
+    'Rename to Stored, answer lost',
+    'Rename to Never sent',
+  ]);
+  again.getState().undo();
+  again.getState().undo();
+  await again.getState().settled();
+  expect(spot(loadJob(db, id).job).name).toBe(spot(jobFromRecords(quayHouse())).name);
+});
+
+test('a phone’s run arrives while a window works: both stay, and undo takes only the window’s', async () => {
+  const { db, open } = world();
+  const store = open();
+  rename(store, 'By the window');
+  await store.getState().settled();
+  const run = {
+    id: 'rd-w-1',
+    spotId: 'spot-2',
+    phase: 'after',
+    takenAt: now,
+    deviceId: null,
+    connected: false,
+    downMbps: null,
+    upMbps: null,
+    latencyMs: null,
+    rssiDbm: null,
+    source: 'measured',
+    measures: 'house',
+    server: '',
+    heightM: null,
+    loadedMs: null,
+    jitterMs: null,
+    lossPct: null,
+    linkMbps: null,
+  };
+  expect(receiveRuns(db, id, [run], now)[0]?.state).toBe('taken');
+  await store.getState().look();
+  store.getState().undo();
+  await store.getState().settled();
+  const { job } = loadJob(db, id);
+  expect(job.byId.has('rd-w-1')).toBe(true);
+  expect(spot(job).name).toBe(spot(jobFromRecords(quayHouse())).name);
+  expect(store.getState().history.redo.map((r) => r.label)).toEqual(['Rename to By the window']);
+});
+
+test('an edit that breaks the job is not applied here and not sent', async () => {
+  const { state, open } = world();
+  const store = open();
+  await store.getState().settled();
+  const { requests } = state;
   const ok = store.getState().commit({ label: 'x', put: [], remove: ['ground'] });
   expect(ok).toBe(false);
   expect(store.getState().job.byId.has('ground')).toBe(true);
-  expect(state.requests).toBe(0);
+  expect(state.requests).toBe(requests);
   expect(toasts).toHaveLength(1);
 });
 
 test('with the server away edits wait, stay on screen, and are saved when it is back', async () => {
-  const { db, state, store } = world();
+  const { db, state, open } = world();
+  const store = open();
+  await store.getState().settled();
   state.cut = true;
   rename(store, 'Patient');
   rename(store, 'Also patient', 2);
-  await new Promise((done) => setTimeout(done, 50));
+  await until(() => store.getState().save.kind === 'failed');
   expect(store.getState().save).toMatchObject({
-    kind: 'failed',
     message: expect.stringContaining('can’t be reached'),
+    waiting: 2,
   });
   expect(spot(store.getState().job).name).toBe('Patient');
   state.cut = false;
@@ -118,8 +334,23 @@ test('with the server away edits wait, stay on screen, and are saved when it is 
   expect(spot(loadJob(db, id).job, 2).name).toBe('Also patient');
 });
 
+test('an undo whose step is not held here is fetched from the log', async () => {
+  const { db, open } = world();
+  const store = open('w-log');
+  rename(store, 'Old');
+  await store.getState().settled();
+  store.getState().stop();
+  const { edit } = loggedEdit(db, id, store.getState().history.undo[0]?.id ?? '');
+  expect(changesOf(jobFromRecords(quayHouse()), edit)).toHaveLength(1);
+  const again = open('w-log');
+  again.getState().undo();
+  await until(() => loadJob(db, id).revision === 2);
+  expect(spot(loadJob(db, id).job).name).toBe(spot(jobFromRecords(quayHouse())).name);
+});
+
 test('removing what is selected clears the selection', () => {
-  const { store } = world();
+  const { open } = world();
+  const store = open();
   store.getState().set({ selectedId: 'spot-1' });
   store.getState().commit({ label: 'Remove spot 1', put: [], remove: ['spot-1'] });
   expect(store.getState().selectedId).toBeNull();

@@ -45,8 +45,8 @@ export const isEmpty = ({ queue, aside, clashes }: Outbox): boolean =>
 export interface OutboxStore {
   /** Seats of other windows that left something of this job. */
   seats(jobId: string): Promise<string[]>;
-  /** What a window left; null = nothing. What can't be read is kept aside under another seat, and told. */
-  read(jobId: string, seat: string): Promise<Outbox | null>;
+  /** What a window left; null = nothing. What can't be read is kept under another name. */
+  read(jobId: string, seat: string): Promise<Outbox | 'unreadable' | null>;
   write(jobId: string, seat: string, outbox: Outbox): Promise<void>;
 }
 
@@ -79,9 +79,8 @@ export function browserOutbox(): OutboxStore {
       if (parsed.success) return parsed.data;
       console.error(parsed.error);
       await (await db()).put('outbox', { ...row, seat: `${seat}:unread:${Date.now()}` });
-      throw new Error(
-        'What this browser kept of an earlier window can’t be read by this version. It is still kept.',
-      );
+      await (await db()).delete('outbox', [jobId, seat]);
+      return 'unreadable';
     },
     async write(jobId, seat, { queue, aside, clashes }) {
       const outbox = { queue, aside, clashes };

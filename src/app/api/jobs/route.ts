@@ -1,18 +1,18 @@
 import { randomInt, randomUUID } from 'node:crypto';
 import { newJob, newJobSchema } from '@/core/job/newJob';
+import { upkeep } from '@/server/backup';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
-import { emptyOldBin, headOf, insertJob, listJobs } from '@/server/jobs';
-import { storedSummary } from '@/server/summary';
+import { insertJob } from '@/server/jobs';
+import { jobRow, jobRows } from '@/server/summary';
 
 export const dynamic = 'force-dynamic';
 
 /** All jobs in short, the bin included. */
 export const GET = () =>
   handle(() => {
-    const db = database();
-    emptyOldBin(db, new Date().toISOString());
-    return Response.json(listJobs(db).map((head) => storedSummary(db, head)));
+    void upkeep();
+    return Response.json(jobRows(database()));
   });
 
 /** Makes a job from the form. */
@@ -23,5 +23,5 @@ export const POST = (request: Request) =>
     const now = new Date().toISOString();
     const id = `job-${randomUUID()}`;
     insertJob(db, newJob(form, { id, createdOn: now.slice(0, 10), seed: randomInt(2 ** 31 - 1) }), now);
-    return Response.json(storedSummary(db, headOf(db, id)), { status: 201 });
+    return Response.json(jobRow(db, { id }), { status: 201 });
   });

@@ -1,26 +1,22 @@
-import { renameJob } from '@/core/job/job';
-import { readJobFile } from '@/core/job/jobFile';
+import { join } from 'node:path';
+import { mostFilesBytes } from '@/core/job/limits';
 import { database } from '@/server/database';
-import { handle, readText } from '@/server/http';
-import { headOf, insertJob } from '@/server/jobs';
-import { copyName, freeId } from '@/server/naming';
-import { storedSummary } from '@/server/summary';
+import { handle } from '@/server/http';
+import { importJob } from '@/server/jobFiles';
+import { bodyToFile, withScratch } from '@/server/scratch';
+import { jobRow } from '@/server/summary';
 
-/** Largest job file taken, bytes. */
-const limitBytes = 60_000_000;
+/** Largest file taken, bytes: a job with all the pictures that it can have. */
+const limitBytes = Math.round(1.4 * mostFilesBytes);
 
-/** Takes a job file. A job whose id is known comes in beside it as a copy. */
+/** Takes a job file, JSON or zip. A job whose id is known comes in beside it as a copy. */
 export const POST = (request: Request) =>
-  handle(async () => {
-    const { job, files } = readJobFile(await readText(request, limitBytes));
-    const db = database();
-    const id = freeId(db, job.info.id);
-    const name = id === job.info.id ? job.info.name : copyName(job.info.name);
-    insertJob(
-      db,
-      renameJob(job, id, name),
-      new Date().toISOString(),
-      files.map((f) => Buffer.from(f.base64, 'base64')),
-    );
-    return Response.json(storedSummary(db, headOf(db, id)), { status: 201 });
-  });
+  handle(() =>
+    withScratch(async (folder) => {
+      const file = join(folder, 'job');
+      await bodyToFile(request, file, limitBytes);
+      const db = database();
+      const id = await importJob(db, file, new Date().toISOString());
+      return Response.json(jobRow(db, { id }), { status: 201 });
+    }),
+  );

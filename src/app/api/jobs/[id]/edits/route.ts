@@ -1,4 +1,5 @@
 import { z } from 'zod';
+import { upkeep } from '@/server/backup';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
 import { editJob, editRequestSchema, editsSince } from '@/server/jobs';
@@ -23,5 +24,7 @@ export const GET = (request: Request, { params }: Context) =>
 export const POST = (request: Request, { params }: Context) =>
   handle(async () => {
     const body = await readJson(request, editRequestSchema, mostBytes);
-    return Response.json(editJob(database(), (await params).id, body, new Date().toISOString()));
+    const answer = editJob(database(), (await params).id, body, new Date().toISOString());
+    void upkeep();
+    return Response.json(answer);
   });

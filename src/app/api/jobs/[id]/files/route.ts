@@ -1,5 +1,6 @@
 import { database } from '@/server/database';
-import { keepPicture, mostPictureBytes } from '@/server/files';
+import { mostFileBytes } from '@/core/job/limits';
+import { keepPicture } from '@/server/files';
 import { handle, readBytes } from '@/server/http';
 import { loadJob } from '@/server/jobs';
 
@@ -7,7 +8,7 @@ import { loadJob } from '@/server/jobs';
 export const POST = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   handle(async () => {
     const { id } = await params;
-    const bytes = await readBytes(request, mostPictureBytes);
+    const bytes = await readBytes(request, mostFileBytes);
     const db = database();
     loadJob(db, id);
     return Response.json(keepPicture(db, id, bytes), { status: 201 });

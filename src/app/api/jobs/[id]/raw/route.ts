@@ -11,10 +11,13 @@ export const GET = (_: Request, { params }: { params: Promise<{ id: string }> })
     const { id } = await params;
     const db = database();
     const head = headOf(db, id);
-    return new Response(`${JSON.stringify({ format: 'nestle-raw', head, tables: rawRecords(db, id) }, null, 1)}\n`, {
-      headers: {
-        'content-type': 'application/json; charset=utf-8',
-        'content-disposition': `attachment; filename="${id.replace(/[^A-Za-z0-9_-]/g, '')}.raw.json"`,
+    return new Response(
+      `${JSON.stringify({ format: 'nestle-raw', head, tables: rawRecords(db, id) }, null, 1)}\n`,
+      {
+        headers: {
+          'content-type': 'application/json; charset=utf-8',
+          'content-disposition': `attachment; filename="${id.replace(/[^A-Za-z0-9_-]/g, '')}.raw.json"`,
+        },
       },
-    });
+    );
   });
