@@ -7,6 +7,6 @@ export default {
       { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' } },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+|internmap)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+|internmap|@noble|@zip\.js)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

@@ -2,7 +2,8 @@
 import { readdirSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseJobFile } from '@/core/job/jobFile';
-import { dataFolder, NewerDatabaseError, openDatabase } from '@/server/database';
+import { dataFolder, openDatabase } from '@/server/database';
+import { DataTroubleError } from '@/server/dataTrouble';
 import { insertJob, jobExists } from '@/server/jobs';
 
 try {
@@ -22,7 +23,8 @@ try {
   }
   db.close();
 } catch (error) {
-  if (!(error instanceof NewerDatabaseError)) throw error;
+  if (!(error instanceof DataTroubleError)) throw error;
   console.error(error.message);
-  process.exit(1);
+  // the application starts all the same: its pages say what is damaged and offer a backup
+  process.exit(error.kind === 'newer' ? 1 : 0);
 }

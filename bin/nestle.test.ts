@@ -1,5 +1,5 @@
 import { spawnSync } from 'node:child_process';
-import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
+import { mkdirSync, mkdtempSync, readdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -161,4 +161,66 @@ test('runbook: steps with times as JSON and as a list; two pairs of hands are qu
   const rehearsed = read('--rehearse');
   expect(rehearsed).toMatchObject({ simulated: true, allJoined: true });
   expect(nestle(['runbook', file, '--people', '3'])).toMatchObject({ code: 2, out: '' });
+});
+
+describe('the database', () => {
+  const data = join(folder, 'data', 'nestle.sqlite');
+  const remove = () => rmSync(join(folder, 'data'), { recursive: true, force: true });
+
+  test('backup, damage, restore: all is there again, and what was damaged is kept', () => {
+    remove();
+    expect(nestle(['import', 'demo/quay-house.nestle.json']).code).toBe(0);
+    const zip = join(folder, 'all.zip');
+    expect(nestle(['backup', zip])).toMatchObject({ code: 0 });
+    expect(nestle(['check-data'])).toMatchObject({ code: 0 });
+    const before = nestle(['export', 'quay-house']).out;
+
+    const bytes = readFileSync(data);
+    bytes.fill(0xa5, 8192, 40_000);
+    writeFileSync(data, bytes);
+    const check = nestle(['check-data']);
+    expect(check.code).toBe(1);
+    expect(JSON.parse(check.out)).toMatchObject({
+      sound: false,
+      problems: expect.arrayContaining([expect.anything()]),
+    });
+    expect(nestle(['export']).err).toContain('damaged');
+    expect(nestle(['restore', zip])).toMatchObject({ code: 0 });
+    expect(nestle(['check-data']).code).toBe(0);
+    expect(nestle(['export', 'quay-house']).out).toBe(before);
+    expect(readdirSync(join(folder, 'data')).some((f) => f.startsWith('damaged-'))).toBe(true);
+  });
+
+  test('a sound database is replaced only when asked, and backed up before', () => {
+    const zip = join(folder, 'all.zip');
+    expect(nestle(['import', 'demo/tannery-lofts.nestle.json']).code).toBe(0);
+    expect(nestle(['restore', zip])).toMatchObject({
+      code: 1,
+      err: expect.stringContaining('2 jobs already'),
+    });
+    expect(nestle(['restore', zip, '--replace']).code).toBe(0);
+    expect(nestle(['export']).out.trim().split('\n')).toHaveLength(1);
+    expect(
+      readdirSync(join(folder, 'data', 'backups')).filter((f) => f.includes('before-restore')),
+    ).toHaveLength(1);
+  });
+
+  test('into an absent and an empty database too; a file that is none changes nothing', () => {
+    const zip = join(folder, 'all.zip');
+    remove();
+    expect(nestle(['restore', zip]).code).toBe(0);
+    remove();
+    mkdirSync(join(folder, 'data'));
+    writeFileSync(data, '');
+    expect(nestle(['restore', zip]).code).toBe(0);
+    const torn = join(folder, 'torn.zip');
+    writeFileSync(torn, readFileSync(zip).subarray(0, 5000));
+    expect(nestle(['restore', torn, '--replace'])).toMatchObject({
+      code: 1,
+      err: expect.stringContaining('Nothing was changed'),
+    });
+    writeFileSync(torn, 'hello, I am no archive');
+    expect(nestle(['restore', torn, '--replace']).err).toContain('neither an archive');
+    expect(nestle(['export']).out).toContain('quay-house');
+  });
 });

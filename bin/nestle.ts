@@ -1,23 +1,21 @@
-import { readFileSync, writeFileSync } from 'node:fs';
+import { readFileSync } from 'node:fs';
 import { z } from 'zod';
 import { snagsOf } from '@/core/checks/snags';
 import { type CalcName, calc, calcNames, calcUsage } from '@/core/calc/calc';
-import { JobFileError, parseJobFile, problemsOf, readJobFile, writeJobFile } from '@/core/job/jobFile';
+import { JobFileError, parseJobFile, problemsOf } from '@/core/job/jobFile';
 import { writePlanGeoJson } from '@/core/formats/planGeoJson';
 import { writePlanSvg } from '@/core/formats/planSvg';
-import { type Job, renameJob } from '@/core/job/job';
+import type { Job } from '@/core/job/job';
 import type { Problem } from '@/core/job/references';
 import { feedOptions } from '@/core/network/feedOptions';
 import { networkOf } from '@/core/network/feeds';
 import { predictJob } from '@/core/network/predict';
 import { withTaught } from '@/core/learn/withTaught';
 import { buildScene } from '@/core/propagation/scene';
-import { dataFolder, openDatabase } from '@/server/database';
-import { filesOf } from '@/server/files';
-import { insertJob, listJobs, loadJob } from '@/server/jobs';
-import { freeId } from '@/server/naming';
+import { dataCommands, dataHelp } from './dataCommands';
 import { planArguments, planHelp, planOf } from './planCommand';
 import { runbookArguments, runbookHelp, runbookText } from './runbookCommand';
+import { UsageError } from './usage';
 
 const help: Record<string, string> = {
   '': `nestle COMMAND …
@@ -30,6 +28,9 @@ const help: Record<string, string> = {
   calc NAME            one computation: JSON in, JSON out
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database
+  backup FILE.zip      everything into one file
+  restore FILE         everything from one file
+  check-data           is the database sound?
   drawing FILE STOREY  a storey of a job file as SVG or GeoJSON
 
 --help after a command says more. The database is in NESTLE_DATA, default ./data.`,
@@ -52,20 +53,12 @@ first: medium, from, down, up, worst spot with certainty, cost, minutes, holes, 
 ${calcUsage}
 
 Bad input: exit 2, nothing on standard output, {"error":{"path","message"}} on standard error.`,
-  export: `nestle export            lists the jobs: id, revision, name
-nestle export JOB        writes the job file to standard output
-nestle export JOB FILE   writes it to FILE`,
+  ...dataHelp,
   drawing: `nestle drawing FILE STOREY [--geojson] [--scale 100]
 
 Writes a storey of a job file to standard output: as SVG to scale, or with --geojson as GeoJSON
 (docs/plan-geojson.md). STOREY is its id or its name.`,
-  import: `nestle import FILE
-
-Reads a job file into the database and prints the job's id. An id that is taken gets a new one.
-A file that is not right changes nothing.`,
 };
-
-class UsageError extends Error {}
 
 /** Ends with exit 2 and one problem as JSON on standard error. */
 function refuse({ path, message }: Problem): never {
@@ -198,36 +191,6 @@ function drawing(args: string[]) {
   );
 }
 
-function exportJob(args: string[]) {
-  const [id, file, ...rest] = args;
-  if (rest.length) throw new UsageError('export takes at most JOB and FILE');
-  const db = openDatabase(dataFolder());
-  if (!id) {
-    for (const head of listJobs(db).filter((h) => h.deletedAt === null))
-      process.stdout.write(`${head.id}\t${head.revision}\t${loadJob(db, head.id).job.info.name}\n`);
-    return;
-  }
-  const files = filesOf(db, id).map((f) => ({ id: f.id, mime: f.mime, base64: f.bytes.toString('base64') }));
-  const text = writeJobFile(loadJob(db, id).job, files);
-  if (file) writeFileSync(file, text);
-  else process.stdout.write(text);
-}
-
-function importJob(args: string[]) {
-  const [file, ...rest] = args;
-  if (!file || rest.length) throw new UsageError('import needs one FILE');
-  const { job, files } = readJobFile(readFileSync(file, 'utf8'));
-  const db = openDatabase(dataFolder());
-  const id = freeId(db, job.info.id);
-  insertJob(
-    db,
-    renameJob(job, id),
-    new Date().toISOString(),
-    files.map((f) => Buffer.from(f.base64, 'base64')),
-  );
-  process.stdout.write(`${id}\n`);
-}
-
 function runbook(args: string[]) {
   let given: ReturnType<typeof runbookArguments>;
   try {
@@ -245,9 +208,8 @@ const commands = new Map<string, (args: string[]) => void | Promise<void>>([
   ['plan', plan],
   ['runbook', runbook],
   ['calc', runCalc],
-  ['export', exportJob],
-  ['import', importJob],
   ['drawing', drawing],
+  ...dataCommands,
 ]);
 
 const [command = '', ...args] = process.argv.slice(2);

@@ -1,9 +1,27 @@
 import { JobsPage } from '@/features/jobs/JobsPage';
+import { upkeep } from '@/server/backup';
 import { database } from '@/server/database';
-import { listJobs } from '@/server/jobs';
-import { storedSummary } from '@/server/summary';
+import { troubleOf } from '@/server/dataTrouble';
+import { jobRows } from '@/server/summary';
+import { DataTrouble } from '@/ui/DataTrouble';
+
+function rows() {
+  try {
+    const found = jobRows(database());
+    void upkeep();
+    return { found };
+  } catch (error) {
+    const trouble = troubleOf(error);
+    if (trouble) return { trouble };
+    throw error;
+  }
+}
 
 export default function Page() {
-  const db = database();
-  return <JobsPage initial={listJobs(db).map((head) => storedSummary(db, head))} />;
+  const had = rows();
+  return 'trouble' in had ? (
+    <DataTrouble message={had.trouble.message} details={had.trouble.details} />
+  ) : (
+    <JobsPage initial={had.found} />
+  );
 }

@@ -145,7 +145,7 @@ describe('a job with files as one file', () => {
     const whole = readFileSync(await save(db));
     for (const [bytes, said] of [
       [Buffer.from(bad), /is damaged/],
-      [await zip(entry('job.nestle.json', Buffer.from(text)), entry('../evil', png(1, 1))), /not expected/],
+      [await zip(entry('job.nestle.json', Buffer.from(text)), entry('evil.sh', png(1, 1))), /not expected/],
       [await zip(entry(`files/${plan.fileId}.png`, png(640, 480))), /no job\.nestle\.json/],
       [
         await zip(entry('job.nestle.json', Buffer.from(text)), entry(`files/${plan.fileId}.png`, png(9, 9))),

@@ -26,16 +26,25 @@ export const fileNameOf = (job: Job): string =>
 const entryOf = (id: string, mime: string) => `files/${id}.${mime === 'image/png' ? 'png' : 'jpg'}`;
 const entryPattern = /^files\/([0-9a-f]{64})\.(png|jpg)$/;
 
-/** A job for saving. Files that have not come yet are left out; the records go on naming them. @throws NoSuchJobError */
+/**
+ * A job for saving. Files that have not come yet are left out; the records go on naming them.
+ * @param options.always a zip also when there are no files.
+ * @throws NoSuchJobError
+ */
 export function exportJob(
   db: Db,
   id: Id,
-): { name: string; mime: string; body: string | ReadableStream<Uint8Array> } {
+  { always = false } = {},
+): { name: string; mime: string; body: ReadableStream<Uint8Array> } {
   const { job } = loadJob(db, id);
   const files = fileList(db, id);
   const name = fileNameOf(job);
-  if (files.length === 0)
-    return { name: `${name}.nestle.json`, mime: 'application/json; charset=utf-8', body: writeJobFile(job) };
+  if (files.length === 0 && !always)
+    return {
+      name: `${name}.nestle.json`,
+      mime: 'application/json; charset=utf-8',
+      body: new Blob([writeJobFile(job)]).stream(),
+    };
   const parts = [
     { name: jobEntry, bytes: () => Buffer.from(writeJobFile(job)) },
     ...files.map((f) => ({

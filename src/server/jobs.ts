@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { applyEdit, type Edit, editSchema } from '@/core/job/edits';
 import { type History, historyOf } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
+import { binDays } from '@/core/job/limits';
 import type { Id } from '@/core/job/records';
 import { assertInPlace, type Db } from './database';
 import { deleteRecord, selectRecords, upsertRecord } from './recordTable';
@@ -301,9 +302,6 @@ export class NoSuchEditError extends Error {
     this.name = 'NoSuchEditError';
   }
 }
-
-/** Days of use that a job stays in the bin. */
-export const binDays = 30;
 
 /** Moves a job to the bin, or back. A binned job is closed to phones. @throws NoSuchJobError */
 export function setBinned(db: Db, id: Id, deletedAt: string | null): void {

@@ -4,10 +4,10 @@ import { join } from 'node:path';
 import { demos } from '@/../demo/make/make';
 import { putOne } from '@/core/job/edits';
 import { get } from '@/core/job/job';
+import { binDays } from '@/core/job/limits';
 import { NewerDatabaseError, openDatabase } from './database';
 import { handle, readJson } from './http';
 import {
-  binDays,
   ConflictError,
   editJob,
   editRequestSchema,
@@ -17,7 +17,6 @@ import {
   insertJob,
   jobExists,
   knownEdits,
-  listJobs,
   loadJob,
   loggedEdit,
   NoSuchJobError,

@@ -21,7 +21,7 @@ const mergeList = (base: readonly string[], had: readonly string[], sent: readon
 /** A note changed on one side is that side's; changed on both it is both, each line once. */
 function mergeNote(base: string, had: string, sent: string): string {
   if (sent === base || `\n${had}\n`.includes(`\n${sent}\n`)) return had;
-  if (had === base) return sent;
+  if (had === base || `\n${sent}\n`.includes(`\n${had}\n`)) return sent;
   return [had, sent].filter(Boolean).join('\n').slice(0, 2000);
 }
 

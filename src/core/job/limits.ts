@@ -22,3 +22,6 @@ export function tooMany(job: Job): { collection: Collection; count: number; most
 export const mostFiles = 2000;
 export const mostFileBytes = 20_000_000;
 export const mostFilesBytes = 2_000_000_000;
+
+/** Days on which the program was in use that a job stays in the bin. */
+export const binDays = 30;

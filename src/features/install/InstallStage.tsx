@@ -12,6 +12,7 @@ import { useInBrowser, useNow } from '@/ui/install/useNow';
 import { StatusMark } from '@/ui/marks';
 import { Button, inputClass, Segmented } from '@/ui/primitives';
 import { Section } from '@/ui/shell/Section';
+import { ask, keptPictureSchema } from '@/ui/store/api';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { SettingsSheet } from './SettingsSheet';
 import { Staff } from './Staff';
@@ -208,7 +209,10 @@ function Runbook() {
                     <Photos
                       step={shown.step}
                       run={shown.run}
-                      url={`/api/jobs/${job.info.id}/files`}
+                      keep={async (file) =>
+                        (await ask(keptPictureSchema, `/api/jobs/${job.info.id}/files`, { bytes: file }))
+                          .fileId
+                      }
                       shown={(id) => `/api/jobs/${job.info.id}/files/${id}`}
                       onRun={commit}
                     />

@@ -1,10 +1,16 @@
-import type { JobSummary } from './jobsApi';
+import type { JobSummary } from '@/core/proof/jobSummary';
 
 /** The property's own outline on one ground line. */
 export function JobPicture({ job }: { job: JobSummary }) {
   const gap = 3;
-  const all = job.buildings.reduce((sum, b) => sum + b.widthM + gap, gap);
-  const tall = Math.max(6, ...job.buildings.map((b) => b.heightM + (b.roof ? b.widthM * 0.22 : 0)));
+  const buildings = job.buildings.map(([widthM, heightM, storeys, roof]) => ({
+    widthM,
+    heightM,
+    storeys,
+    roof,
+  }));
+  const all = buildings.reduce((sum, b) => sum + b.widthM + gap, gap);
+  const tall = Math.max(6, ...buildings.map((b) => b.heightM + (b.roof ? b.widthM * 0.22 : 0)));
   const scale = Math.min(100 / Math.max(all, 20), 52 / tall);
   let x = gap * scale;
   const ground = 58;
@@ -24,7 +30,7 @@ export function JobPicture({ job }: { job: JobSummary }) {
         strokeWidth={0.6}
         stroke="#8a8f96"
       />
-      {job.buildings.map((b, i) => {
+      {buildings.map((b, i) => {
         const [w, h] = [b.widthM * scale, Math.max(6, b.heightM * scale)];
         const left = x;
         x += w + gap * scale;
@@ -33,7 +39,7 @@ export function JobPicture({ job }: { job: JobSummary }) {
         return (
           <g key={i}>
             <rect x={left} y={top} width={w} height={h} strokeWidth={1.3} />
-            {Array.from({ length: b.storeys - 1 }, (_, s) => (
+            {Array.from({ length: Math.max(0, b.storeys - 1) }, (_, s) => (
               <path key={s} d={`M${left} ${top + ((s + 1) * h) / b.storeys}h${w}`} strokeWidth={0.9} />
             ))}
             {b.roof && (

@@ -1,34 +1,42 @@
 'use client';
 
-import { Copy, Download, FileUp, Search, Trash2 } from 'lucide-react';
+import { FileUp, Search } from 'lucide-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { toast, Toaster } from 'sonner';
-import { stages } from '@/core/job/stages';
-import { type Mark, StatusMark } from '@/ui/marks';
-import { Button, IconButton, inputClass } from '@/ui/primitives';
-import { whenText } from '@/ui/units';
-import { binJob, copyJob, importJob, type JobSummary, restoreJob, useJobs } from './jobsApi';
-import { JobPicture } from './JobPicture';
+import { binDays } from '@/core/job/limits';
+import type { JobRow } from '@/core/proof/jobSummary';
+import { Button, inputClass } from '@/ui/primitives';
+import { DeleteDialog } from './DeleteDialog';
+import { emptyBin, importJob, nameOf, useJobs } from './jobsApi';
+import { JobRowView } from './JobRowView';
 import { NewJobForm } from './NewJobForm';
 
-const stateMark: Record<string, Mark> = { empty: 'empty', begun: 'begun', attention: 'short', done: 'cured' };
 type Show = 'all' | 'short' | 'bin';
 
-/** All jobs: open, begin, copy, bin with undo, bring in and take out. */
-export function JobsPage({ initial }: { initial: JobSummary[] }) {
+/** Rows drawn at first, and again each time more are wanted. */
+const pageRows = 60;
+
+const needsAttention = ({ job }: JobRow) =>
+  'broken' in job || job.short > 0 || (job.untested === job.spots && job.foundShort > 0);
+const wordsOf = (row: JobRow) => ('broken' in row.job ? row.id : `${row.job.name} ${row.job.buildingNames}`);
+const isDemo = ({ job }: JobRow) => !('broken' in job) && job.demo;
+
+/** All jobs: open, begin, copy, bin with undo, import and export. */
+export function JobsPage({ initial }: { initial: JobRow[] }) {
   const { jobs, refresh } = useJobs(initial);
   const [show, setShow] = useState<Show>('all');
   const [words, setWords] = useState('');
+  const [shown, setShown] = useState(pageRows);
+  const [asking, setAsking] = useState<JobRow | 'all' | null>(null);
   const input = useRef<HTMLInputElement>(null);
   const open = jobs.filter((j) => j.deletedAt === null);
   const bin = jobs.filter((j) => j.deletedAt !== null);
-  const attention = open.filter(
-    (j) => j.tally.short > 0 || (j.tally.untested === j.spots && j.foundShort > 0),
+  const attention = open.filter(needsAttention);
+  const all = (show === 'bin' ? bin : show === 'short' ? attention : open).filter((j) =>
+    wordsOf(j).toLowerCase().includes(words.trim().toLowerCase()),
   );
-  const list = (show === 'bin' ? bin : show === 'short' ? attention : open).filter((j) =>
-    `${j.name} ${j.buildingNames}`.toLowerCase().includes(words.trim().toLowerCase()),
-  );
+  const list = all.slice(0, shown);
   const act = async (run: () => Promise<string>, undo?: () => Promise<string>) => {
     try {
       const said = await run();
@@ -67,12 +75,12 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
         </label>
         <div className="shell-tools flex items-center justify-end gap-2 px-3">
           <Button onClick={() => input.current?.click()}>
-            <FileUp size={15} /> Bring in a job file
+            <FileUp size={15} /> Import job file
           </Button>
           <input
             ref={input}
             type="file"
-            accept=".json,application/json"
+            accept=".json,.zip,application/json,application/zip"
             hidden
             data-testid="job-file"
             onChange={(e) => {
@@ -89,7 +97,7 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
             [
               ['all', 'All jobs', open.length],
               ['short', 'Needs attention', attention.length],
-              ['bin', 'Bin, kept 30 days', bin.length],
+              ['bin', 'Bin', bin.length],
             ] as const
           ).map(([key, text, count]) => (
             <button
@@ -109,17 +117,35 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
           <dl className="mt-auto border-t border-ink px-3.5 py-2.5">
             <div className="flex justify-between">
               <dt className="text-muted">Spots proven, all jobs</dt>
-              <dd className="font-bold">{open.reduce((sum, j) => sum + j.tally.proven, 0)}</dd>
+              <dd className="font-bold">
+                {open.reduce((sum, j) => sum + ('broken' in j.job ? 0 : j.job.proven), 0)}
+              </dd>
             </div>
+            <Link href="/data" className="mt-2 flex h-9 items-center font-semibold text-action">
+              Your data and backups
+            </Link>
           </dl>
         </nav>
         <main className="shell-centre overflow-auto bg-panel">
+          {show === 'bin' && bin.length > 0 && (
+            <p className="flex flex-wrap items-center justify-between gap-2 border-b border-rule px-3 py-2 text-muted">
+              Kept until you delete them, or for {binDays} days on which Nestle is in use.
+              <Button onClick={() => setAsking('all')}>Empty the bin</Button>
+            </p>
+          )}
           <ul data-testid="jobs">
             {list.map((job) => (
-              <JobRow key={job.id} job={job} act={act} />
+              <JobRowView key={job.id} row={job} act={act} onDelete={() => setAsking(job)} />
             ))}
           </ul>
-          {show === 'all' && open.length > 0 && open.every((j) => j.demo) && <FirstSteps />}
+          {all.length > shown && (
+            <p className="p-3 text-center">
+              <Button onClick={() => setShown(shown + pageRows)}>
+                Show more ({all.length - shown} not shown)
+              </Button>
+            </p>
+          )}
+          {show === 'all' && open.length > 0 && open.every(isDemo) && <FirstSteps />}
           {list.length === 0 && (
             <p className="p-6 text-muted">
               {words
@@ -128,7 +154,7 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
                   ? 'The bin is empty.'
                   : show === 'short'
                     ? 'Nothing needs attention.'
-                    : 'No job yet. Begin one at the right, or bring in a job file.'}
+                    : 'No job yet. Begin one at the right, or import a job file.'}
             </p>
           )}
         </main>
@@ -136,6 +162,17 @@ export function JobsPage({ initial }: { initial: JobSummary[] }) {
           <NewJobForm />
         </aside>
       </div>
+      {asking && (
+        <DeleteDialog
+          name={asking === 'all' ? null : nameOf(asking)}
+          count={bin.length}
+          onClose={() => setAsking(null)}
+          onDelete={() => {
+            setAsking(null);
+            void act(() => emptyBin(asking === 'all' ? null : asking));
+          }}
+        />
+      )}
       <Toaster position="bottom-left" />
     </div>
   );
@@ -151,119 +188,12 @@ function FirstSteps() {
       </li>
       <li>
         Press <kbd className="rounded-[2px] border border-strong px-1">3</kbd>, choose a unit at the left,
-        click where it goes, and drag it: every need follows.
+        click where it goes, and drag it. All results update.
       </li>
       <li>
-        Press <kbd className="rounded-[2px] border border-strong px-1">6</kbd> and take simulated runs: what
-        is cured has the numbers to show it.
+        Press <kbd className="rounded-[2px] border border-strong px-1">6</kbd> and take simulated runs. See
+        which spots are now met.
       </li>
     </ol>
-  );
-}
-
-function JobRow({
-  job,
-  act,
-}: {
-  job: JobSummary;
-  act: (run: () => Promise<string>, undo?: () => Promise<string>) => Promise<void>;
-}) {
-  const binned = job.deletedAt !== null;
-  const current = job.stages.find((s) => s.state !== 'done') ?? job.stages.at(-1);
-  const stage = stages.find((s) => s.id === current?.id);
-  const after = job.tally.proven + job.tally.short + job.tally.testLimited > 0;
-  const title = (
-    <>
-      {job.name}
-      {job.demo && (
-        <span className="ml-2 rounded-[2px] border border-strong px-1.5 text-[12px] font-normal text-muted">
-          demo
-        </span>
-      )}
-    </>
-  );
-  return (
-    <li className="job-row border-b border-rule px-3 py-3 hover:bg-paper/70" data-job={job.id}>
-      <JobPicture job={job} />
-      <div className="min-w-0">
-        {binned ? (
-          <p className="text-[15px] font-bold">{title}</p>
-        ) : (
-          <Link
-            href={`/jobs/${job.id}/${after ? 'prove' : 'plan'}`}
-            className="text-[15px] font-bold after:absolute after:inset-0"
-          >
-            {title}
-          </Link>
-        )}
-        <p className="truncate text-muted">{job.buildingNames}</p>
-      </div>
-      <div className="job-track">
-        <p className="flex items-center" aria-hidden="true">
-          {job.stages.map((s, i) => (
-            <span key={s.id} className="flex items-center">
-              {i > 0 && <span className="h-[1.5px] w-2 bg-strong" />}
-              <StatusMark mark={stateMark[s.state] ?? 'empty'} />
-            </span>
-          ))}
-        </p>
-        <p className="mt-1">
-          <b>{stage?.key}</b> {stage?.name} <span className="text-muted">{current?.text}</span>
-        </p>
-      </div>
-      <div>
-        <p>
-          {after ? (
-            <>
-              <b>
-                {job.tally.proven} of {job.tally.all}
-              </b>{' '}
-              <span className="text-muted">proven</span>
-            </>
-          ) : (
-            <>
-              <b>
-                {job.foundShort} of {job.spots}
-              </b>{' '}
-              <span className="text-muted">dead or short</span>
-            </>
-          )}
-        </p>
-        <p className="mt-1 text-muted" suppressHydrationWarning>
-          {whenText(job.savedAt)}
-        </p>
-      </div>
-      <div className="relative z-10 flex items-center justify-end gap-1">
-        {binned ? (
-          <Button onClick={() => void act(() => restoreJob(job))}>Put back</Button>
-        ) : (
-          <>
-            <IconButton label={`Copy ${job.name}`} onClick={() => void act(() => copyJob(job))}>
-              <Copy size={16} />
-            </IconButton>
-            <a
-              href={`/api/jobs/${job.id}/file`}
-              download
-              aria-label={`Save ${job.name} as a file`}
-              title="Save as a job file"
-              className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen pointer-coarse:h-11 pointer-coarse:w-11"
-            >
-              <Download size={16} />
-            </a>
-            <IconButton
-              label={`Move ${job.name} to the bin`}
-              onClick={() =>
-                void act(
-                  () => binJob(job),
-                  () => restoreJob(job),
-                )
-              }
-            >
-              <Trash2 size={16} />
-            </IconButton>
-          </>
-        )}
-      </div>
-    </li>
   );
 }

@@ -2,88 +2,61 @@
 
 import { useCallback, useState } from 'react';
 import { z } from 'zod';
+import { type JobRow, jobRowSchema } from '@/core/proof/jobSummary';
 import { ApiError, ask, messageOf } from '@/ui/store/api';
 
-const stageMark = z.object({
-  id: z.string(),
-  state: z.enum(['empty', 'begun', 'attention', 'done']),
-  text: z.string(),
-});
-const summarySchema = z.object({
-  id: z.string(),
-  name: z.string(),
-  demo: z.boolean(),
-  buildings: z.array(
-    z.object({
-      kind: z.string(),
-      storeys: z.number(),
-      widthM: z.number(),
-      heightM: z.number(),
-      roof: z.boolean(),
-    }),
-  ),
-  buildingNames: z.string(),
-  stages: z.array(stageMark),
-  tally: z.object({
-    all: z.number(),
-    proven: z.number(),
-    short: z.number(),
-    testLimited: z.number(),
-    untested: z.number(),
-  }),
-  foundShort: z.number(),
-  spots: z.number(),
-  savedAt: z.string(),
-  deletedAt: z.string().nullable(),
-});
-export type JobSummary = z.infer<typeof summarySchema>;
-
 /** The list of jobs, and a way to fetch it anew. */
-export function useJobs(initial: JobSummary[]) {
+export function useJobs(initial: JobRow[]) {
   const [jobs, setJobs] = useState(initial);
-  const refresh = useCallback(async () => setJobs(await ask(z.array(summarySchema), '/api/jobs')), []);
+  const refresh = useCallback(async () => setJobs(await ask(z.array(jobRowSchema), '/api/jobs')), []);
   return { jobs, refresh };
 }
 
 const anything = z.object({}).loose();
 
+/** The name of a row; a job that can't be read has its id. */
+export const nameOf = (row: JobRow): string => ('broken' in row.job ? row.id : row.job.name);
+
 /** Moves a job to the bin. Returns what to say. */
-export async function binJob(job: JobSummary): Promise<string> {
-  await ask(anything, `/api/jobs/${job.id}`, { method: 'DELETE' });
-  return `${job.name} is in the bin.`;
+export async function binJob(row: JobRow): Promise<string> {
+  await ask(anything, `/api/jobs/${row.id}`, { method: 'DELETE' });
+  return `${nameOf(row)} is in the bin.`;
 }
 
-export async function restoreJob(job: JobSummary): Promise<string> {
-  await ask(anything, `/api/jobs/${job.id}/restore`, { method: 'POST' });
-  return `${job.name} is back.`;
+export async function restoreJob(row: JobRow): Promise<string> {
+  await ask(anything, `/api/jobs/${row.id}/restore`, { method: 'POST' });
+  return `${nameOf(row)} is restored.`;
 }
 
-export async function copyJob(job: JobSummary): Promise<string> {
-  const copy = await ask(summarySchema, `/api/jobs/${job.id}/copy`, { method: 'POST' });
-  return `${copy.name} made.`;
+/** Removes binned jobs for good: one, or all. */
+export async function emptyBin(row: JobRow | null): Promise<string> {
+  const one = row ? `?job=${encodeURIComponent(row.id)}` : '';
+  const { removed } = await ask(z.object({ removed: z.number() }), `/api/jobs/bin${one}`, {
+    method: 'DELETE',
+  });
+  return `${removed} ${removed === 1 ? 'job is' : 'jobs are'} deleted.`;
 }
 
-/** Largest job file taken, bytes; the server keeps to it too. */
-const mostBytes = 8_000_000;
+export async function copyJob(row: JobRow): Promise<string> {
+  const copy = await ask(jobRowSchema, `/api/jobs/${row.id}/copy`, { method: 'POST' });
+  return `${nameOf(copy)} made.`;
+}
 
-/** Brings in a job file. @throws Error with the path and message of the first thing wrong. */
+/** Imports a job file, JSON or zip. @throws Error with the path and message of the first thing wrong. */
 export async function importJob(file: File): Promise<string> {
-  if (file.size > mostBytes)
-    throw new Error(`${file.name} is larger than 8 MB, the most that is taken. Nothing was changed.`);
   try {
-    const job = await ask(summarySchema, '/api/jobs/import', { text: await file.text(), method: 'POST' });
-    return `${job.name} is in the list.`;
+    const row = await ask(jobRowSchema, '/api/jobs/import', { bytes: file });
+    return `${nameOf(row)} is in the list.`;
   } catch (error) {
     const more =
       error instanceof ApiError && error.problems.length > 1
         ? ` (and ${error.problems.length - 1} more)`
         : '';
-    throw new Error(`${file.name} was not taken. ${messageOf(error)}${more}. Nothing was changed.`, {
-      cause: error,
-    });
+    const words = messageOf(error).replace(/\.?( Nothing was changed\.)?$/, '');
+    throw new Error(`${file.name} was not imported. ${words}${more}. Nothing was changed.`, { cause: error });
   }
 }
 
-export async function makeJob(form: unknown): Promise<JobSummary> {
-  return ask(summarySchema, '/api/jobs', { body: form });
+export async function makeJob(form: unknown): Promise<JobRow> {
+  return ask(jobRowSchema, '/api/jobs', { body: form });
 }

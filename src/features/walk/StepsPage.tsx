@@ -27,7 +27,8 @@ export function StepsPage({ store }: { store: WalkStore }) {
   const view = useMemo(() => {
     if (!job) return null;
     const runs = new Map(job.stepRuns.map((r) => [r.stepKey, r]));
-    for (const run of unsent) runs.set(run.stepKey, mergeRun(runs.get(run.stepKey) ?? null, run).merged);
+    for (const { run, base } of unsent)
+      runs.set(run.stepKey, mergeRun(runs.get(run.stepKey) ?? null, run, base).merged);
     const book = runbookOf(job);
     return {
       job: withRuns(job, [...runs.values()]),
@@ -79,7 +80,7 @@ export function StepsPage({ store }: { store: WalkStore }) {
         <Photos
           step={shown.step}
           run={shown.run}
-          url={`/api/walk/${store.getState().code}/photo`}
+          keep={(file) => store.getState().addPhoto(file, shown.step.key)}
           shown={null}
           onRun={note}
         />

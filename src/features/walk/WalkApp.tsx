@@ -87,7 +87,7 @@ function Head({ store }: { store: WalkStore }) {
   const link = useStore(store, (s) => s.link);
   const savedAt = useStore(store, (s) => s.savedAt);
   const phase = useStore(store, (s) => s.phase);
-  const unsent = useStore(store, (s) => unsentCount(s.waiting));
+  const unsent = useStore(store, (s) => unsentCount(s.waiting) + s.photos);
   const state =
     unsent > 0
       ? {

@@ -1,4 +1,5 @@
 /** What a phone keeps and sends, with the network taken away and given back. */
+import 'fake-indexeddb/auto';
 import { demos } from '@/../demo/make/make';
 import { makeWalkStore, runsAt } from './walkStore';
 

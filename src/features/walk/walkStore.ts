@@ -6,7 +6,8 @@ import { find, type Job, jobFromRecords } from '@/core/job/job';
 import { type Id, type Reading, recordSchema, schemas, type StepRun } from '@/core/job/records';
 import { noteRun, nextRun } from '@/core/proof/noteRun';
 import { walkOrder } from '@/core/proof/walkOrder';
-import { ApiError, ask, messageOf } from '@/ui/store/api';
+import { ApiError, ask, keptPictureSchema, messageOf } from '@/ui/store/api';
+import { nameOfPhoto, type PhotoBox, photoBox } from './photoBox';
 import { BrokenOffError, fullTest, type SpeedProgress, speedTest } from './speedTest';
 
 /** A run as it is sent: a reading without what the server gives it. */
@@ -19,10 +20,18 @@ const roamSchema = schemas.roamWalk;
 export type UnsentRoam = z.infer<typeof roamSchema>;
 
 const keptSchema = z.object({ records: z.array(recordSchema), revision: z.number() });
+/** A word on a step: the step as it is now, and as this phone had seen it before. */
+const stepWordSchema = z.object({ id: z.string(), run: schemas.stepRun, base: schemas.stepRun.nullable() });
+export type StepWord = z.infer<typeof stepWordSchema>;
+/** Phones of an earlier version kept the step alone. */
+const keptStepSchema = z.union([
+  stepWordSchema,
+  schemas.stepRun.transform((run): StepWord => ({ id: phoneId('st'), run, base: null })),
+]);
 const waitingSchema = z.object({
   runs: z.array(unsentSchema),
   roams: z.array(roamSchema),
-  steps: z.array(schemas.stepRun).default([]),
+  steps: z.array(keptStepSchema).default([]),
   refused: z.array(z.object({ run: unsentSchema, message: z.string() })),
 });
 type Waiting = z.infer<typeof waitingSchema>;
@@ -33,7 +42,9 @@ export const unsentCount = ({ runs, roams, steps }: Waiting): number =>
   runs.length + roams.length + steps.length;
 
 const stepsReceivedSchema = z.object({
-  received: z.array(z.object({ stepKey: z.string(), state: z.string(), message: z.string().optional() })),
+  received: z.array(
+    z.object({ id: z.string(), stepKey: z.string(), state: z.string(), message: z.string().optional() }),
+  ),
 });
 const receivedSchema = z.object({
   received: z.array(
@@ -58,6 +69,8 @@ export interface WalkState {
   /** The order in which spots are walked. */
   order: Id[];
   waiting: Waiting;
+  /** Photos on this phone that the laptop does not have yet. */
+  photos: number;
   /** closed: the code is not open any more. */
   link: 'joining' | 'online' | 'offline' | 'closed';
   savedAt: string | null;
@@ -83,6 +96,8 @@ export interface WalkState {
   addRoam(walk: UnsentRoam): void;
   /** Notes what was done of a step of the runbook. */
   addStep(run: StepRun): void;
+  /** Keeps a photo of a step until it is sent. @returns its name. */
+  addPhoto(file: File, stepKey: string): Promise<string>;
   dropRefused(id: Id): void;
   flush(): Promise<void>;
 }
@@ -123,7 +138,7 @@ export function runsAt(
   return [...own, ...waiting].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
 }
 
-export function makeWalkStore(code: string) {
+export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
   let stopTest: AbortController | null = null;
   let flushing: Promise<void> | null = null;
   let asked: Reading['phase'] | null = null;
@@ -177,6 +192,22 @@ export function makeWalkStore(code: string) {
       else set({ link: 'offline', problem: error instanceof TypeError ? null : messageOf(error) });
     }
 
+    /** Sends what is in the box. One that the laptop can't take is dropped and told: it stays in the phone's own album. */
+    async function sendPhotos() {
+      for (const photo of await box.all()) {
+        try {
+          await ask(keptPictureSchema, `/api/walk/${code}/photo`, { bytes: photo.blob });
+        } catch (error) {
+          if (!(error instanceof ApiError) || ![413, 422].includes(error.status)) throw error;
+          toast.error(`A photo was not taken. ${error.message}`);
+          const run = get().job?.stepRuns.find((r) => r.stepKey === photo.stepKey);
+          if (run) get().addStep({ ...run, photos: run.photos.filter((p) => p !== photo.fileId) });
+        }
+        await box.drop(photo.fileId);
+        set({ photos: (await box.all()).length });
+      }
+    }
+
     async function send() {
       const { waiting } = get();
       try {
@@ -184,7 +215,9 @@ export function makeWalkStore(code: string) {
           const runs = waiting.runs
             .slice(0, 100)
             .map(({ type: _type, run: _run, planMbps: _plan, ...r }) => r);
-          const { received } = await ask(receivedSchema, `/api/walk/${code}/runs`, { body: { runs } });
+          const { received } = await ask(receivedSchema, `/api/walk/${code}/runs`, {
+            body: { runs, sentAt: new Date().toISOString() },
+          });
           const states = new Map(received.map((r) => [r.id, r]));
           const now = get().waiting;
           const refused = now.runs.flatMap((run) => {
@@ -201,7 +234,8 @@ export function makeWalkStore(code: string) {
           });
         }
         for (const walk of get().waiting.roams) {
-          const { type: _type, ...body } = walk;
+          const { type: _type, ...rest } = walk;
+          const body = { ...rest, sentAt: new Date().toISOString() };
           await ask(z.object({ taken: z.boolean() }), `/api/walk/${code}/roam`, { body });
           const after = get().waiting;
           keep({ ...after, roams: after.roams.filter((w) => w.id !== walk.id) });
@@ -209,15 +243,17 @@ export function makeWalkStore(code: string) {
         const { steps } = get().waiting;
         if (steps.length) {
           const { received } = await ask(stepsReceivedSchema, `/api/walk/${code}/steps`, {
-            body: { runs: steps },
+            body: { words: steps.slice(0, 100), sentAt: new Date().toISOString() },
           });
           for (const r of received) if (r.message) toast(r.message);
           await look();
           const after = get().waiting;
           // what was noted anew meanwhile waits for its own turn
-          keep({ ...after, steps: after.steps.filter((s) => !steps.includes(s)) });
+          const told = new Set(received.map((r) => r.id));
+          keep({ ...after, steps: after.steps.filter((s) => !told.has(s.id)) });
         }
-        if (unsentCount(get().waiting) === 0) set({ savedAt: new Date().toISOString() });
+        await sendPhotos();
+        if (unsentCount(get().waiting) + get().photos === 0) set({ savedAt: new Date().toISOString() });
         set({ link: 'online' });
       } catch (error) {
         offline(error);
@@ -229,6 +265,7 @@ export function makeWalkStore(code: string) {
       job: null,
       order: [],
       waiting: nothing,
+      photos: 0,
       link: 'joining',
       savedAt: null,
       problem: null,
@@ -247,6 +284,10 @@ export function makeWalkStore(code: string) {
         asked = phase;
         const had = kept(jobKey(code), keptSchema);
         if (had) take(had.records);
+        void box.all().then(
+          (all) => set({ photos: all.length }),
+          (error: unknown) => console.error(error),
+        );
         void look().then(() => get().flush());
         const again = setInterval(() => void get().flush(), againMs);
         const looks = setInterval(() => {
@@ -338,16 +379,26 @@ export function makeWalkStore(code: string) {
         void get().flush();
       },
       addStep(run) {
-        const { waiting } = get();
-        keep({ ...waiting, steps: [...waiting.steps.filter((s) => s.stepKey !== run.stepKey), run] });
+        const { waiting, job } = get();
+        const unsent = waiting.steps.find((s) => s.run.stepKey === run.stepKey);
+        const base = unsent ? unsent.base : (job?.stepRuns.find((r) => r.stepKey === run.stepKey) ?? null);
+        const word = { id: phoneId('st'), run, base };
+        keep({ ...waiting, steps: [...waiting.steps.filter((s) => s !== unsent), word] });
         void get().flush();
+      },
+      async addPhoto(file, stepKey) {
+        const fileId = await nameOfPhoto(file);
+        await box.keep({ fileId, stepKey, blob: file });
+        set({ photos: (await box.all()).length });
+        void get().flush();
+        return fileId;
       },
       dropRefused(id) {
         keep({ ...get().waiting, refused: get().waiting.refused.filter((r) => r.run.id !== id) });
       },
       flush() {
         const { waiting, link } = get();
-        if (unsentCount(waiting) === 0) return link === 'offline' ? look() : Promise.resolve();
+        if (unsentCount(waiting) + get().photos === 0) return link === 'offline' ? look() : Promise.resolve();
         if (link === 'closed') return Promise.resolve();
         // one at a time, so that nothing is sent twice
         flushing ??= send().finally(() => (flushing = null));

@@ -98,7 +98,7 @@ export function receiveRuns(
         };
       }
       const { id, spotId, phase, ...figures } = parsed.data;
-      if (words.includes(id) || isKnownWord(db, jobId, id)) return { id, state: 'known' };
+      if (words.includes(id) || isKnownWord(db, jobId, 'run', id)) return { id, state: 'known' };
       const run = nextRun([...job.readings, ...put], spotId, phase);
       const message = problemOf(job, parsed.data, run);
       if (message) return { id, state: 'refused', message };
@@ -109,7 +109,7 @@ export function receiveRuns(
       return { id, state: 'taken' };
     });
     if (put.length === 0) return { step: null, answer: () => out };
-    keepWords(db, jobId, words);
+    keepWords(db, jobId, 'run', words);
     const numbers = [...new Set(put.map((r) => get(job, 'spot', r.spotId).number))].sort((a, b) => a - b);
     const label = `${put.length === 1 ? 'A run' : `${put.length} runs`} from the phone, spot ${numbers.join(', ')}`;
     return { step: fromPhone({ label: label.slice(0, 120), put, remove: [] }), answer: () => out };
@@ -137,8 +137,8 @@ export function receiveWalk(
   now: string,
 ): void {
   changeJob(db, jobId, now, ({ job }) => {
-    if (isKnownWord(db, jobId, walk.id)) return { step: null, answer: () => undefined };
-    keepWords(db, jobId, [walk.id]);
+    if (isKnownWord(db, jobId, 'walk', walk.id)) return { step: null, answer: () => undefined };
+    keepWords(db, jobId, 'walk', [walk.id]);
     const record = schemas.roamWalk.parse({
       type: 'roamWalk',
       ...walk,

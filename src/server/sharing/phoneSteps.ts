@@ -53,7 +53,7 @@ export function receiveSteps(
     const words: Id[] = [];
     const out = sent.map(({ id, run, base }): StepReceived => {
       const { stepKey } = run;
-      if (words.includes(id) || isKnownWord(db, jobId, id)) return { id, stepKey, state: 'known' };
+      if (words.includes(id) || isKnownWord(db, jobId, 'step', id)) return { id, stepKey, state: 'known' };
       words.push(id);
       const had = put.get(stepKey) ?? job.stepRuns.find((r) => r.stepKey === stepKey) ?? null;
       const { merged, state } = mergeRun(had, timed(run, base, sentAt, now), base);
@@ -68,7 +68,7 @@ export function receiveSteps(
         }),
       };
     });
-    if (words.length) keepWords(db, jobId, words);
+    if (words.length) keepWords(db, jobId, 'step', words);
     if (put.size === 0) return { step: null, answer: () => out };
     const label = `Steps from the phone: ${put.size}`;
     return { step: fromPhone({ label, put: [...put.values()], remove: [] }), answer: () => out };

@@ -2,13 +2,17 @@
 import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
 
-/** Was this sent before? True also when it was removed from the job since. */
-export const isKnownWord = (db: Db, jobId: Id, id: Id): boolean =>
-  db.prepare('SELECT 1 FROM phone_word WHERE job_id = ? AND id = ?').get(jobId, id) !== undefined;
+/** What a phone sends: ids of one kind say nothing of another. */
+type Kind = 'run' | 'walk' | 'step';
 
-export function keepWords(db: Db, jobId: Id, ids: readonly Id[]): void {
+/** Was this sent before? True also when it was removed from the job since. */
+export const isKnownWord = (db: Db, jobId: Id, kind: Kind, id: Id): boolean =>
+  db.prepare('SELECT 1 FROM phone_word WHERE job_id = ? AND id = ?').get(jobId, `${kind}:${id}`) !==
+  undefined;
+
+export function keepWords(db: Db, jobId: Id, kind: Kind, ids: readonly Id[]): void {
   const keep = db.prepare('INSERT INTO phone_word (job_id, id) VALUES (?, ?) ON CONFLICT DO NOTHING');
-  for (const id of ids) keep.run(jobId, id);
+  for (const id of ids) keep.run(jobId, `${kind}:${id}`);
 }
 
 /**

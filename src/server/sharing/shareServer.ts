@@ -12,6 +12,7 @@ import {
 import { networkInterfaces } from 'node:os';
 import type { Simulation } from '@/core/proof/shape';
 import { database } from '../database';
+import { closedHeaders } from '../gate';
 import { mostPhoneBody } from './limits';
 import { codePattern, NoSuchCodeError, openShares, type Share, shareByCode } from './shares';
 import { makeSpeedServer, type SpeedServer } from './speedServer';
@@ -25,6 +26,8 @@ const passed: readonly (readonly [RegExp, RegExp])[] = [
 ];
 /** So many wrong codes from one address within a minute, then it has to wait. */
 const mostWrong = 12;
+/** And so many from all addresses together: then only phones that have shown a right code are heard. */
+const mostWrongInAll = 60;
 const wrongWindowMs = 60_000;
 
 interface Running {
@@ -46,23 +49,36 @@ export const ownAddresses = (): string[] => [
 
 const now = () => new Date().toISOString();
 const refuse = (response: ServerResponse, status: number, message: string) => {
-  response.writeHead(status, { 'content-type': 'application/json', 'cache-control': 'no-store' });
+  response.writeHead(status, {
+    ...closedHeaders,
+    'content-type': 'application/json',
+    'cache-control': 'no-store',
+  });
   response.end(JSON.stringify({ error: { message, problems: [] } }));
 };
 
-/** Counts wrong codes by address. */
+/** Counts wrong codes by address, and over all: a guesser with many addresses is no better off. */
 function makeWrongCodes() {
   const wrong = new Map<string, number[]>();
-  const recent = (address: string) =>
-    (wrong.get(address) ?? []).filter((at) => Date.now() - at < wrongWindowMs);
+  const right = new Set<string>();
+  const isRecent = (at: number) => Date.now() - at < wrongWindowMs;
+  const recent = (address: string) => (wrong.get(address) ?? []).filter(isRecent);
+  const inAll = () => {
+    for (const [address, times] of wrong) if (!times.some(isRecent)) wrong.delete(address);
+    return [...wrong.values()].reduce((sum, times) => sum + times.filter(isRecent).length, 0);
+  };
   return {
-    tooMany: (address: string) => recent(address).length >= mostWrong,
+    tooMany: (address: string) =>
+      recent(address).length >= mostWrong || (!right.has(address) && inAll() >= mostWrongInAll),
     add: (address: string) => void wrong.set(address, [...recent(address), Date.now()]),
+    wasRight: (address: string) => void right.add(address),
   };
 }
 
 function pass(request: IncomingMessage, response: ServerResponse, behind: Running['behind'], path: string) {
   const most = path.endsWith('/photo') ? mostPhoneBody.photo : mostPhoneBody.data;
+  if (request.headers['transfer-encoding'] !== undefined)
+    return refuse(response, 411, 'The size of what is sent has to be said before.');
   if (Number(request.headers['content-length'] ?? 0) > most)
     return refuse(
       response,
@@ -99,7 +115,10 @@ const isOwn = (request: IncomingMessage): boolean => {
 function makeHandler(behind: Running['behind'], speed: SpeedServer) {
   const codes = makeWrongCodes();
   const answer = async (request: IncomingMessage, response: ServerResponse) => {
-    const url = new URL(request.url ?? '/', 'http://phone');
+    const url = URL.canParse(request.url ?? '/', 'http://phone')
+      ? new URL(request.url ?? '/', 'http://phone')
+      : null;
+    if (!url) return refuse(response, 400, 'This address is not one.');
     const { pathname } = url;
     const address = request.socket.remoteAddress ?? '';
     if (!isOwn(request)) return refuse(response, 421, 'Not here.');
@@ -115,6 +134,7 @@ function makeHandler(behind: Running['behind'], speed: SpeedServer) {
         );
       try {
         share = shareByCode(database(), codePattern.test(code.toUpperCase()) ? code : '', now());
+        codes.wasRight(address);
       } catch (error) {
         if (!(error instanceof NoSuchCodeError)) throw error;
         codes.add(address);
@@ -133,7 +153,7 @@ function makeHandler(behind: Running['behind'], speed: SpeedServer) {
     answer(request, response).catch((error: unknown) => {
       console.error(error);
       if (!response.headersSent)
-        refuse(response, 500, 'Something went wrong here. What was saved before is safe.');
+        refuse(response, 500, 'This failed by a fault of the program. Nothing was changed.');
     });
   };
 }

@@ -3,7 +3,7 @@ import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
-import { headOf } from '../jobs';
+import { headOf, NoSuchJobError } from '../jobs';
 
 /** Letters and digits that can't be taken for one another. */
 const alphabet = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
@@ -50,14 +50,20 @@ export function shareOf(db: Db, jobId: Id, now: string): Share | null {
 /** All shares that have not run out. */
 export const openShares = (db: Db, now: string): Share[] =>
   db
-    .prepare('SELECT job_id, code, opened_at, expires_at FROM share WHERE expires_at > ?')
+    .prepare(
+      `SELECT s.job_id, s.code, s.opened_at, s.expires_at FROM share s
+       JOIN job_head h ON h.id = s.job_id WHERE s.expires_at > ? AND h.deleted_at IS NULL`,
+    )
     .all(now)
     .map(toShare);
 
 /** The share with a code. Capitals do not matter. @throws NoSuchCodeError */
 export function shareByCode(db: Db, code: string, now: string): Share {
   const raw = db
-    .prepare('SELECT job_id, code, opened_at, expires_at FROM share WHERE code = ? AND expires_at > ?')
+    .prepare(
+      `SELECT s.job_id, s.code, s.opened_at, s.expires_at FROM share s
+       JOIN job_head h ON h.id = s.job_id WHERE s.code = ? AND s.expires_at > ? AND h.deleted_at IS NULL`,
+    )
     .get(code.toUpperCase(), now);
   if (raw === undefined) throw new NoSuchCodeError();
   return toShare(raw);
@@ -65,7 +71,7 @@ export function shareByCode(db: Db, code: string, now: string): Share {
 
 /** Opens a job to phones; an open one keeps its code, so that phones under way stay in. @throws NoSuchJobError */
 export function openShare(db: Db, jobId: Id, now: string): Share {
-  headOf(db, jobId);
+  if (headOf(db, jobId).deletedAt !== null) throw new NoSuchJobError(jobId);
   const expiresAt = new Date(Date.parse(now) + openHours * 3_600_000).toISOString();
   const had = shareOf(db, jobId, now);
   const code =

@@ -6,6 +6,7 @@ import { shapeFor } from '@/standins/shapes';
 import { database } from '../database';
 import { headOf, loadJob } from '../jobs';
 import { closeShare, openShare, shareOf } from './shares';
+import { phoneRecords } from './phoneView';
 import { ownAddresses, startSharing, stopSharingIfUnused } from './shareServer';
 
 export interface SharingState {
@@ -79,8 +80,8 @@ export async function closeSharing(jobId: Id): Promise<SharingState> {
   return { revision, share: null };
 }
 
-/** All that a phone needs for a walk: the job's records as they are now. */
+/** What a phone needs for a walk, as it is now. */
 export function walkOf(jobId: Id) {
   const { job, revision } = loadJob(database(), jobId);
-  return { records: [...job.byId.values()], revision };
+  return { records: phoneRecords(job), revision };
 }

@@ -3,6 +3,7 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
+import { SaveNotice } from '@/ui/saving/SaveNotice';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { useCompute } from '@/ui/store/useCompute';
 import { commands } from './commands';
@@ -60,6 +61,7 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
         onOpenChange={setList}
         go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
       />
+      <SaveNotice />
       <Toaster position="bottom-left" toastOptions={{ className: 'nestle-toast' }} />
     </div>
   );

@@ -8,8 +8,8 @@ import { putOne } from '@/core/job/edits';
 import { type StageMark, stageMarks, stages } from '@/core/job/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { IconButton, Segmented } from '@/ui/primitives';
+import { saveWords } from '@/ui/saving/saveWords';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
-import { whenText } from '@/ui/units';
 import { PhoneButton } from './PhoneButton';
 
 const stageShape: Record<StageMark['state'], Mark> = {
@@ -22,12 +22,7 @@ const stageShape: Record<StageMark['state'], Mark> = {
 function SaveState() {
   const save = useJob((s) => s.save);
   const savedAt = useJob((s) => s.savedAt);
-  const words =
-    save.kind === 'saved'
-      ? `saved ${whenText(savedAt)}`
-      : save.kind === 'saving'
-        ? 'saving …'
-        : `not saved: ${save.message} Trying again …`;
+  const words = saveWords(save, savedAt);
   return (
     <p
       role="status"

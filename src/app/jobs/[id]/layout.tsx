@@ -2,7 +2,9 @@ import type { Metadata } from 'next';
 import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/database';
-import { loadJob, NoSuchJobError } from '@/server/jobs';
+import { type DataTroubleError, troubleOf } from '@/server/dataTrouble';
+import { loadJob, NoSuchJobError, type StoredJob } from '@/server/jobs';
+import { DataTrouble } from '@/ui/DataTrouble';
 import { JobProvider } from '@/ui/store/JobProvider';
 
 interface Props {
@@ -10,20 +12,25 @@ interface Props {
   children: ReactNode;
 }
 
-function stored(id: string) {
+function stored(id: string): { found: StoredJob } | { trouble: DataTroubleError } {
   try {
-    return loadJob(database(), id);
+    return { found: loadJob(database(), id) };
   } catch (error) {
     if (error instanceof NoSuchJobError) notFound();
+    const trouble = troubleOf(error);
+    if (trouble) return { trouble };
     throw error;
   }
 }
 
 export async function generateMetadata({ params }: Props): Promise<Metadata> {
-  return { title: `${stored((await params).id).job.info.name} · Nestle` };
+  const had = stored((await params).id);
+  return { title: 'found' in had ? `${had.found.job.info.name} · Nestle` : 'Nestle' };
 }
 
 export default async function JobLayout({ params, children }: Props) {
-  const { job, ...rest } = stored((await params).id);
+  const had = stored((await params).id);
+  if ('trouble' in had) return <DataTrouble message={had.trouble.message} details={had.trouble.details} />;
+  const { job, ...rest } = had.found;
   return <JobProvider initial={{ records: [...job.byId.values()], ...rest }}>{children}</JobProvider>;
 }
