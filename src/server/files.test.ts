@@ -50,7 +50,7 @@ test.each([
   [
     'an SVG',
     Buffer.from('<svg xmlns="http://www.w3.org/2000/svg" width="9" height="9"></svg>'),
-    'Only PNG and JPEG',
+    'not a PNG or JPEG',
   ],
   ['a picture without size', png(0, 0), '0 × 0 px'],
   ['one as wide as a street', png(30_000, 10), '30000 × 10 px'],

@@ -1,12 +1,14 @@
 /** Files that a job keeps beside its records: pictures of storeys, photos of steps. Named by the SHA-256 of their bytes. */
 import { createHash } from 'node:crypto';
-import { imageSize } from 'image-size';
+import { disableTypes, imageSize, types } from 'image-size';
 import { z } from 'zod';
 import { mostFileBytes, mostFiles, mostFilesBytes } from '@/core/job/limits';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
 
 const mostSidePx = 20_000;
+// readers of formats that are not taken are not let near the bytes
+disableTypes(types.filter((t) => t !== 'png' && t !== 'jpg'));
 
 /** A file that is no picture, or one that is too large; `message` says which, for people. */
 export class PictureError extends Error {}
@@ -28,8 +30,7 @@ function lookAt(bytes: Uint8Array): Omit<StoredPicture, 'fileId'> {
     throw new PictureError('This is not a PNG or JPEG picture, or it is damaged. Nothing was changed.');
   }
   const mime = size.type === 'png' ? 'image/png' : size.type === 'jpg' ? 'image/jpeg' : null;
-  if (!mime)
-    throw new PictureError('Only PNG and JPEG pictures can lie under the drawing. Nothing was changed.');
+  if (!mime) throw new PictureError('This is not a PNG or JPEG picture. Nothing was changed.');
   const [widthPx, heightPx] = [size.width ?? 0, size.height ?? 0];
   if (widthPx < 1 || heightPx < 1 || Math.max(widthPx, heightPx) > mostSidePx)
     throw new PictureError(

@@ -35,7 +35,15 @@ const mostBody = 4_000_000;
 export const bodyLimit = (path: string): number => bodies.find(([p]) => p.test(path))?.[1] ?? mostBody;
 
 const closedPolicy = "default-src 'none'; frame-ancestors 'none'";
-/** Headers of every answer that is not a page. */
+/** Scripts are also the beginning of workers, and a worker keeps to the policy that its script came with. */
+const scriptPolicy = [
+  "default-src 'none'",
+  "script-src 'self' blob: 'wasm-unsafe-eval'",
+  "connect-src 'self' blob: data:",
+  "worker-src 'self' blob:",
+  "frame-ancestors 'none'",
+].join('; ');
+/** Headers of every answer that is neither a page nor a script. */
 export const closedHeaders = {
   'content-security-policy': closedPolicy,
   'x-content-type-options': 'nosniff',
@@ -96,7 +104,10 @@ export function pass(request: IncomingMessage, response: ServerResponse): boolea
     response.once('finish', () => request.destroy());
     return false;
   }
-  if (!isPage(url.split('?')[0] ?? ''))
+  const path = url.split('?')[0] ?? '';
+  if (!isPage(path))
     for (const [name, value] of Object.entries(closedHeaders)) response.setHeader(name, value);
+  if (path.startsWith('/_next/') || path.endsWith('.js'))
+    response.setHeader('content-security-policy', scriptPolicy);
   return true;
 }

@@ -1,4 +1,5 @@
 import * as Comlink from 'comlink';
+import type { FilesApi } from './files.worker';
 import type { PlanApi } from './plan.worker';
 import type { ComputeApi } from './protocol';
 
@@ -12,4 +13,10 @@ export function startCompute(): { api: Comlink.Remote<ComputeApi>; stop: () => v
 export function startPlanning(): { api: Comlink.Remote<PlanApi>; stop: () => void } {
   const worker = new Worker(new URL('./plan.worker.ts', import.meta.url), { type: 'module' });
   return { api: Comlink.wrap<PlanApi>(worker), stop: () => worker.terminate() };
+}
+
+/** Starts a worker that reads files. `stop` ends it at once, whatever is in them. */
+export function startFiles(): { api: Comlink.Remote<FilesApi>; stop: () => void } {
+  const worker = new Worker(new URL('./files.worker.ts', import.meta.url), { type: 'module' });
+  return { api: Comlink.wrap<FilesApi>(worker), stop: () => worker.terminate() };
 }

@@ -23,9 +23,25 @@ export interface RoomGrid {
   at: Float64Array;
 }
 
-/** Lattices over all rooms of a storey, one cell of margin around each. */
-export function gridsOf(job: Job, storeyId: Id, stepM: number, chessboard = false): RoomGrid[] {
-  if (!(stepM >= 0.05)) throw new RangeError('stepM: at least 0.05 m');
+/** Most nodes of a storey's lattices, those outside its rooms included (planning: some 10 s of computing on a slow machine). */
+export const mostNodes = 60_000;
+
+/** The step, or the smallest whole multiple of it with which the rooms of a storey have at most `mostNodes`. */
+export function affordableStep(rooms: readonly Pick<Room, 'outline'>[], stepM: number): number {
+  const area = rooms.reduce((sum, { outline }) => {
+    const [left, top, right, bottom] = boundsOf(outline);
+    return sum + (right - left) * (bottom - top);
+  }, 0);
+  return stepM * Math.max(1, Math.ceil(Math.sqrt(area / mostNodes) / stepM));
+}
+
+/** Lattices over all rooms of a storey, one cell of margin around each; wider than asked where the storey is very large. */
+export function gridsOf(job: Job, storeyId: Id, wantedM: number, chessboard = false): RoomGrid[] {
+  if (!(wantedM >= 0.05)) throw new RangeError('wantedM: at least 0.05 m');
+  const stepM = affordableStep(
+    job.rooms.filter((r) => r.storeyId === storeyId),
+    wantedM,
+  );
   const storey = get(job, 'storey', storeyId);
   const building = get(job, 'building', storey.buildingId);
   return job.rooms

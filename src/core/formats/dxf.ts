@@ -1,7 +1,8 @@
 /** Drawings in DXF: straight lines, polylines with their bulges, arcs and circles. */
 import DxfParser from 'dxf-parser';
 import { z } from 'zod';
-import { DrawingError, layersOf, type PlanDrawing, type PlanLine } from './planLines';
+import { checkDxf } from './dxfStructure';
+import { DrawingError, layersOf, mostLinesRead, type PlanDrawing, type PlanLine, tooMany } from './planLines';
 
 /** Largest text read, characters. */
 const mostCharacters = 30_000_000;
@@ -61,12 +62,16 @@ function bulgePoints(p: XY, q: XY, bulge: number): XY[] {
 
 /**
  * Reads a DXF drawing. Up in the drawing is north: y is turned over.
+ * @param told hears how far it is, 0 … 1.
  * @throws DrawingError when it is no DXF, or holds nothing that could be a wall.
  */
-export function readDxf(text: string): PlanDrawing {
+export function readDxf(text: string, told: (share: number) => void = () => undefined): PlanDrawing {
   const fail = (message: string, path = '') => new DrawingError([{ path, message }]);
   if (text.trim() === '') throw fail('the file is empty');
   if (text.length > mostCharacters) throw fail(`the file is larger than ${mostCharacters / 1e6} MB`);
+  if (!/^\s*(0|999)\s*[\r\n]/.test(text))
+    throw fail('this is not a DXF drawing: it does not begin as one', 'line 1');
+  checkDxf(text, (share) => told(share / 2));
   let data: unknown;
   try {
     data = new DxfParser().parseSync(text);
@@ -75,12 +80,15 @@ export function readDxf(text: string): PlanDrawing {
   }
   const result = parsed.safeParse(data);
   if (!result.success) throw fail('this is not a DXF drawing, or it is cut off');
+  told(0.9);
   const lines: PlanLine[] = [];
   const aside = new Map<string, number>();
   const chain = (layer: string, points: readonly XY[]) => {
     points.slice(1).forEach((q, i) => {
       const p = points[i];
-      if (p) lines.push({ layer, ax: p.x, ay: -p.y, bx: q.x, by: -q.y });
+      if (!p) return;
+      if (lines.length >= mostLinesRead) throw tooMany();
+      lines.push({ layer, ax: p.x, ay: -p.y, bx: q.x, by: -q.y });
     });
   };
   for (const e of result.data.entities) {

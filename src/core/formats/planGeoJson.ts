@@ -6,7 +6,8 @@
 import { z } from 'zod';
 import { find, get, type Job } from '../job/job';
 import type { Id, Point } from '../job/records';
-import { DrawingError, layersOf, type PlanDrawing, type PlanLine } from './planLines';
+import { lineBounds } from './lineBounds';
+import { DrawingError, layersOf, mostLinesRead, type PlanDrawing, type PlanLine, tooMany } from './planLines';
 
 const xy = z.tuple([z.number(), z.number()]).rest(z.number());
 const feature = z.object({
@@ -111,6 +112,7 @@ const round = (v: number) => Math.round(v * 1e4) / 1e4 + 0;
  */
 export function readPlanGeoJson(text: string): PlanDrawing {
   const fail = (path: string, message: string) => new DrawingError([{ path, message }]);
+  if (text.trim() === '') throw fail('', 'the file is empty');
   let data: unknown;
   try {
     data = JSON.parse(text);
@@ -138,13 +140,13 @@ export function readPlanGeoJson(text: string): PlanDrawing {
     for (const chain of chains)
       chain.slice(1).forEach(([bx, by], i) => {
         const [ax, ay] = chain[i] ?? [bx, by];
+        if (lines.length >= mostLinesRead) throw tooMany();
         lines.push({ layer, ax, ay: -ay, bx, by: -by });
       });
   }
   if (lines.length === 0) throw fail('features', 'there is no line in it that could be a wall');
-  const reach =
-    Math.max(...lines.flatMap((l) => [l.ax, l.bx])) - Math.min(...lines.flatMap((l) => [l.ax, l.bx]));
-  if (!units && reach < 0.01)
+  const [x0, , x1] = lineBounds(lines);
+  if (!units && x1 - x0 < 0.01)
     throw fail('features', 'these look like degrees on a globe; a plan is in metres in the building');
   return {
     lines,

@@ -1,5 +1,6 @@
 /** Lines of a plan from elsewhere, made into walls of a storey. */
 import { nearestOn } from '../geometry/wallGraph';
+import { lineBounds } from './lineBounds';
 import { freshId } from '../job/fresh';
 import type { Edit } from '../job/edits';
 import type { Job } from '../job/job';
@@ -35,6 +36,12 @@ export class DrawingError extends Error {
   }
 }
 
+/** Most lines that a file may hold; of these layers are chosen. */
+export const mostLinesRead = 200_000;
+export const tooMany = () =>
+  new DrawingError([
+    { path: '', message: `the drawing holds more than ${mostLinesRead} lines, the most that is read` },
+  ]);
 /** Most lines that are taken at once. */
 export const mostLines = 3000;
 const leastM = 0.05;
@@ -62,10 +69,7 @@ export function drawPlan(
     throw new DrawingError([
       { path: 'layers', message: `these layers hold ${chosen.length} lines; up to ${mostLines} are taken` },
     ]);
-  const left = Math.min(...chosen.flatMap((l) => [l.ax, l.bx]));
-  const top = Math.min(...chosen.flatMap((l) => [l.ay, l.by]));
-  const right = Math.max(...chosen.flatMap((l) => [l.ax, l.bx]));
-  const bottom = Math.max(...chosen.flatMap((l) => [l.ay, l.by]));
+  const [left, top, right, bottom] = lineBounds(chosen);
   const size = Math.max(right - left, bottom - top) * unitM;
   if (size > 500 || size < 0.5)
     throw new DrawingError([

@@ -94,6 +94,10 @@ export const wall = z
   .refine((w) => Math.hypot(w.bx - w.ax, w.by - w.ay) >= 0.05, {
     message: 'a wall must be at least 5 cm long',
     path: ['bx'],
+  })
+  .refine((w) => Math.hypot(w.bx - w.ax, w.by - w.ay) <= 500, {
+    message: 'a wall is at most 500 m long',
+    path: ['bx'],
   });
 
 export const opening = z

@@ -2,6 +2,7 @@
 
 import { useState } from 'react';
 import { toast } from 'sonner';
+import { lineBounds } from '@/core/formats/lineBounds';
 import { drawPlan, type PlanDrawing } from '@/core/formats/planLines';
 import { boundsOf } from '@/core/geometry/place';
 import { find } from '@/core/job/job';
@@ -47,15 +48,13 @@ export function BringInPlan({
   });
   const unitM = Number(unit);
   const known = Number.isFinite(unitM) && unitM > 0;
-  const across = drawing.lines.length
-    ? Math.max(...drawing.lines.flatMap((l) => [l.ax, l.bx])) -
-      Math.min(...drawing.lines.flatMap((l) => [l.ax, l.bx]))
-    : 0;
+  const [x0, , x1] = lineBounds(drawing.lines);
+  const across = x1 - x0;
   const bring = () => {
     try {
       const building = find(job, 'building', find(job, 'storey', storeyId)?.buildingId);
-      const [x0 = 0, y0 = 0] = boundsOf(building?.outline ?? [[0, 0]]);
-      const { edit, walls, leftOut } = drawPlan(job, storeyId, drawing, { unitM, makes, at: [x0, y0] });
+      const [left = 0, top = 0] = boundsOf(building?.outline ?? [[0, 0]]);
+      const { edit, walls, leftOut } = drawPlan(job, storeyId, drawing, { unitM, makes, at: [left, top] });
       if (!store.getState().commit(edit)) return;
       toast(`${walls} walls brought in${leftOut ? `, ${leftOut} too short or there already` : ''}`);
       onClose();

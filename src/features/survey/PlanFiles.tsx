@@ -5,8 +5,7 @@ import { FileInput, FileOutput, ImagePlus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { readDxf } from '@/core/formats/dxf';
-import { readPlanGeoJson, writePlanGeoJson } from '@/core/formats/planGeoJson';
+import { writePlanGeoJson } from '@/core/formats/planGeoJson';
 import type { PlanDrawing } from '@/core/formats/planLines';
 import { writePlanSvg } from '@/core/formats/planSvg';
 import { find } from '@/core/job/job';
@@ -14,6 +13,8 @@ import { Button } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { messageOf } from '@/ui/store/api';
 import { BringInPlan } from './BringInPlan';
+import { ReadingFile } from './ReadingFile';
+import { StoppedError, useFileReader } from './useFileReader';
 import { usePicture } from './usePicture';
 
 const mostBytes = 30_000_000;
@@ -24,7 +25,8 @@ export function PlanFiles() {
   const plan = useRef<HTMLInputElement>(null);
   const picture = useRef<HTMLInputElement>(null);
   const [drawing, setDrawing] = useState<{ name: string; drawing: PlanDrawing } | null>(null);
-  const { take: takePicture, busy } = usePicture();
+  const reader = useFileReader();
+  const { take: takePicture, busy } = usePicture(reader.measurePicture);
 
   async function read(file: File) {
     if (file.size > mostBytes) {
@@ -34,10 +36,9 @@ export function PlanFiles() {
       return;
     }
     try {
-      const text = await file.text();
-      const isJson = /\.(geo)?json$/i.test(file.name) || text.trimStart().startsWith('{');
-      setDrawing({ name: file.name, drawing: isJson ? readPlanGeoJson(text) : readDxf(text) });
+      setDrawing({ name: file.name, drawing: await reader.readDrawing(file) });
     } catch (error) {
+      if (error instanceof StoppedError) return;
       toast.error(`${file.name}: ${messageOf(error)}. Nothing was changed.`);
     }
   }
@@ -93,6 +94,7 @@ export function PlanFiles() {
           </DropdownMenu.Content>
         </DropdownMenu.Portal>
       </DropdownMenu.Root>
+      {reader.reading && <ReadingFile reading={reader.reading} onStop={reader.stop} />}
       {drawing && <BringInPlan {...drawing} onClose={() => setDrawing(null)} />}
     </>
   );

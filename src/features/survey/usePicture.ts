@@ -9,12 +9,16 @@ import { find } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
 import { ask, keptPictureSchema, messageOf } from '@/ui/store/api';
 import { useJobStore } from '@/ui/store/JobProvider';
+import { StoppedError } from './useFileReader';
 
 /** The largest picture that is worth sending; the server refuses more, bytes. */
 const mostBytes = 20_000_000;
 
-/** Pins a picture under the storey shown, as wide as its building; then it is scaled by two points. */
-export function usePicture() {
+/**
+ * Pins a picture under the storey shown, as wide as its building; then it is scaled by two points.
+ * @param measure decodes it off the main thread; one that can't be decoded is not sent.
+ */
+export function usePicture(measure: (file: File) => Promise<{ width: number; height: number }>) {
   const store = useJobStore();
   const [busy, setBusy] = useState(false);
 
@@ -27,6 +31,12 @@ export function usePicture() {
     }
     setBusy(true);
     try {
+      await measure(file).catch((error: unknown) => {
+        if (error instanceof StoppedError) throw error;
+        throw new Error(`${file.name} is not a PNG or JPEG picture, or it is damaged. Nothing was changed.`, {
+          cause: error,
+        });
+      });
       const { job, storeyId } = store.getState();
       const kept = await ask(keptPictureSchema, `/api/jobs/${job.info.id}/files`, { bytes: file });
       const building = find(job, 'building', find(job, 'storey', storeyId)?.buildingId);
@@ -46,6 +56,7 @@ export function usePicture() {
       if (store.getState().commit(putOne(`Pin ${file.name.slice(0, 80)} under the drawing`, picture)))
         store.getState().set({ selectedId: picture.id, tool: 'scale' });
     } catch (error) {
+      if (error instanceof StoppedError) return;
       toast.error(messageOf(error));
     } finally {
       setBusy(false);

@@ -1,0 +1,23 @@
+'use client';
+
+import { DialogFrame } from '@/ui/DialogFrame';
+import { Button } from '@/ui/primitives';
+import type { Reading } from './useFileReader';
+
+/** While a file is read: how far, and a way to stop. */
+export function ReadingFile({ reading, onStop }: { reading: Reading; onStop: () => void }) {
+  return (
+    <DialogFrame
+      title={`Reading ${reading.name}`}
+      onClose={onStop}
+      footer={<Button onClick={onStop}>Stop</Button>}
+    >
+      <progress
+        aria-label="How much is read"
+        className="mt-4 h-3 w-full"
+        {...(reading.share !== null && { value: reading.share })}
+      />
+      <p className="mt-2 text-muted">Stop changes nothing.</p>
+    </DialogFrame>
+  );
+}
