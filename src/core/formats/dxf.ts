@@ -1,7 +1,7 @@
 /** Drawings in DXF: straight lines, polylines with their bulges, arcs and circles. */
 import DxfParser from 'dxf-parser';
 import { z } from 'zod';
-import { checkDxf } from './dxfStructure';
+import { siftDxf } from './dxfStructure';
 import { DrawingError, layersOf, mostLinesRead, type PlanDrawing, type PlanLine, tooMany } from './planLines';
 
 /** Largest text read, characters. */
@@ -27,7 +27,6 @@ const arc = z.object({
 });
 const circle = z.object({ center: at, radius: z.number().positive() });
 const parsed = z.object({
-  header: z.record(z.string(), z.unknown()).default({}),
   entities: z.array(entity).default([]),
 });
 
@@ -71,18 +70,18 @@ export function readDxf(text: string, told: (share: number) => void = () => unde
   if (text.length > mostCharacters) throw fail(`the file is larger than ${mostCharacters / 1e6} MB`);
   if (!/^\s*(0|999)\s*[\r\n]/.test(text))
     throw fail('this is not a DXF drawing: it does not begin as one', 'line 1');
-  checkDxf(text, (share) => told(share / 2));
+  const { entities, insUnits: unit, aside } = siftDxf(text, (share) => told(share / 2));
   let data: unknown;
   try {
-    data = new DxfParser().parseSync(text);
+    data = new DxfParser().parseSync(entities);
   } catch (error) {
     throw fail(`this is not a DXF drawing (${error instanceof Error ? error.message : 'unreadable'})`);
   }
+  told(0.8);
   const result = parsed.safeParse(data);
   if (!result.success) throw fail('this is not a DXF drawing, or it is cut off');
   told(0.9);
   const lines: PlanLine[] = [];
-  const aside = new Map<string, number>();
   const chain = (layer: string, points: readonly XY[]) => {
     points.slice(1).forEach((q, i) => {
       const p = points[i];
@@ -118,11 +117,10 @@ export function readDxf(text: string, told: (share: number) => void = () => unde
     );
   if (lines.some((l) => ![l.ax, l.ay, l.bx, l.by].every(Number.isFinite)))
     throw fail('a coordinate is not a number', 'entities');
-  const unit = result.data.header['$INSUNITS'];
   return {
     lines,
     layers: layersOf(lines),
-    unitM: typeof unit === 'number' ? (insUnits[unit] ?? null) : null,
+    unitM: unit === null ? null : (insUnits[unit] ?? null),
     leftAside,
   };
 }

@@ -1,5 +1,17 @@
-/** Does a DXF text hang together? Checked before it is read: what is left open makes a reader run for ever. */
+/**
+ * Looks through a DXF text before it is read: does it hang together, and which of it can become walls? Only that
+ * goes on to the reader: a layer table cut short or a polyline without its end makes it run for ever.
+ */
 import { DrawingError } from './planLines';
+
+export interface SiftedDxf {
+  /** A DXF text with the entities that are read, and nothing else. */
+  entities: string;
+  /** The header's $INSUNITS; null when it does not say. */
+  insUnits: number | null;
+  /** Entities that are left aside, by type. */
+  aside: Map<string, number>;
+}
 
 /** What must be closed, and by what. */
 const ends: Readonly<Record<string, string>> = {
@@ -9,6 +21,8 @@ const ends: Readonly<Record<string, string>> = {
   POLYLINE: 'SEQEND',
 };
 const opens = new Map(Object.entries(ends).map(([open, end]) => [end, open]));
+const isRead = (word: string) =>
+  ['LINE', 'LWPOLYLINE', 'POLYLINE', 'VERTEX', 'SEQEND', 'ARC', 'CIRCLE'].includes(word);
 /** Numbers: coordinates, lengths, angles (DXF reference, group codes 10 to 59, 140 to 149, 210 to 239). */
 const isNumeric = (code: number) =>
   (code >= 10 && code <= 59) || (code >= 140 && code <= 149) || (code >= 210 && code <= 239);
@@ -17,11 +31,19 @@ const isNumeric = (code: number) =>
  * @param told hears how much of the text was looked at, 0 … 1.
  * @throws DrawingError with the line and what is wrong there.
  */
-export function checkDxf(text: string, told: (share: number) => void = () => undefined): void {
+export function siftDxf(text: string, told: (share: number) => void = () => undefined): SiftedDxf {
   const fail = (line: number, message: string) => new DrawingError([{ path: `line ${line}`, message }]);
   const lines = text.split(/\r\n|\r|\n/);
   const open: { what: string; line: number }[] = [];
-  let before = '';
+  const aside = new Map<string, number>();
+  const kept: string[] = ['0', 'SECTION', '2', 'ENTITIES'];
+  let insUnits: number | null = null;
+  let section = '';
+  let variable = '';
+  /** Does the entity at hand go on to the reader? */
+  let keeping = false;
+  /** The attributes of a block's insertion have an end of their own. */
+  let inserting = false;
   for (let i = 0; i < lines.length; i += 2) {
     if (i % 100_000 === 0) told(i / lines.length);
     const [codeText = '', value] = [lines[i]?.trim(), lines[i + 1]];
@@ -33,25 +55,36 @@ export function checkDxf(text: string, told: (share: number) => void = () => und
     const word = value.trim();
     if (isNumeric(code) && (word === '' || !Number.isFinite(Number(word))))
       throw fail(i + 2, `a number is expected here, not “${word.slice(0, 30)}”`);
-    if (code !== 0) continue;
     const last = open.at(-1);
+    if (code !== 0) {
+      if (code === 2 && last?.what === 'SECTION' && last.line === i) section = word;
+      if (code === 9) variable = word;
+      if (section === 'HEADER' && variable === '$INSUNITS' && code === 70) insUnits = Number(word);
+      if (keeping) kept.push(codeText, word);
+      continue;
+    }
     if (word === 'EOF') {
       if (last) throw fail(last.line, `this ${last.what} has no end (${ends[last.what]})`);
-      return;
+      kept.push('0', 'ENDSEC', '0', 'EOF', '');
+      return { entities: kept.join('\n'), insUnits, aside };
     }
     if (last?.what === 'POLYLINE' && word !== 'VERTEX' && word !== 'SEQEND')
       throw fail(last.line, `this POLYLINE has no end (SEQEND) before the ${word} in line ${i + 2}`);
     if (word === 'ENDSEC' && last && last.what !== 'SECTION')
       throw fail(last.line, `this ${last.what} has no end (${ends[last.what]}) before its section ends`);
+    if (word === 'VERTEX' && last?.what !== 'POLYLINE') throw fail(i + 2, 'this VERTEX is of no POLYLINE');
+    const isEntity = section === 'ENTITIES' && word !== 'ENDSEC' && word !== 'SECTION';
+    const endsInsertion = word === 'SEQEND' && last?.what !== 'POLYLINE' && inserting;
+    keeping = isEntity && isRead(word) && !endsInsertion;
+    if (keeping) kept.push('0', word);
+    else if (isEntity && !endsInsertion && word !== 'ATTRIB') aside.set(word, (aside.get(word) ?? 0) + 1);
+    inserting = word === 'INSERT' || word === 'ATTRIB';
     if (ends[word] !== undefined) open.push({ what: word, line: i + 2 });
-    else if (opens.has(word)) {
-      const attributes = word === 'SEQEND' && last?.what !== 'POLYLINE' && /^(ATTRIB|INSERT)$/.test(before);
-      if (!attributes) {
-        if (last?.what !== opens.get(word)) throw fail(i + 2, `${word} ends nothing here`);
-        open.pop();
-      }
+    else if (opens.has(word) && !endsInsertion) {
+      if (last?.what !== opens.get(word)) throw fail(i + 2, `${word} ends nothing here`);
+      open.pop();
+      if (word === 'ENDSEC') section = '';
     }
-    before = word;
   }
   const left = open.at(-1);
   throw left

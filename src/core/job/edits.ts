@@ -1,11 +1,12 @@
 import { z } from 'zod';
+import { words } from './fields';
 import { type Job, jobFromRecords } from './job';
 import { checkReferences, type Problem } from './references';
 import { type AnyRecord, recordSchema } from './records';
 
 /** One step of work: records to write (new or replaced) and ids to remove, with words for the undo list. */
 export const editSchema = z.strictObject({
-  label: z.string().min(1).max(160),
+  label: words().min(1).max(160),
   put: z.array(recordSchema).max(5000),
   remove: z.array(z.string().max(64)).max(5000),
 });

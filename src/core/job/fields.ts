@@ -4,8 +4,10 @@ import { z } from 'zod';
 export const id = z
   .string()
   .regex(/^[A-Za-z0-9][A-Za-z0-9_-]{0,63}$/, 'an id is 1 to 64 letters, digits, - or _');
-export const name = z.string().trim().min(1, 'a name is needed').max(120);
-export const note = z.string().max(2000);
+/** Text that every file and table holds as it is: half of a pair of UTF-16 units, as cutting leaves it, becomes U+FFFD. */
+export const words = () => z.string().overwrite((text) => text.replace(/\p{Surrogate}/gu, '\uFFFD'));
+export const name = words().trim().min(1, 'a name is needed').max(120);
+export const note = words().max(2000);
 export const metres = z.number().min(-2000).max(2000);
 export const size = z.number().min(0.01).max(500);
 export const height = z.number().min(-50).max(200);

@@ -1,6 +1,6 @@
 /** Records of the house: what it is built of, where its rooms are and what stands in them. */
 import { z } from 'zod';
-import { angle, height, id, loss, metres, name, note, perBand, polygon, size } from './fields';
+import { angle, height, id, loss, metres, name, note, perBand, polygon, size, words } from './fields';
 
 export const materialSchema = z.enum([
   'vacuum',
@@ -182,9 +182,9 @@ export const service = z.strictObject({
   xM: metres,
   yM: metres,
   heightM: height,
-  circuit: z.string().max(40),
+  circuit: words().max(40),
   /** Phase or leg of the supply as its board names it; empty = not traced. */
-  phase: z.string().max(8).default(''),
+  phase: words().max(8).default(''),
   breaker: z.enum(['unknown', 'plain', 'residual-current', 'arc-fault']).default('unknown'),
   /** Sockets on the plate. */
   outlets: z.int().min(1).max(8).default(2),

@@ -1,6 +1,6 @@
 /** What happens while a plan is put in: how steps differ from the rule, what was done, and the settings agreed on. */
 import { z } from 'zod';
-import { id, name, note } from './fields';
+import { id, name, note, words } from './fields';
 
 /** The key of a step: what it is, and of which unit or link: «pair.unit-b». */
 export const stepKey = z
@@ -37,15 +37,15 @@ export const stepRun = z.strictObject({
   /** When its gate was passed. */
   doneAt: z.iso.datetime().nullable(),
   /** Why it was left out; null = it was not. */
-  skipped: z.string().max(200).nullable(),
+  skipped: words().max(200).nullable(),
   /** When the pairing window was opened last. */
   windowAt: z.iso.datetime().nullable(),
-  by: z.string().max(60),
+  by: words().max(60),
   note,
   /** Pictures kept with the job. */
   photos: z.array(z.string().regex(/^[0-9a-f]{64}$/)).max(12),
   /** Cautions that were read. */
-  read: z.array(z.string().max(40)).max(20),
+  read: z.array(words().max(40)).max(20),
   /** When this record was changed last, by the clock of who changed it. */
   changedAt: z.iso.datetime(),
 });
@@ -54,12 +54,12 @@ export const stepRun = z.strictObject({
 export const netSettings = z.strictObject({
   type: z.literal('netSettings'),
   id,
-  networkName: z.string().max(32),
-  guestName: z.string().max(32),
+  networkName: words().max(32),
+  guestName: words().max(32),
   /** A name on 2.4 GHz alone, for devices that know no other; empty = none. */
-  onlyName: z.string().max(32),
-  adminHolder: z.string().max(80),
-  networkHolder: z.string().max(80),
+  onlyName: words().max(32),
+  adminHolder: words().max(80),
+  networkHolder: words().max(80),
   /** Does the main unit fetch updates by itself? */
   updatesOn: z.boolean(),
   note,

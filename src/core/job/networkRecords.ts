@@ -1,6 +1,6 @@
 /** Records of the network: what is asked of it, its kit, and what was measured. */
 import { z } from 'zod';
-import { angle, bandSchema, height, id, mbps, metres, name, note } from './fields';
+import { angle, bandSchema, height, id, mbps, metres, name, note, words } from './fields';
 
 export const standardSchema = z.enum(['ht', 'vht', 'he', 'eht']);
 export type Standard = z.infer<typeof standardSchema>;
@@ -83,7 +83,7 @@ export const kit = z.strictObject({
     .nullable()
     .default(null),
   /** What meshes with what: units of one family are designed together. Empty = with nothing. */
-  family: z.string().max(40).default(''),
+  family: words().max(40).default(''),
   /** Most units that its maker advises in one network; null = not said. */
   mostUnits: z.int().min(1).max(64).nullable().default(null),
   /** Ports for cables besides the first, and how many give power. */
@@ -100,7 +100,7 @@ export const kit = z.strictObject({
   socketsTaken: z.int().min(0).max(6).default(0),
   /** Colours of its light and what they mean. */
   lights: z
-    .array(z.strictObject({ colour: z.string().min(1).max(40), means: z.string().min(1).max(120) }))
+    .array(z.strictObject({ colour: words().min(1).max(40), means: words().min(1).max(120) }))
     .max(12)
     .default([]),
   weatherproof: z.boolean(),
@@ -230,7 +230,7 @@ export const placeRule = z.strictObject({
   type: z.literal('placeRule'),
   id,
   /** The place, as proposals name it: made of its kind and the socket, outlet, room or side that it is by. */
-  placeId: z.string().min(1).max(200),
+  placeId: words().min(1).max(200),
   rule: z.enum(['forbid', 'force']),
   note,
 });

@@ -1,6 +1,6 @@
 /** What was measured: a run at a spot, and a walk from unit to unit. */
 import { z } from 'zod';
-import { id, mbps, name } from './fields';
+import { id, mbps, name, words } from './fields';
 
 const milliseconds = z.number().min(0).max(60_000);
 
@@ -26,7 +26,7 @@ export const reading = z
     /** What it went through: the house network alone (to the machine beside the main unit), or the street too. */
     measures: z.enum(['house', 'street']).default('street'),
     /** What it was tested against. */
-    server: z.string().max(120).default(''),
+    server: words().max(120).default(''),
     /** How high above the floor the device was, m; null = not noted. */
     heightM: z.number().min(0).max(20).nullable().default(null),
     /** The plan of that day, Mbps down; null = not noted. */

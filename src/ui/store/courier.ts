@@ -2,7 +2,7 @@
  * Carries the steps of a window to the server, and brings what others did: one thing after the other, so that
  * nothing overtakes. What the steps come to is in core/sync; here is only when to ask what.
  */
-import type { Edit } from '@/core/job/edits';
+import { type Edit, editSchema } from '@/core/job/edits';
 import {
   adopted,
   caughtUp,
@@ -277,7 +277,13 @@ export function makeCourier(
       historyKnown = false;
     },
     commit(edit) {
-      enter(commit(sync, ports.newId(), edit));
+      // as the server will read it, so that both hold the same
+      const parsed = editSchema.safeParse(edit);
+      if (!parsed.success) {
+        const [issue] = parsed.error.issues;
+        throw new Error(`${issue?.path.join('.')}: ${issue?.message}`);
+      }
+      enter(commit(sync, ports.newId(), parsed.data));
       commits++;
       go();
     },
