@@ -8,7 +8,7 @@ import { PictureError } from './files';
 import { ArchiveError } from './zip';
 import { QuotaError } from './sharing/quota';
 import { NoSuchCodeError } from './sharing/shares';
-import { ConflictError, NoSuchEditError, NoSuchJobError } from './jobs';
+import { BrokenJobError, ConflictError, NoSuchEditError, NoSuchJobError } from './jobs';
 
 /** The body was larger than a route takes. */
 class TooLargeError extends Error {
@@ -88,6 +88,7 @@ function answerOf(error: unknown): Response {
   if (error instanceof NoSuchJobError || error instanceof NoSuchCodeError || error instanceof NoSuchEditError)
     return answer(404, error.message);
   if (error instanceof NotEmptyError) return answer(409, error.message, [], { jobs: error.jobs });
+  if (error instanceof BrokenJobError) return answer(503, error.message, [], { kind: 'broken-job' });
   if (error instanceof TooLargeError) return answer(413, error.message);
   if (error instanceof QuotaError) return answer(507, error.message);
   if (error instanceof CutShortError) return answer(400, error.message);

@@ -4,9 +4,11 @@ import { z } from 'zod';
 import { applyEdit, type Edit, editSchema } from '@/core/job/edits';
 import { type History, historyOf } from '@/core/job/history';
 import { type Job, jobFromRecords } from '@/core/job/job';
+import { problemsOf } from '@/core/job/jobFile';
 import { binDays } from '@/core/job/limits';
 import type { Id } from '@/core/job/records';
 import { assertInPlace, type Db } from './database';
+import { troubleOf } from './dataTrouble';
 import { deleteRecord, selectRecords, upsertRecord } from './recordTable';
 
 export interface StoredJob {
@@ -30,6 +32,20 @@ export class NoSuchJobError extends Error {
   constructor(id: Id) {
     super(`There is no job with the id ${id}.`);
     this.name = 'NoSuchJobError';
+  }
+}
+
+/** A record of the job can't be read; what is there can be saved as rows. */
+export class BrokenJobError extends Error {
+  constructor(id: Id, cause: unknown) {
+    const why =
+      cause instanceof z.ZodError
+        ? problemsOf(cause, 1)
+            .map((p) => `${p.path}: ${p.message}`)
+            .join()
+        : String(cause);
+    super(`The job ${id} can’t be read (${why}). Nothing was changed.`, { cause });
+    this.name = 'BrokenJobError';
   }
 }
 
@@ -112,11 +128,17 @@ function keepInCache(db: Db, id: Id, entry: Cached | null): void {
   if (jobs.size > mostCached && oldest !== undefined) jobs.delete(oldest);
 }
 
-/** A job, binned or not. @throws z.ZodError or Error when a record can't be read. */
+/** A job, binned or not. @throws BrokenJobError when a record can't be read. */
 export function readJob(db: Db, { id, incarnation, revision }: JobHead): Job {
   const had = cache.get(db)?.get(id);
   if (had?.incarnation === incarnation && had.revision === revision) return had.job;
-  const job = jobFromRecords(selectRecords(db, id));
+  let job: Job;
+  try {
+    job = jobFromRecords(selectRecords(db, id));
+  } catch (error) {
+    // a fault of the file is told as that; a record that is not as it should be, as one job's
+    throw troubleOf(error) ?? new BrokenJobError(id, error);
+  }
   keepInCache(db, id, { incarnation, revision, job });
   return job;
 }

@@ -9,14 +9,14 @@ const post = (data: string, headers: Record<string, string> = {}) => ({
 test('unknown jobs, wrong bodies, large bodies, other sites, other names', async ({ request, page }) => {
   expect((await request.get('/api/jobs/moon')).status()).toBe(404);
   expect((await request.delete('/api/jobs/moon')).status()).toBe(404);
-  expect((await request.post('/api/jobs/moon/edits', post('{"kind":"undo","revision":0}'))).status()).toBe(
-    404,
-  );
+  const on = { id: 'e-1', author: 'w-1', kind: 'do', incarnation: '', revision: 0 };
+  const nothing = { ...on, edit: { label: 'x', put: [], remove: [] } };
+  expect((await request.post('/api/jobs/moon/edits', post(JSON.stringify(nothing)))).status()).toBe(404);
 
   const edits = '/api/jobs/tannery-lofts-7/edits';
   const wrong = await request.post(
     edits,
-    post('{"kind":"do","revision":0,"edit":{"label":"","put":[{"type":"wall","id":"a b"}],"remove":[]}}'),
+    post(JSON.stringify({ ...on, edit: { label: '', put: [{ type: 'wall', id: 'a b' }], remove: [] } })),
   );
   expect(wrong.status()).toBe(400);
   const { error } = await wrong.json();
@@ -36,7 +36,7 @@ test('unknown jobs, wrong bodies, large bodies, other sites, other names', async
   };
   const short = await request.post(
     edits,
-    post(JSON.stringify({ kind: 'do', revision: 0, edit: { label: 'x', put: [zero], remove: [] } })),
+    post(JSON.stringify({ ...on, edit: { label: 'x', put: [zero], remove: [] } })),
   );
   expect((await short.json()).error.problems[0]).toEqual({
     path: 'edit.put.0.bx',
@@ -45,11 +45,25 @@ test('unknown jobs, wrong bodies, large bodies, other sites, other names', async
 
   const huge = await request.post(
     '/api/jobs/tannery-lofts-7/edits',
-    post(`{"kind":"undo","revision":0,"x":"${'y'.repeat(2_100_000)}"}`),
+    post(`{"kind":"undo","revision":0,"x":"${'y'.repeat(4_100_000)}"}`),
   );
   expect(huge.status()).toBe(413);
   const foreign = await request.post('/api/jobs', post('{}', { origin: 'http://elsewhere.example' }));
   expect(foreign.status()).toBe(403);
+  const bodiless = { headers: { origin: 'http://elsewhere.example' } };
+  expect((await request.delete('/api/jobs/quay-house', bodiless)).status()).toBe(403);
+  expect((await request.post('/api/jobs/quay-house/copy', { headers: { origin: 'null' } })).status()).toBe(
+    403,
+  );
+  for (const [path, method, status] of [
+    ['/api/jobs/%ff', 'GET', 400],
+    ['/api/jobs', 'PATCH', 405],
+    ['/', 'OPTIONS', 405],
+  ] as const) {
+    const answer = await request.fetch(path, { method });
+    expect([path, answer.status()]).toEqual([path, status]);
+    expect(answer.headers()['content-security-policy']).toContain("default-src 'none'");
+  }
   const renamed = await request.get('/api/jobs', { headers: { host: 'elsewhere.example' } });
   expect(renamed.status()).toBe(421);
 

@@ -79,7 +79,7 @@ test('copy, bin with undo, take out, bring in; a bad file changes nothing', asyn
     ],
   ] as const) {
     await bring(name, content);
-    await expect(page.getByText(`${name} was not taken.`)).toContainText(said);
+    await expect(page.getByText(`${name} was not imported.`)).toContainText(said);
   }
   await expect(list).toHaveCount(before + 2);
 });

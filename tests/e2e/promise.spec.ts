@@ -129,22 +129,3 @@ test('with the server away an edit waits, says so, and is saved when it is back'
   await page.reload();
   await expect(page.locator('tr[data-spot="2"]')).toContainText('Long worktop');
 });
-
-test('an edit on an old revision is refused, told, and the newest state shown', async ({ page, context }) => {
-  await page.goto('/jobs/tannery-lofts-7/survey');
-  await openLedger(page);
-  const other = await context.newPage();
-  await other.goto('/jobs/tannery-lofts-7/survey');
-  const rename = async (p: typeof page, to: string) => {
-    await p.getByRole('button', { name: /^Spot 1,/ }).click();
-    const name = p.getByLabel('Name', { exact: true }).first();
-    await name.fill(to);
-    await name.press('Enter');
-  };
-  await rename(other, 'Window seat');
-  await expect(other.getByTestId('save-state')).toContainText('saved');
-  await expect(other.locator('tr[data-spot="1"]')).toContainText('Window seat');
-  await rename(page, 'Rocking chair');
-  await expect(page.getByText(/changed in another window/)).toBeVisible();
-  await expect(page.locator('tr[data-spot="1"]')).toContainText('Window seat');
-});

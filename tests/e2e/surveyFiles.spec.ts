@@ -2,6 +2,7 @@ import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import { parseJobFile, readJobFile } from '@/core/job/jobFile';
+import { openZip, unpackBytes } from '@/server/zip';
 import { expect, placeOnSheet, test } from './server';
 
 const line = (layer: string, ax: number, ay: number, bx: number, by: number) =>
@@ -39,8 +40,13 @@ test('a picture under the drawing: pinned, scaled by two points, kept in the job
   await far.press('Enter');
   await expect(far).toBeHidden();
   await expect(page.getByTestId('save-state')).toContainText(/^saved/);
-  const stored = readJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
-  expect(stored.files).toHaveLength(1);
+  const zip = info.outputPath('flat.zip');
+  writeFileSync(zip, await (await page.request.get('/api/jobs/tannery-lofts-7/file')).body());
+  const { entries } = await openZip(zip, { entries: 2, bytes: () => 50_000_000 });
+  const [main] = [...entries.values()].filter((e) => e.filename === 'job.nestle.json');
+  if (!main) throw new Error('no job file in the archive');
+  const stored = readJobFile((await unpackBytes(main)).toString('utf8'));
+  expect([...entries.keys()].filter((n) => n.startsWith('files/'))).toHaveLength(1);
   expect(stored.job.pictures).toMatchObject([{ widthPx: 1280, heightPx: 800, mime: 'image/png' }]);
   const image = page.locator('image');
   expect(await image.evaluate((i) => i.getBoundingClientRect().width)).toBeGreaterThan(50);

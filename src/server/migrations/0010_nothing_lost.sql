@@ -14,14 +14,17 @@ UPDATE edits SET author = 'phone' WHERE kind = 'do'
 CREATE UNIQUE INDEX edits_edit_id ON edits (job_id, edit_id);
 CREATE INDEX edits_author ON edits (job_id, author);
 
--- One record a step: words and photos of twins come together in the newest.
+-- One record a step: words and photos of twins come together in the newest, the others go.
 UPDATE step_run SET
   photos = (SELECT json_group_array(DISTINCT p.value) FROM step_run s, json_each(s.photos) p
             WHERE s.job_id = step_run.job_id AND s.step_key = step_run.step_key),
   note = (SELECT substr(group_concat(n.note, char(10)), 1, 2000) FROM
             (SELECT DISTINCT s.note FROM step_run s WHERE s.job_id = step_run.job_id
                AND s.step_key = step_run.step_key AND s.note <> '') n)
-WHERE (SELECT count(*) FROM step_run s WHERE s.job_id = step_run.job_id AND s.step_key = step_run.step_key) > 1;
+WHERE (SELECT count(*) FROM step_run s WHERE s.job_id = step_run.job_id AND s.step_key = step_run.step_key) > 1
+  AND NOT EXISTS (
+    SELECT 1 FROM step_run s WHERE s.job_id = step_run.job_id AND s.step_key = step_run.step_key
+      AND (s.changed_at > step_run.changed_at OR (s.changed_at = step_run.changed_at AND s.id > step_run.id)));
 UPDATE step_run SET note = '' WHERE note IS NULL;
 DELETE FROM step_run WHERE EXISTS (
   SELECT 1 FROM step_run s WHERE s.job_id = step_run.job_id AND s.step_key = step_run.step_key

@@ -3,7 +3,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/database';
 import { type DataTroubleError, troubleOf } from '@/server/dataTrouble';
-import { loadJob, NoSuchJobError, type StoredJob } from '@/server/jobs';
+import { BrokenJobError, loadJob, NoSuchJobError, type StoredJob } from '@/server/jobs';
 import { DataTrouble } from '@/ui/DataTrouble';
 import { JobProvider } from '@/ui/store/JobProvider';
 
@@ -12,11 +12,14 @@ interface Props {
   children: ReactNode;
 }
 
-function stored(id: string): { found: StoredJob } | { trouble: DataTroubleError } {
+function stored(
+  id: string,
+): { found: StoredJob } | { trouble: Pick<DataTroubleError, 'message' | 'details'> } {
   try {
     return { found: loadJob(database(), id) };
   } catch (error) {
     if (error instanceof NoSuchJobError) notFound();
+    if (error instanceof BrokenJobError) return { trouble: { message: error.message, details: [] } };
     const trouble = troubleOf(error);
     if (trouble) return { trouble };
     throw error;
