@@ -1,5 +1,5 @@
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
-import { mkdtempSync, rmSync } from 'node:fs';
+import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 
@@ -8,6 +8,8 @@ export interface App {
   url: string;
   /** Its data folder. */
   folder: string;
+  /** Memory that its process holds now, bytes. */
+  memory(): number;
   /** @param options.evenIfDamaged any answer counts: a page that says what is wrong is one. */
   start(options?: { evenIfDamaged?: boolean }): Promise<void>;
   /** Puts clean demo jobs in place of the ones in the database, running or not. */
@@ -43,6 +45,10 @@ export function makeApp(port: number): App {
   return {
     url,
     folder,
+    memory() {
+      const status = readFileSync(`/proc/${server?.pid}/status`, 'utf8');
+      return 1024 * Number(/VmRSS:\s+(\d+)/.exec(status)?.[1] ?? NaN);
+    },
     freshDemo,
     async start({ evenIfDamaged = false } = {}) {
       const args = ['--import', 'tsx', 'bin/serve.ts', '--port', String(port)];

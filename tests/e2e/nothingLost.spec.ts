@@ -206,7 +206,7 @@ test('a phone is not told of money, and its run stays when the window undoes its
     data: { runs: [run], sentAt: new Date().toISOString() },
   });
   expect((await sent.json()).received[0].state).toBe('taken');
-  await page.keyboard.press('Control+z');
+  await page.getByRole('button', { name: /^Undo: Rename spot 2/ }).click();
   await expect.poll(() => nameOf(page, 2)).toBe(was);
   const after = await (await page.request.get('/api/jobs/tannery-lofts-7')).json();
   expect(after.records.some((r: { id: string }) => r.id === 'rd-w-e2e')).toBe(true);

@@ -1,8 +1,9 @@
 'use client';
 
 import { type FormEvent, useState } from 'react';
-import { Button, inputClass, PartHead } from '@/ui/primitives';
+import { Button, inputClass } from '@/ui/primitives';
 import { messageOf } from '@/ui/store/api';
+import { Head } from './Head';
 import { chooseFolder, type DataView } from './dataApi';
 
 /** A folder of one's own for backups: on another disk, or one that is copied elsewhere. */
@@ -28,12 +29,12 @@ export function BackupFolder({ state, onChanged }: { state: DataView; onChanged:
         void choose(path.trim() || null);
       }}
     >
-      <PartHead>A folder of your own for backups</PartHead>
+      <Head>A folder of your own for backups</Head>
       <div className="flex flex-wrap gap-2 border-t border-ink pt-2">
         <label className="min-w-60 flex-1">
           <span className="sr-only">Folder for backups, its whole path</span>
           <input
-            className={`${inputClass} w-full`}
+            className={`${inputClass} !h-9 w-full`}
             placeholder="/media/backup-disk/nestle"
             value={path}
             onChange={(e) => setPath(e.target.value)}

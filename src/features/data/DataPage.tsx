@@ -3,10 +3,11 @@
 import { ArchiveRestore, Download, HardDriveDownload } from 'lucide-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
-import { Button, PartHead } from '@/ui/primitives';
+import { Button } from '@/ui/primitives';
 import { ApiError, messageOf } from '@/ui/store/api';
 import { whenText } from '@/ui/units';
 import { BackupFolder } from './BackupFolder';
+import { Head } from './Head';
 import { backUpNow, beginEmpty, bytesText, type DataView, restore } from './dataApi';
 import { ReplaceDialog } from './ReplaceDialog';
 
@@ -66,6 +67,7 @@ export function DataPage({ initial }: { initial: DataView }) {
           All jobs
         </Link>
       </header>
+      <main>
       {trouble && (
         <section role="alert" className="mt-4 border border-rust bg-panel p-4" data-testid="trouble">
           <h2 className="text-[16px] font-bold text-rust-text">The data can’t be opened</h2>
@@ -105,7 +107,7 @@ export function DataPage({ initial }: { initial: DataView }) {
           </div>
         </section>
       )}
-      <PartHead>Where it is</PartHead>
+      <Head>Where it is</Head>
       <dl className="grid grid-cols-[150px_1fr] border-t border-ink">
         {(
           [
@@ -168,7 +170,7 @@ export function DataPage({ initial }: { initial: DataView }) {
         encrypted. The file can be restored on another machine.
       </p>
       <BackupFolder key={state.ownFolder ?? ''} state={state} onChanged={setState} />
-      <PartHead right={`${state.backups.length}`}>Backups</PartHead>
+      <Head right={`${state.backups.length}`}>Backups</Head>
       {state.backups.length === 0 && (
         <p className="border-t border-ink py-2 text-muted">There is none yet. The first is made today.</p>
       )}
@@ -184,6 +186,7 @@ export function DataPage({ initial }: { initial: DataView }) {
           </li>
         ))}
       </ul>
+      </main>
       {replacing && (
         <ReplaceDialog
           message={replacing.message}

@@ -121,10 +121,13 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
                 {open.reduce((sum, j) => sum + ('broken' in j.job ? 0 : j.job.proven), 0)}
               </dd>
             </div>
-            <Link href="/data" className="mt-2 flex h-9 items-center font-semibold text-action">
-              Your data and backups
-            </Link>
           </dl>
+          <Link
+            href="/data"
+            className="flex h-10 items-center border-t border-rule px-3.5 font-semibold text-action hover:bg-paper pointer-coarse:h-11"
+          >
+            Your data and backups
+          </Link>
         </nav>
         <main className="shell-centre overflow-auto bg-panel">
           {show === 'bin' && bin.length > 0 && (

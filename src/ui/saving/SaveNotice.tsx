@@ -33,7 +33,7 @@ export function SaveNotice() {
           )}
           {questions.length > 0 && (
             <p>
-              <b>{questions.join(' · ')}.</b> Nothing is lost: choose what holds.
+              <b>{questions.join(' · ')}.</b> Both are kept until you choose.
             </p>
           )}
         </div>

@@ -15,9 +15,7 @@ export function saveWords(save: SaveState, savedAt: string): string {
     case 'saving':
       return save.waiting > 1 ? `saving ${steps(save.waiting)} …` : 'saving …';
     case 'failed':
-      return save.waiting
-        ? `${steps(save.waiting)} not saved: ${save.message}`
-        : `not connected: ${save.message}`;
+      return save.waiting ? `not saved (${save.waiting}): ${save.message}` : `not connected: ${save.message}`;
   }
 }
 
