@@ -169,7 +169,8 @@ export async function largeFigures(): Promise<object> {
   let start = performance.now();
   const { body } = exportJob(from, job.info.id);
   const parts: Uint8Array[] = [];
-  for await (const part of body) parts.push(part);
+  const reader = body.getReader();
+  for (let part = await reader.read(); !part.done; part = await reader.read()) parts.push(part.value);
   writeFileSync(file, Buffer.concat(parts));
   const outMs = performance.now() - start;
   start = performance.now();
@@ -224,7 +225,7 @@ export function listFigures(): object {
 export async function memoryFigures(): Promise<object> {
   const app = makeApp(4378);
   await app.start();
-  const send = async (path: string, body: string | Buffer) => {
+  const send = async (path: string, body: string) => {
     const answer = await fetch(`${app.url}${path}`, { method: 'POST', body });
     const text = await answer.text();
     if (!answer.ok) throw new Error(`${path}: ${answer.status} ${text.slice(0, 200)}`);
@@ -250,7 +251,7 @@ export async function memoryFigures(): Promise<object> {
     times.push(performance.now() - start);
   }
   const afterEdits = Math.round(app.memory() / 1e6);
-  for (let i = 0; i < 200; i++) await send('/api/jobs/import', flat());
+  for (let i = 0; i < 200; i++) await send('/api/jobs/import', flat().toString('utf8'));
   const afterImports = Math.round(app.memory() / 1e6);
   await app.stop();
   app.discard();

@@ -2,6 +2,7 @@ import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { serveArguments } from './setup.mjs';
 
 /** The built application on a database of its own, with the demo jobs, to be stopped and started at will. */
 export interface App {
@@ -51,7 +52,7 @@ export function makeApp(port: number): App {
     },
     freshDemo,
     async start({ evenIfDamaged = false } = {}) {
-      const args = ['--import', 'tsx', 'bin/serve.ts', '--port', String(port)];
+      const args = [...serveArguments, '--port', String(port)];
       server = spawn(process.execPath, args, { env, stdio: 'ignore', detached: true });
       for (let i = 0; i < 150; i++) {
         if (await answers(evenIfDamaged)) return;

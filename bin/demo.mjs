@@ -1,7 +1,7 @@
 /** npm run demo: installs, builds, loads the demo jobs when absent, serves. --fresh starts from clean demo data. */
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { ensureBuilt, ensureInstalled, root, run, tsxBin } from './setup.mjs';
+import { ensureBuilt, ensureInstalled, root, run, serveArguments, tsxBin } from './setup.mjs';
 
 const options = process.argv.slice(2);
 const unknown = options.filter((o) => !['--fresh', '--help'].includes(o));
@@ -38,7 +38,7 @@ while (!(await free(port))) {
 }
 if (port !== wanted) console.log(`Port ${wanted} is taken; using ${port}.`);
 
-const server = spawn(process.execPath, ['--import', 'tsx', 'bin/serve.ts', '--port', String(port)], {
+const server = spawn(process.execPath, [...serveArguments, '--port', String(port)], {
   cwd: root,
   env: { ...process.env, NODE_ENV: 'production' },
   stdio: ['ignore', 'pipe', 'inherit'],

@@ -6,6 +6,9 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
+/** How the built application is served; young garbage is collected in small steps, so that memory stays low. */
+export const serveScript = join(root, '.next/serve.mjs');
+export const serveArguments = ['--max-semi-space-size=4', serveScript];
 const nextBin = join(root, 'node_modules/next/dist/bin/next');
 export const tsxBin = join(root, 'node_modules/tsx/dist/cli.mjs');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
@@ -48,12 +51,22 @@ function newest(path) {
 /** Builds the application unless the last build is newer than its sources. */
 export function ensureBuilt() {
   const stamp = join(root, '.next/.nestle-built');
-  const sources = ['src', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'].map((p) =>
-    join(root, p),
+  const sources = ['src', 'bin/serve.ts', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'].map(
+    (p) => join(root, p),
   );
   if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources.map(newest))) return true;
   console.error('Building …');
   if (!run(process.execPath, [nextBin, 'build'])) return false;
+  // the server in front of it as one plain script: it starts at once and needs less memory
+  const bundle = [
+    '--bundle',
+    '--platform=node',
+    '--format=esm',
+    '--packages=external',
+    '--log-level=warning',
+  ];
+  const esbuild = join(root, 'node_modules/esbuild/bin/esbuild');
+  if (!run(esbuild, ['bin/serve.ts', ...bundle, `--outfile=${serveScript}`])) return false;
   mkdirSync(join(root, '.next'), { recursive: true });
   writeFileSync(stamp, new Date().toISOString());
   return true;

@@ -18,12 +18,8 @@ export const jobSummarySchema = z.object({
   stages: z.string().regex(/^[ebad]{7}$/),
   /** What the first stage that is not done says. */
   stageText: z.string(),
-  spots: z.number(),
-  foundShort: z.number(),
-  proven: z.number(),
-  short: z.number(),
-  testLimited: z.number(),
-  untested: z.number(),
+  /** Spots, and how many of them: dead or short before, proven, short, test-limited, untested. */
+  counts: z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()]),
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
 
@@ -35,6 +31,12 @@ export const jobRowSchema = z.object({
   job: z.union([jobSummarySchema, z.object({ broken: z.string() })]),
 });
 export type JobRow = z.infer<typeof jobRowSchema>;
+
+/** The counts of a job by their names. */
+export function countsOf({ counts }: JobSummary) {
+  const [spots, foundShort, proven, short, testLimited, untested] = counts;
+  return { spots, foundShort, proven, short, testLimited, untested };
+}
 
 export const stageStates = (summary: JobSummary): StageMark['state'][] =>
   [...summary.stages].map((l) => states[letter.parse(l)]);
@@ -48,6 +50,7 @@ export function summarise(job: Job): JobSummary {
   const stages = stageMarks(job, proofs);
   const current = stages.find((s) => s.state !== 'done') ?? stages.at(-1);
   const { proven, short, testLimited, untested } = tally(proofs);
+  const foundShort = proofs.filter((p) => p.found === 'dead' || p.found === 'short').length;
   return {
     name: job.info.name,
     demo: job.info.demo,
@@ -64,11 +67,6 @@ export function summarise(job: Job): JobSummary {
     buildingNames: built.map((b) => b.name).join(', '),
     stages: stages.map((s) => letters[s.state]).join(''),
     stageText: current?.text ?? '',
-    spots: job.spots.length,
-    foundShort: proofs.filter((p) => p.found === 'dead' || p.found === 'short').length,
-    proven,
-    short,
-    testLimited,
-    untested,
+    counts: [job.spots.length, foundShort, proven, short, testLimited, untested],
   };
 }

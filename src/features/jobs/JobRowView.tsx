@@ -3,7 +3,7 @@
 import { Copy, Download, Trash2 } from 'lucide-react';
 import Link from 'next/link';
 import { type StageMark, stages } from '@/core/job/stages';
-import { type JobRow, type JobSummary, stageStates } from '@/core/proof/jobSummary';
+import { countsOf, type JobRow, type JobSummary, stageStates } from '@/core/proof/jobSummary';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { Button, IconButton } from '@/ui/primitives';
 import { whenText } from '@/ui/units';
@@ -85,7 +85,8 @@ function SoundRow({
   const states = stageStates(job);
   const at = states.findIndex((s) => s !== 'done');
   const stage = stages[at < 0 ? stages.length - 1 : at];
-  const after = job.proven + job.short + job.testLimited > 0;
+  const { spots, foundShort, proven, short, testLimited } = countsOf(job);
+  const after = proven + short + testLimited > 0;
   const title = (
     <>
       {job.name}
@@ -130,14 +131,14 @@ function SoundRow({
           {after ? (
             <>
               <b>
-                {job.proven} of {job.spots}
+                {proven} of {spots}
               </b>{' '}
               <span className="text-muted">proven</span>
             </>
           ) : (
             <>
               <b>
-                {job.foundShort} of {job.spots}
+                {foundShort} of {spots}
               </b>{' '}
               <span className="text-muted">dead or short</span>
             </>

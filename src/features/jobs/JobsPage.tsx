@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { toast, Toaster } from 'sonner';
 import { binDays } from '@/core/job/limits';
-import type { JobRow } from '@/core/proof/jobSummary';
+import { countsOf, type JobRow } from '@/core/proof/jobSummary';
 import { Button, inputClass } from '@/ui/primitives';
 import { DeleteDialog } from './DeleteDialog';
 import { emptyBin, importJob, nameOf, useJobs } from './jobsApi';
@@ -17,8 +17,11 @@ type Show = 'all' | 'short' | 'bin';
 /** Rows drawn at first, and again each time more are wanted. */
 const pageRows = 60;
 
-const needsAttention = ({ job }: JobRow) =>
-  'broken' in job || job.short > 0 || (job.untested === job.spots && job.foundShort > 0);
+function needsAttention({ job }: JobRow): boolean {
+  if ('broken' in job) return true;
+  const { short, untested, spots, foundShort } = countsOf(job);
+  return short > 0 || (untested === spots && foundShort > 0);
+}
 const wordsOf = (row: JobRow) => ('broken' in row.job ? row.id : `${row.job.name} ${row.job.buildingNames}`);
 const isDemo = ({ job }: JobRow) => !('broken' in job) && job.demo;
 
@@ -118,7 +121,7 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
             <div className="flex justify-between">
               <dt className="text-muted">Spots proven, all jobs</dt>
               <dd className="font-bold">
-                {open.reduce((sum, j) => sum + ('broken' in j.job ? 0 : j.job.proven), 0)}
+                {open.reduce((sum, j) => sum + ('broken' in j.job ? 0 : countsOf(j.job).proven), 0)}
               </dd>
             </div>
           </dl>
