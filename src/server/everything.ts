@@ -183,9 +183,9 @@ function putInPlace(folder: string, copy: string, now: string): void {
   mkdirSync(folder, { recursive: true });
   const file = databaseFile(folder);
   for (const end of ['', '-wal', '-shm'])
-    if (existsSync(`${file}${end}`)) {
+    if (existsSync(/*turbopackIgnore: true*/ `${file}${end}`)) {
       const kept = join(folder, `damaged-${now.replace(/[:.]/g, '-')}.sqlite${end}`);
-      if (statSync(`${file}${end}`).size > 0) renameSync(`${file}${end}`, kept);
+      if (statSync(/*turbopackIgnore: true*/ `${file}${end}`).size > 0) renameSync(`${file}${end}`, kept);
       else rmSync(`${file}${end}`);
     }
   copyFileSync(copy, `${file}.part`);
@@ -226,7 +226,7 @@ export function beginEmpty(folder: string, now: string): void {
   if (standing(folder)) throw new NotEmptyError(listJobs(database()).length);
   const file = databaseFile(folder);
   for (const end of ['', '-wal', '-shm'])
-    if (existsSync(`${file}${end}`))
+    if (existsSync(/*turbopackIgnore: true*/ `${file}${end}`))
       renameSync(`${file}${end}`, join(folder, `damaged-${now.replace(/[:.]/g, '-')}.sqlite${end}`));
   openDatabase(folder, { evenIfLost: true }).close();
 }

@@ -23,7 +23,7 @@ export function SaveNotice() {
       <section
         aria-label="Not saved"
         data-testid="save-notice"
-        className="fixed bottom-3 left-1/2 z-30 flex w-[min(640px,94vw)] -translate-x-1/2 items-center gap-3 rounded-(--radius) border border-ink bg-panel px-3.5 py-2 print:hidden"
+        className="flex min-h-11 flex-none items-center gap-3 border-b border-ink bg-panel px-3.5 py-1 print:hidden"
       >
         <div className="min-w-0 flex-1">
           {failure && (

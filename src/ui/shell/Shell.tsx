@@ -55,13 +55,13 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
   return (
     <div className="shell">
       <TopBar onHelp={() => setList(true)} />
+      <SaveNotice />
       <div className="shell-body">{children}</div>
       <CommandList
         open={list}
         onOpenChange={setList}
         go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
       />
-      <SaveNotice />
       <Toaster position="bottom-left" toastOptions={{ className: 'nestle-toast' }} />
     </div>
   );

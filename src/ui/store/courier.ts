@@ -60,6 +60,8 @@ export interface Courier {
 
 const firstWaitMs = 500;
 const longestWaitMs = 8000;
+/** After so long it is looked again what closed windows left, ms. */
+const againMs = 3000;
 /** A step that the server fails on so often is set aside, so that the others go on. */
 const mostFaults = 3;
 
@@ -119,24 +121,27 @@ export function makeCourier(
     waiters = [];
   };
 
-  /** Names under which something waits: this window's, and those of windows that are closed. */
-  async function leftBehind(own: string): Promise<string[]> {
+  /**
+   * Takes over what closed windows left under their names, and what this one left itself.
+   * @returns whether something waits under the name of a window that is open: it may just be closing.
+   */
+  async function adoptLeft(own: string): Promise<boolean> {
+    let names: string[];
     try {
-      const names = (await ports.outbox.seats(jobId)).filter((s) => !s.includes(':'));
-      const open = await Promise.all(names.map((s) => s !== own && ports.isTaken(s)));
-      return names.filter((_, i) => !open[i]);
+      names = (await ports.outbox.seats(jobId)).filter((s) => !s.includes(':'));
     } catch (error) {
       // a browser that keeps nothing still saves
       console.error(error);
       keptAll = false;
-      return [];
+      return false;
     }
-  }
-
-  /** Takes the window's name, what earlier windows left, and what can be undone. */
-  async function begin() {
-    author ??= await ports.seat();
-    for (const seat of await leftBehind(author)) {
+    let open = false;
+    for (const seat of names) {
+      if (seat === own && historyKnown) continue;
+      if (seat !== own && (await ports.isTaken(seat))) {
+        open = true;
+        continue;
+      }
       const left = await ports.outbox.read(jobId, seat);
       if (left === 'unreadable')
         say(
@@ -149,9 +154,27 @@ export function makeCourier(
       keep();
       await keeping;
       // only once it is kept under this name may it go from the other
-      if (seat !== author && keptAll)
+      if (seat !== own && keptAll)
         await ports.outbox.write(jobId, seat, { queue: [], aside: [], clashes: [] });
     }
+    return open;
+  }
+
+  /** Looks again after windows that were open: one that was closing has left its name by then. */
+  function lookAgain(own: string): void {
+    const again = async () => {
+      await ports.wait(againMs);
+      if (stopped || author !== own) return;
+      if (await adoptLeft(own)) lookAgain(own);
+      go();
+    };
+    again().catch((error: unknown) => console.error(error));
+  }
+
+  /** Takes the window's name, what earlier windows left, and what can be undone. */
+  async function begin() {
+    author ??= await ports.seat();
+    if (await adoptLeft(author)) lookAgain(author);
     keep();
     const history = await ports.server.history(author);
     const asOwn = (steps: { id: string; label: string }[], have: OwnStep[]) =>

@@ -36,6 +36,8 @@ let n = 0;
 function world() {
   const db = openDatabase(':memory:');
   insertJob(db, jobFromRecords(quayHouse()), '2026-11-20T10:00:00.000Z');
+  /** Names of windows that are open. */
+  const taken = new Set<string>();
   const state = { cut: false, loseAnswers: 0, full: false, faultOn: '', slowLoads: 0, requests: 0, waits: 0 };
   const stored = (): SentJob => {
     const { job, ...rest } = loadJob(db, id);
@@ -94,7 +96,7 @@ function world() {
       server: jobServer(id),
       outbox: browserOutbox(),
       seat: () => Promise.resolve(seat),
-      isTaken: () => Promise.resolve(true),
+      isTaken: (name) => Promise.resolve(taken.has(name)),
       newId: () => `e-${n++}`,
       announce: () => undefined,
       wait: async () => {
@@ -102,10 +104,11 @@ function world() {
         await new Promise((done) => setTimeout(done, 2));
       },
     });
+    taken.add(seat);
     store.getState().start();
     return store;
   };
-  return { db, state, open };
+  return { db, state, open, taken };
 }
 type Store = ReturnType<ReturnType<typeof world>['open']>;
 const rename = (store: Store, name: string, number = 1) =>
@@ -265,6 +268,23 @@ test('a window that is closed with unsent steps finds them when it is opened aga
   again.getState().undo();
   await again.getState().settled();
   expect(spot(loadJob(db, id).job).name).toBe(spot(jobFromRecords(quayHouse())).name);
+});
+
+test('what a window left that was just closing is taken over once its name is free', async () => {
+  const { db, state, open, taken } = world();
+  const closing = open('w-closing');
+  await closing.getState().settled();
+  state.cut = true;
+  rename(closing, 'Left behind', 3);
+  await until(() => closing.getState().save.kind === 'failed');
+  closing.getState().stop();
+  state.cut = false;
+  const next = open('w-next');
+  await next.getState().settled();
+  expect(spot(loadJob(db, id).job, 3).name).not.toBe('Left behind');
+  taken.delete('w-closing');
+  await until(() => spot(loadJob(db, id).job, 3).name === 'Left behind');
+  expect(spot(next.getState().job, 3).name).toBe('Left behind');
 });
 
 test('a phone’s run arrives while a window works: both stay, and undo takes only the window’s', async () => {
