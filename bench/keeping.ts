@@ -79,7 +79,7 @@ async function tryAll(
 }
 
 /** @param share of 20 000 job files, 2000 DXF, 2000 GeoJSON and 500 pictures. */
-export async function damagedFigures(share: number): Promise<Record<string, Damaged>> {
+async function damagedFigures(share: number): Promise<Record<string, Damaged>> {
   const folder = mkdtempSync(join(tmpdir(), 'nestle-bench-'));
   process.env.NESTLE_DATA = folder;
   const db = openDatabase(':memory:');
@@ -148,7 +148,7 @@ function veryLarge(job: Job, photos: readonly string[]): Job {
   return jobFromRecords([...rest, ...readings, ...steps]);
 }
 
-export async function largeFigures(): Promise<object> {
+async function largeFigures(): Promise<object> {
   const folder = mkdtempSync(join(tmpdir(), 'nestle-bench-'));
   process.env.NESTLE_DATA = folder;
   const job = parseJobFile(flat().toString('utf8'));
@@ -193,7 +193,7 @@ export async function largeFigures(): Promise<object> {
   return figures;
 }
 
-export function listFigures(): object {
+function listFigures(): object {
   const db = openDatabase(':memory:');
   const jobs = ['quay-house', 'tannery-lofts'].map((n) =>
     parseJobFile(readFileSync(`demo/${n}.nestle.json`, 'utf8')),
@@ -222,7 +222,7 @@ export function listFigures(): object {
 }
 
 /** The server's own process after 2000 edits and 200 imports. */
-export async function memoryFigures(): Promise<object> {
+async function memoryFigures(): Promise<object> {
   const app = makeApp(4378);
   await app.start();
   const send = async (path: string, body: string) => {
@@ -263,14 +263,15 @@ export async function memoryFigures(): Promise<object> {
   };
 }
 
-async function all(share: number) {
+/** Prints all tables. @param share of the damaged files. */
+export async function keepingTables(share: number): Promise<void> {
   console.table([listFigures()]);
   console.table([await largeFigures()]);
   console.table([await memoryFigures()]);
   console.table(await damagedFigures(share));
 }
 if (process.argv[1]?.endsWith('keeping.ts'))
-  all(Number(process.argv[2] ?? 1)).then(
+  keepingTables(Number(process.argv[2] ?? 1)).then(
     () => process.exit(0),
     (error: unknown) => {
       console.error(error);

@@ -14,6 +14,8 @@ import { surveyCore, surveyFrames } from './survey';
 import { installFigures } from './install';
 import { speedFigures } from './speed';
 import { dragFigures } from './drag';
+import { keepingTables } from './keeping';
+import { killFigures } from './kill';
 import { learningFigures } from './learning';
 
 /** Quay House with four units: the two of the demo plan, one on the first floor, one in the attic. */
@@ -92,3 +94,5 @@ console.table(installFigures(found));
 console.table(await surveyCore());
 console.table(await surveyFrames());
 console.table(await dragFigures());
+await keepingTables(1);
+console.table([await killFigures(300)]);

@@ -43,16 +43,6 @@ try {
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
   await page.keyboard.press('PageUp');
-  await page.keyboard.press('w');
-  const survey = await page.getByTestId('sheet').boundingBox();
-  if (!survey) throw new Error('the sheet has no size');
-  await page.mouse.click(survey.x + survey.width * 0.7, survey.y + survey.height * 0.48);
-  await page.mouse.move(survey.x + survey.width * 0.7, survey.y + survey.height * 0.6);
-  await page.keyboard.type('2.40');
-  await page.screenshot({ path: 'docs/screenshots/survey-wall.png' });
-  console.log('survey-wall');
-  await page.keyboard.press('Escape');
-  await page.keyboard.press('v');
   await page
     .getByLabel('Room by room')
     .getByRole('combobox')
@@ -127,6 +117,8 @@ try {
   await page.setViewportSize({ width: 1280, height: 800 });
   await page.goto(base);
   await picture('jobs');
+  await page.goto(`${base}/data`);
+  await picture('data');
 
   const phone = await browser.newPage({
     viewport: { width: 390, height: 844 },

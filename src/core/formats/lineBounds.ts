@@ -1,7 +1,13 @@
-import type { PlanLine } from './planLines';
+/** A straight line between two points. */
+interface Line {
+  ax: number;
+  ay: number;
+  bx: number;
+  by: number;
+}
 
 /** The smallest box round lines, however many; all 0 for none. */
-export function lineBounds(lines: readonly PlanLine[]): [x0: number, y0: number, x1: number, y1: number] {
+export function lineBounds(lines: readonly Line[]): [x0: number, y0: number, x1: number, y1: number] {
   const [first] = lines;
   if (!first) return [0, 0, 0, 0];
   let [x0, y0, x1, y1] = [first.ax, first.ay, first.ax, first.ay];

@@ -123,7 +123,7 @@ export function DataPage({ initial }: { initial: DataView }) {
           </div>
         ))}
       </dl>
-      {state.backupFault && (
+      {state.backupFault && !trouble && (
         <p role="alert" className="mt-2 text-rust-text">
           The last backup by itself failed. {state.backupFault}
         </p>

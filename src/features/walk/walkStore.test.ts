@@ -127,6 +127,26 @@ test('closed under way: nothing is sent, nothing is lost', async () => {
   stop();
 });
 
+test('a phone without room says so, and sends what the page holds', async () => {
+  const { store, stop } = await walk();
+  const { setItem } = localStorage;
+  localStorage.setItem = () => {
+    throw new DOMException('full', 'QuotaExceededError');
+  };
+  jest.spyOn(console, 'error').mockImplementation(() => undefined);
+  reach = false;
+  store.getState().note({ connected: true, downMbps: 44, upMbps: 5 });
+  expect(store.getState().problem).toContain('no room left');
+  expect(store.getState().waiting.runs).toHaveLength(1);
+  await store.getState().flush();
+  reach = true;
+  await store.getState().flush();
+  expect(sent.flat()).toHaveLength(1);
+  localStorage.setItem = setItem;
+  jest.restoreAllMocks();
+  stop();
+});
+
 test('what can’t be read any more is set aside, not thrown away', async () => {
   kept.set('nestle-walk-waiting:quay-house', '{"runs": 7}');
   const quiet = jest.spyOn(console, 'error').mockImplementation(() => undefined);

@@ -146,7 +146,19 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
     const keep = (waiting: Waiting) => {
       set({ waiting });
       const { job } = get();
-      if (job) localStorage.setItem(waitingKey(job.info.id), JSON.stringify(waiting));
+      if (job) store(waitingKey(job.info.id), JSON.stringify(waiting));
+    };
+    /** Keeps a text on the phone; a phone without room says so, and goes on with what the page holds. */
+    const store = (key: string, text: string) => {
+      try {
+        localStorage.setItem(key, text);
+      } catch (error) {
+        console.error(error);
+        set({
+          problem:
+            'This phone has no room left: what was measured since is in this page only. Stay in reach until it is sent, and do not close the page.',
+        });
+      }
     };
 
     function take(records: z.infer<typeof keptSchema>['records']) {
@@ -179,8 +191,8 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       try {
         const fresh = await ask(keptSchema, `/api/walk/${code}`);
         take(fresh.records);
-        localStorage.setItem(jobKey(code), JSON.stringify(fresh));
         set({ link: 'online', problem: null });
+        store(jobKey(code), JSON.stringify(fresh));
       } catch (error) {
         offline(error);
       }

@@ -14,6 +14,8 @@ import { makeRecord } from '@/core/job/make';
 import { dropSecret, keepSecret, secretsOf } from '../secrets';
 import { receiveSteps } from './phoneSteps';
 import { type PhoneRun, receiveRuns, receiveWalk } from './phoneReadings';
+import { phoneRecords } from './phoneView';
+import { countPhoto, QuotaError } from './quota';
 import { closeSharing, openSharing, sharingState } from './sharing';
 import { codePattern, NoSuchCodeError, openShare, shareByCode, shareOf } from './shares';
 
@@ -422,6 +424,36 @@ describe('what the local network reaches', () => {
         })
       ).status,
     ).toBe(404);
+  });
+
+  test('guessing from many addresses is no better; a phone that was let in goes on', async () => {
+    const from = (n: number, path: string) =>
+      new Promise<number>((done, fail) => {
+        const sent = ask(`${base}${path}`, { agent: false, localAddress: `127.0.1.${n}` }, (answer) => {
+          answer.resume();
+          done(answer.statusCode ?? 0);
+        });
+        sent.on('error', fail).end();
+      });
+    expect(await from(200, `/api/walk/${code}`)).toBe(200);
+    const statuses: number[] = [];
+    for (let i = 0; i < 70; i++) statuses.push(await from(1 + i, `/api/walk/YYYYY${2 + (i % 8)}`));
+    expect(statuses.slice(0, 40)).toEqual(Array(40).fill(404));
+    expect(statuses.at(-1)).toBe(429);
+    // not even the right code helps an address that is new, while the guessing goes on
+    expect(await from(100, `/api/walk/${code}`)).toBe(429);
+    expect(await from(200, `/api/walk/${code}`)).toBe(200);
+  });
+
+  test('a phone gets what its pages show, and fills no disk', () => {
+    const db = database();
+    const text = JSON.stringify(phoneRecords(loadJob(db, id).job));
+    expect(text).not.toMatch(/"priceEur":[1-9]|"budget":[0-9]/);
+    const share = openShare(db, id, new Date().toISOString());
+    for (let i = 0; i < 300; i++) countPhoto(db, share, 1000);
+    expect(() => countPhoto(db, share, 1000)).toThrow(QuotaError);
+    db.prepare('UPDATE share SET photo_count = 1, photo_bytes = 999000000').run();
+    expect(() => countPhoto(db, share, 2_000_000)).toThrow(/1000 MB/);
   });
 
   test('guessing codes is slowed down', async () => {
