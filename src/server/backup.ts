@@ -14,7 +14,7 @@ import {
 } from './backupFiles';
 import { database, dataFolder, type Db, integrityProblems } from './database';
 import { trouble } from './dataTrouble';
-import { noteDay } from './jobs';
+import { noteDay } from './bin';
 
 /** A consistent copy by SQLite's own online backup; a copy that is not sound is no backup. */
 export async function copyDatabase(db: Db, to: string): Promise<void> {

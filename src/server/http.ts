@@ -8,7 +8,8 @@ import { PictureError } from './files';
 import { ArchiveError } from './zip';
 import { QuotaError } from './sharing/quota';
 import { NoSuchCodeError } from './sharing/shares';
-import { BrokenJobError, ConflictError, NoSuchEditError, NoSuchJobError } from './jobs';
+import { ConflictError, NoSuchEditError } from './editLog';
+import { BrokenJobError, NoSuchJobError } from './jobs';
 
 /** The body was larger than a route takes. */
 class TooLargeError extends Error {

@@ -7,22 +7,17 @@ import { get } from '@/core/job/job';
 import { binDays } from '@/core/job/limits';
 import { NewerDatabaseError, openDatabase } from './database';
 import { handle, readJson } from './http';
+import { emptyBin, noteDay, setBinned } from './bin';
 import {
   ConflictError,
   editJob,
   editRequestSchema,
   editsSince,
-  emptyBin,
   historyFor,
-  insertJob,
-  jobExists,
   knownEdits,
-  loadJob,
   loggedEdit,
-  NoSuchJobError,
-  noteDay,
-  setBinned,
-} from './jobs';
+} from './editLog';
+import { insertJob, jobExists, loadJob, NoSuchJobError } from './jobs';
 import { asRequest, storeEdit } from './testEdits';
 import { copyName, freeId } from './naming';
 import { rawRecords } from './recordTable';

@@ -18,7 +18,8 @@ import {
   type Sync,
 } from '@/core/sync/sync';
 import { openDatabase } from './database';
-import { ConflictError, editJob, editsSince, insertJob, knownEdits, loadJob } from './jobs';
+import { ConflictError, editJob, editsSince, knownEdits } from './editLog';
+import { insertJob, loadJob } from './jobs';
 import { receiveSteps } from './sharing/phoneSteps';
 import { receiveRuns } from './sharing/phoneReadings';
 

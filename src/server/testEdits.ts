@@ -2,7 +2,8 @@
 import type { Edit } from '@/core/job/edits';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
-import { editJob, type EditRequest, type EditResult, loadJob } from './jobs';
+import { editJob, type EditRequest, type EditResult } from './editLog';
+import { loadJob } from './jobs';
 
 let made = 0;
 

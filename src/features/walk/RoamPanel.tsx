@@ -8,7 +8,8 @@ import type { Id, RoamWalk } from '@/core/job/records';
 import { roamingOf } from '@/core/proof/roaming';
 import { Button } from '@/ui/primitives';
 import { RoamStrip } from '@/ui/readings/RoamStrip';
-import { phoneId, type WalkStore } from './walkStore';
+import { phoneId } from './walkKept';
+import type { WalkStore } from './walkStore';
 
 type Sample = RoamWalk['samples'][number];
 /** A request without an answer for so long is lost; one is sent every second. */

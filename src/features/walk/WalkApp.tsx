@@ -10,7 +10,8 @@ import { CodeForm } from './CodeForm';
 import { RoamPanel } from './RoamPanel';
 import { SpotPage } from './SpotPage';
 import { StepsPage } from './StepsPage';
-import { makeWalkStore, unsentCount, type WalkStore } from './walkStore';
+import { unsentCount } from './walkKept';
+import { makeWalkStore, type WalkStore } from './walkStore';
 
 /** Keeps the page for when the phone is out of reach; only where the browser allows it (not on plain http). */
 function useOffline() {

@@ -3,43 +3,26 @@ import { toast } from 'sonner';
 import { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
 import { find, type Job, jobFromRecords } from '@/core/job/job';
-import { type Id, type Reading, recordSchema, schemas, type StepRun } from '@/core/job/records';
+import type { Id, Reading, StepRun } from '@/core/job/records';
 import { noteRun, nextRun } from '@/core/proof/noteRun';
 import { walkOrder } from '@/core/proof/walkOrder';
 import { ApiError, ask, keptPictureSchema, messageOf } from '@/ui/store/api';
 import { nameOfPhoto, type PhotoBox, photoBox } from './photoBox';
+import {
+  jobKey,
+  kept,
+  keptSchema,
+  nothing,
+  phoneId,
+  type Unsent,
+  unsentCount,
+  type UnsentRoam,
+  unsentSchema,
+  type Waiting,
+  waitingKey,
+  waitingSchema,
+} from './walkKept';
 import { BrokenOffError, fullTest, type SpeedProgress, speedTest } from './speedTest';
-
-/** A run as it is sent: a reading without what the server gives it. */
-const unsentSchema = z.object({
-  ...schemas.reading.shape,
-  source: z.enum(['measured', 'typed', 'simulated']),
-});
-export type Unsent = z.infer<typeof unsentSchema>;
-const roamSchema = schemas.roamWalk;
-export type UnsentRoam = z.infer<typeof roamSchema>;
-
-const keptSchema = z.object({ records: z.array(recordSchema), revision: z.number() });
-/** A word on a step: the step as it is now, and as this phone had seen it before. */
-const stepWordSchema = z.object({ id: z.string(), run: schemas.stepRun, base: schemas.stepRun.nullable() });
-export type StepWord = z.infer<typeof stepWordSchema>;
-/** Phones of an earlier version kept the step alone. */
-const keptStepSchema = z.union([
-  stepWordSchema,
-  schemas.stepRun.transform((run): StepWord => ({ id: phoneId('st'), run, base: null })),
-]);
-const waitingSchema = z.object({
-  runs: z.array(unsentSchema),
-  roams: z.array(roamSchema),
-  steps: z.array(keptStepSchema).default([]),
-  refused: z.array(z.object({ run: unsentSchema, message: z.string() })),
-});
-type Waiting = z.infer<typeof waitingSchema>;
-const nothing: Waiting = { runs: [], roams: [], steps: [], refused: [] };
-
-/** How much waits to be sent. */
-export const unsentCount = ({ runs, roams, steps }: Waiting): number =>
-  runs.length + roams.length + steps.length;
 
 const stepsReceivedSchema = z.object({
   received: z.array(
@@ -100,29 +83,6 @@ export interface WalkState {
   addPhoto(file: File, stepKey: string): Promise<string>;
   dropRefused(id: Id): void;
   flush(): Promise<void>;
-}
-
-const jobKey = (code: string) => `nestle-walk-job:${code}`;
-const waitingKey = (jobId: Id) => `nestle-walk-waiting:${jobId}`;
-
-/** Reads what this phone kept; what can't be read any more is set aside under another name, not thrown away. */
-function kept<S extends z.ZodType>(key: string, schema: S): z.infer<S> | null {
-  const text = localStorage.getItem(key);
-  if (text === null) return null;
-  try {
-    return schema.parse(JSON.parse(text));
-  } catch (error) {
-    console.error(error);
-    localStorage.setItem(`${key}:unread`, text);
-    localStorage.removeItem(key);
-    return null;
-  }
-}
-
-/** An id that no other phone makes: works on plain http too. */
-export function phoneId(prefix: string): Id {
-  const bytes = crypto.getRandomValues(new Uint8Array(9));
-  return `${prefix}-${[...bytes].map((b) => b.toString(36).padStart(2, '0')).join('')}`;
 }
 
 /** Runs at a spot in a phase: those of the job and those that wait to be sent. */

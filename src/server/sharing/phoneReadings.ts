@@ -6,7 +6,7 @@ import { type Id, type Reading, schemas } from '@/core/job/records';
 import type { Edit } from '@/core/job/edits';
 import { nextRun, noteRun } from '@/core/proof/noteRun';
 import type { Db } from '../database';
-import { changeJob } from '../jobs';
+import { changeJob } from '../editLog';
 import { isKnownWord, keepWords, onOurClock } from './phoneWords';
 
 const { shape } = schemas.reading;

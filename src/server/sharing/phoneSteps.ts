@@ -4,7 +4,7 @@ import { freeRunId } from '@/core/install/runActions';
 import { mergeRun } from '@/core/install/mergeRun';
 import { type Id, type StepRun, schemas } from '@/core/job/records';
 import type { Db } from '../database';
-import { changeJob } from '../jobs';
+import { changeJob } from '../editLog';
 import { fromPhone } from './phoneReadings';
 import { isKnownWord, keepWords, onOurClock } from './phoneWords';
 

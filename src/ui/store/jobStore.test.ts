@@ -5,16 +5,8 @@ import { get, jobFromRecords } from '@/core/job/job';
 import { changesOf } from '@/core/sync/changes';
 import { openDatabase } from '@/server/database';
 import { trouble } from '@/server/dataTrouble';
-import {
-  editJob,
-  editRequestSchema,
-  editsSince,
-  historyFor,
-  insertJob,
-  knownEdits,
-  loadJob,
-  loggedEdit,
-} from '@/server/jobs';
+import { editJob, editRequestSchema, editsSince, historyFor, knownEdits, loggedEdit } from '@/server/editLog';
+import { insertJob, loadJob } from '@/server/jobs';
 import { handle, readJson } from '@/server/http';
 import { receiveRuns } from '@/server/sharing/phoneReadings';
 import { jobServer, type SentJob } from './jobServer';

@@ -1,6 +1,7 @@
 import { database } from '@/server/database';
 import { handle } from '@/server/http';
-import { loadJob, setBinned } from '@/server/jobs';
+import { setBinned } from '@/server/bin';
+import { loadJob } from '@/server/jobs';
 import { stopSharingIfUnused } from '@/server/sharing/shareServer';
 
 export const dynamic = 'force-dynamic';

@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { database } from '@/server/database';
 import { handle } from '@/server/http';
-import { emptyBin } from '@/server/jobs';
+import { emptyBin } from '@/server/bin';
 
 const job = z.string().min(1).max(64).nullable();
 

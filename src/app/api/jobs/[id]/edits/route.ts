@@ -2,7 +2,7 @@ import { z } from 'zod';
 import { upkeep } from '@/server/backup';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
-import { editJob, editRequestSchema, editsSince } from '@/server/jobs';
+import { editJob, editRequestSchema, editsSince } from '@/server/editLog';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,7 +1,8 @@
 import { mostUndo } from '@/core/sync/sync';
 import { database } from '@/server/database';
 import { handle } from '@/server/http';
-import { headOf, historyFor } from '@/server/jobs';
+import { historyFor } from '@/server/editLog';
+import { headOf } from '@/server/jobs';
 
 export const dynamic = 'force-dynamic';
 

@@ -1,6 +1,6 @@
 import { database } from '@/server/database';
 import { handle } from '@/server/http';
-import { setBinned } from '@/server/jobs';
+import { setBinned } from '@/server/bin';
 
 /** Takes a job back out of the bin. */
 export const POST = (_: Request, { params }: { params: Promise<{ id: string }> }) =>

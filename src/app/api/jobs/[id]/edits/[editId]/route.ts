@@ -1,6 +1,6 @@
 import { database } from '@/server/database';
 import { handle } from '@/server/http';
-import { loggedEdit } from '@/server/jobs';
+import { loggedEdit } from '@/server/editLog';
 
 export const dynamic = 'force-dynamic';
 

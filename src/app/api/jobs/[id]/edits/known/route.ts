@@ -1,7 +1,8 @@
 import { z } from 'zod';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
-import { headOf, knownEdits } from '@/server/jobs';
+import { knownEdits } from '@/server/editLog';
+import { headOf } from '@/server/jobs';
 
 const body = z.strictObject({ ids: z.array(z.string().max(80)).max(500) });
 

@@ -1,0 +1,50 @@
+/** The bin: jobs that are out of the way, until a person deletes them or long use has passed. */
+import { z } from 'zod';
+import { binDays } from '@/core/job/limits';
+import type { Id } from '@/core/job/records';
+import type { Db } from './database';
+import { headOf } from './jobs';
+
+/** Moves a job to the bin, or back. A binned job is closed to phones. @throws NoSuchJobError */
+export function setBinned(db: Db, id: Id, deletedAt: string | null): void {
+  headOf(db, id);
+  db.transaction(() => {
+    db.prepare('UPDATE job_head SET deleted_at = ?, bin_days = 0 WHERE id = ?').run(deletedAt, id);
+    if (deletedAt !== null) db.prepare('DELETE FROM share WHERE job_id = ?').run(id);
+  }).immediate();
+}
+
+/** Removes binned jobs for good: the given one, or all. @returns how many. */
+export function emptyBin(db: Db, id: Id | null = null): number {
+  const one = id === null ? '' : ' AND id = ?';
+  const { changes } = db
+    .prepare(`DELETE FROM job_head WHERE deleted_at IS NOT NULL${one}`)
+    .run(...(id === null ? [] : [id]));
+  return changes;
+}
+
+/**
+ * Notes a day on which the program is in use. Each step of the clock to a later day makes binned jobs one day
+ * older, however far it moved; a step back makes them no older. Those older than `binDays` are removed for good.
+ * @param today ISO date. @returns whether the day is a new one, and how many jobs were removed.
+ */
+export function noteDay(db: Db, today: string): { isNew: boolean; removed: number } {
+  return db
+    .transaction(() => {
+      const last = z
+        .object({ day: z.string() })
+        .optional()
+        .parse(db.prepare('SELECT day FROM day_of_use WHERE id = 1').get());
+      if (last?.day === today) return { isNew: false, removed: 0 };
+      db.prepare(
+        'INSERT INTO day_of_use (id, day) VALUES (1, ?) ON CONFLICT (id) DO UPDATE SET day = excluded.day',
+      ).run(today);
+      if (last && last.day < today)
+        db.prepare('UPDATE job_head SET bin_days = bin_days + 1 WHERE deleted_at IS NOT NULL').run();
+      const { changes } = db
+        .prepare('DELETE FROM job_head WHERE deleted_at IS NOT NULL AND bin_days > ?')
+        .run(binDays);
+      return { isNew: true, removed: changes };
+    })
+    .immediate();
+}
