@@ -156,7 +156,7 @@ export function editsSince(
   known: { incarnation: string; revision: number },
 ): EditResult & { incarnation: string; edits: MissedEdit[] | null } {
   const head = headOf(db, id);
-  if (head.deletedAt !== null) throw new NoSuchJobError(id);
+  if (head.deletedAt !== null) throw new NoSuchJobError(id, 'bin');
   const { incarnation, revision, savedAt } = head;
   const apart = incarnation !== known.incarnation || known.revision > revision;
   if (apart || revision - known.revision > mostMissed) return { incarnation, revision, savedAt, edits: null };

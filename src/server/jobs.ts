@@ -26,8 +26,12 @@ export interface JobHead {
 
 /** There is no such job (or it is in the bin). */
 export class NoSuchJobError extends Error {
-  constructor(id: Id) {
-    super(`There is no job with the id ${id}.`);
+  constructor(id: Id, where: 'nowhere' | 'bin' = 'nowhere') {
+    super(
+      where === 'bin'
+        ? 'This job is in the bin. Restore it from the list of jobs to go on with it.'
+        : `There is no job with the id ${id}.`,
+    );
     this.name = 'NoSuchJobError';
   }
 }
@@ -114,7 +118,7 @@ export function readJob(db: Db, { id, incarnation, revision }: JobHead): Job {
 /** A job with its revision. @throws NoSuchJobError when absent or binned. */
 export function loadJob(db: Db, id: Id): StoredJob {
   const head = headOf(db, id);
-  if (head.deletedAt !== null) throw new NoSuchJobError(id);
+  if (head.deletedAt !== null) throw new NoSuchJobError(id, 'bin');
   const { incarnation, revision, savedAt } = head;
   return { job: readJob(db, head), incarnation, revision, savedAt };
 }

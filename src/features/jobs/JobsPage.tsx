@@ -49,7 +49,11 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
     }
     await refresh();
   };
-  const take = (file: File | undefined) => file && void act(() => importJob(file));
+  const take = (file: File | undefined) => {
+    if (!file) return;
+    const busy = toast.loading(`Importing ${file.name} …`);
+    void act(() => importJob(file)).finally(() => toast.dismiss(busy));
+  };
 
   return (
     <div

@@ -21,7 +21,9 @@ export function JobProvider({ initial, children }: { initial: SentJob; children:
     };
     const leave = (event: BeforeUnloadEvent) => {
       const { save } = store.getState();
-      if (save.kind === 'saving' || (save.kind === 'failed' && save.waiting > 0)) event.preventDefault();
+      // what the browser keeps is sent by the next window
+      if (save.kind === 'saving' || (save.kind === 'failed' && save.waiting > 0 && !save.kept))
+        event.preventDefault();
     };
     store.getState().start();
     const unlisten = ports.listen(look);
