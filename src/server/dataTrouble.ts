@@ -37,19 +37,30 @@ const codes: readonly (readonly [RegExp, Exclude<TroubleKind, 'newer'>])[] = [
   [/^(ENOENT|ENOTDIR)/, 'missing'],
 ];
 
-const codeOf = (error: unknown): string =>
-  error instanceof Error && 'code' in error && typeof error.code === 'string' ? error.code : '';
+/** An error of the database or the file system, told by its code: its class may come from another context. */
+const coded = (error: unknown): { code: string; message: string } | null =>
+  typeof error === 'object' &&
+  error !== null &&
+  'code' in error &&
+  typeof error.code === 'string' &&
+  'message' in error &&
+  typeof error.message === 'string'
+    ? { code: error.code, message: error.message }
+    : null;
 
 /** The trouble behind an error of the database or the file system; null when it is something else. */
 export function troubleOf(error: unknown): DataTroubleError | null {
   if (error instanceof DataTroubleError) return error;
-  const code = codeOf(error);
-  const kind = codes.find(([pattern]) => pattern.test(code))?.[1];
-  return kind && error instanceof Error ? trouble(kind, [error.message]) : null;
+  const found = coded(error);
+  const kind = found && codes.find(([pattern]) => pattern.test(found.code))?.[1];
+  return found && kind ? trouble(kind, [found.message]) : null;
 }
 
 /** Did the table refuse what the schema took? The record can't be stored as it is. */
-export const isConstraint = (error: unknown): error is Error => codeOf(error).startsWith('SQLITE_CONSTRAINT');
+export const constraintOf = (error: unknown): string | null => {
+  const found = coded(error);
+  return found?.code.startsWith('SQLITE_CONSTRAINT') ? found.message : null;
+};
 
 /** There is a sound database already; it is replaced only when that is asked for. */
 export class NotEmptyError extends Error {

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { EditError } from '@/core/job/edits';
 import { JobFileError, problemsOf } from '@/core/job/jobFile';
 import type { Problem } from '@/core/job/references';
-import { isConstraint, NotEmptyError, troubleOf } from './dataTrouble';
+import { constraintOf, NotEmptyError, troubleOf } from './dataTrouble';
 import { PictureError } from './files';
 import { ArchiveError } from './zip';
 import { QuotaError } from './sharing/quota';
@@ -94,9 +94,10 @@ function answerOf(error: unknown): Response {
   if (error instanceof QuotaError) return answer(507, error.message);
   if (error instanceof CutShortError) return answer(400, error.message);
   if (error instanceof PictureError || error instanceof ArchiveError) return answer(422, error.message);
-  if (isConstraint(error)) {
+  const constraint = constraintOf(error);
+  if (constraint !== null) {
     console.error(error);
-    return answer(422, `The database can’t hold this: ${error.message}. Nothing was changed.`);
+    return answer(422, `The database can’t hold this: ${constraint}. Nothing was changed.`);
   }
   const trouble = troubleOf(error);
   if (trouble) {
