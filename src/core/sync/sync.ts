@@ -326,14 +326,17 @@ const asWhole = (mine: unknown, id: Id, job: Job): Change => ({
   after: recordSchema.parse(mine),
 });
 
-/** Takes over what another window left unsent. */
+const notIn = <T extends { id: string }>(had: readonly T[], more: readonly T[]): T[] =>
+  more.filter((m) => !had.some((h) => h.id === m.id));
+
+/** Takes over what another window left unsent; what this one has already counts once. */
 export const adopted = (sync: Sync, left: Outbox, known: ReadonlySet<string>): Sync => {
   const both: Sync = {
     ...sync,
-    aside: [...sync.aside, ...left.aside],
-    clashes: [...sync.clashes, ...left.clashes],
+    aside: [...sync.aside, ...notIn(sync.aside, left.aside)],
+    clashes: [...sync.clashes, ...notIn(sync.clashes, left.clashes)],
   };
-  const steps = left.queue.filter((s) => !known.has(s.id) && !sync.queue.some((q) => q.id === s.id));
+  const steps = notIn(sync.queue, left.queue).filter((s) => !known.has(s.id));
   const own = steps.filter((s) => s.kind === 'do').map(({ id, label, changes }) => ({ id, label, changes }));
   return replay({ ...both, undo: [...both.undo, ...own] }, sync.base, [...sync.queue, ...steps], '');
 };

@@ -76,7 +76,8 @@ export function makeCourier(
   let sync = openSync(initial);
   let save: SaveState = { kind: 'saved' };
   let author: string | null = null;
-  let want: 'nothing' | 'news' | 'whole' = 'nothing';
+  /** Something was stored that this copy does not have. */
+  let behind = false;
   /** Undo and redo of steps whose content is not held here, with the step that was newest when they were asked. */
   const deferred: { kind: 'undo' | 'redo'; commits: number }[] = [];
   let commits = 0;
@@ -216,16 +217,15 @@ export function makeCourier(
   }
 
   async function fetchNews() {
-    const { edits, savedAt } =
-      want === 'news' ? await ports.server.since(sync) : { edits: null, savedAt: '' };
+    const { edits, savedAt } = await ports.server.since(sync);
     const next = edits && caughtUp(sync, edits, savedAt);
     if (next) {
-      want = 'nothing';
+      behind = false;
       return enter(next);
     }
     const stored = await ports.server.whole();
     const known = await ports.server.known(sync.queue.map((s) => s.id));
-    want = 'nothing';
+    behind = false;
     enter(renewed(sync, stored, known));
   }
 
@@ -238,11 +238,11 @@ export function makeCourier(
       faults = 0;
       const next = confirmed(sync, step.id, at);
       if (next) enter(next);
-      else want = 'news';
+      else behind = true;
       ports.announce();
     } catch (error) {
       if (!(error instanceof ApiError)) throw error;
-      if (error.status === 409) want = 'news';
+      if (error.status === 409) behind = true;
       else if ([400, 413, 422].includes(error.status) || (error.status === 500 && ++faults >= mostFaults)) {
         faults = 0;
         enter(refused(sync, step.id, messageOf(error)));
@@ -255,16 +255,18 @@ export function makeCourier(
     if (running || stopped) return;
     running = true;
     let waitMs = firstWaitMs;
-    while (!stopped && (!historyKnown || want !== 'nothing' || deferred.length || waitingNow())) {
+    while (!stopped && (!historyKnown || behind || deferred.length || waitingNow())) {
       try {
         if (!historyKnown) await begin();
-        else if (want !== 'nothing') await fetchNews();
+        else if (behind) await fetchNews();
         else if (deferred.length) await doDeferred();
         else await sendFirst();
         waitMs = firstWaitMs;
         if (save.kind === 'failed') setSave({ kind: 'saving', waiting: waitingNow() });
       } catch (error) {
         if (!(error instanceof ApiError || error instanceof TypeError)) console.error(error);
+        // what is said to be kept is kept
+        await keeping;
         setSave({
           kind: 'failed',
           message: messageOf(error),
@@ -317,7 +319,7 @@ export function makeCourier(
       go();
     },
     async look() {
-      if (want === 'nothing') want = 'news';
+      behind = true;
       go();
       await new Promise<void>((done) => {
         waiters.push(done);
