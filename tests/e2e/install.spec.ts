@@ -161,7 +161,7 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
     .first()
     .click();
   await phone.getByTestId('step-photo').setInputFiles('docs/screenshots/phone-walk.png');
-  await expect(phone.getByText('1 photo kept')).toBeVisible();
+  await expect(phone.getByText('1 photo', { exact: true })).toBeVisible();
   await expect(page.getByRole('img', { name: 'Photo 1 of Restart the modem' })).toBeVisible();
   await phone.getByRole('button', { name: 'To the step at hand' }).click();
   await context.setOffline(true);

@@ -89,7 +89,11 @@ export function makeCourier(
   let keeping: Promise<void> = Promise.resolve();
   let waiters: (() => void)[] = [];
 
-  const tell = () => changed(sync, save);
+  const tell = () => {
+    // what is on its way is never called saved
+    if (sync.queue.length && save.kind === 'saved') save = { kind: 'saving', waiting: sync.queue.length };
+    changed(sync, save);
+  };
   const waitingNow = () => sync.queue.length;
   function setSave(next: SaveState) {
     save = next;
@@ -284,8 +288,6 @@ export function makeCourier(
   }
 
   const go = () => {
-    // what is on its way is never called saved
-    if (waitingNow() && save.kind === 'saved') setSave({ kind: 'saving', waiting: waitingNow() });
     void run();
   };
   return {

@@ -249,9 +249,16 @@ test('a window that is closed with unsent steps finds them when it is opened aga
   store.getState().stop();
   state.cut = false;
   const again = open('w-closed');
+  const said: string[] = [];
+  again.subscribe(({ save, job }) => {
+    if (spot(job, 2).name === 'Never sent' && loadJob(db, id).revision < 2) said.push(save.kind);
+  });
   await until(() => loadJob(db, id).revision === 2);
   await again.getState().settled();
   expect(spot(loadJob(db, id).job, 2).name).toBe('Never sent');
+  // at no moment is it called saved before it is
+  expect(said.length).toBeGreaterThan(0);
+  expect(said).not.toContain('saved');
   expect(again.getState().history.undo.map((u) => u.label)).toEqual([
     'Rename to Stored, answer lost',
     'Rename to Never sent',
