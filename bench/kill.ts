@@ -7,6 +7,7 @@
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { get } from '@/core/job/job';
+import { aPhoneRun } from '@/server/sharing/aPhoneRun';
 import { jobServer } from '@/ui/store/jobServer';
 import { type Courier, type CourierPorts, makeCourier } from '@/ui/store/courier';
 import type { Outbox } from '@/core/sync/sync';
@@ -158,26 +159,11 @@ export async function killFigures(kills: number): Promise<object> {
   /** A phone that sends a run again until it hears that it was taken. */
   async function measure(name: string): Promise<void> {
     for (let n = 0; !stopping; n++) {
-      const run = {
-        id: `rd-${name}-${n}`,
+      const run = aPhoneRun(`rd-${name}-${n}`, {
         spotId: `spot-${1 + (n % 14)}`,
-        phase: 'after',
         takenAt: new Date().toISOString(),
-        deviceId: null,
-        connected: true,
         downMbps: 50 + (n % 40),
-        upMbps: 10,
-        latencyMs: 9,
-        rssiDbm: null,
-        source: 'measured',
-        measures: 'house',
-        server: 'bench',
-        heightM: 1,
-        loadedMs: null,
-        jitterMs: null,
-        lossPct: null,
-        linkMbps: null,
-      };
+      });
       for (let heard = false; !heard;) {
         try {
           const answer = await fetch(`/api/walk/${code}/runs`, {

@@ -21,6 +21,7 @@ import { openDatabase } from './database';
 import { ConflictError, editJob, editsSince, knownEdits } from './editLog';
 import { insertJob, loadJob } from './jobs';
 import { receiveSteps } from './sharing/phoneSteps';
+import { aPhoneRun } from './sharing/aPhoneRun';
 import { receiveRuns } from './sharing/phoneReadings';
 
 const small = () => jobFromRecords(quayHouse().filter((r) => r.type !== 'link'));
@@ -283,26 +284,7 @@ const openedAnew = (db: ReturnType<typeof openDatabase>): AnyRecord[] => {
   return [...loadJob(db, jobId).job.byId.values()];
 };
 
-const phoneRun = (id: string, spotId: string) => ({
-  id,
-  spotId,
-  phase: 'after',
-  takenAt: now,
-  deviceId: null,
-  connected: true,
-  downMbps: 90,
-  upMbps: 40,
-  latencyMs: 4,
-  rssiDbm: null,
-  source: 'measured',
-  measures: 'house',
-  server: 'This machine',
-  heightM: 1,
-  loadedMs: null,
-  jitterMs: null,
-  lossPct: null,
-  linkMbps: null,
-});
+const phoneRun = (id: string, spotId: string) => aPhoneRun(id, { spotId });
 const phoneStep = (note: string) => ({
   type: 'stepRun' as const,
   id: 'anything',

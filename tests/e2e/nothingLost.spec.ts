@@ -5,6 +5,7 @@ import { join } from 'node:path';
 import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import Database from 'better-sqlite3';
+import { aPhoneRun } from '@/server/sharing/aPhoneRun';
 import { expect, openLedger, test } from './server';
 
 const flat = '/jobs/tannery-lofts-7/survey';
@@ -182,26 +183,11 @@ test('a phone is not told of money, and its run stays when the window undoes its
   expect(JSON.stringify(records)).not.toMatch(/"priceEur":[1-9]/);
   expect(records.find((r: { type: string }) => r.type === 'job').budget).toBeNull();
   const spot = records.find((r: { type: string }) => r.type === 'spot');
-  const run = {
-    id: 'rd-w-e2e',
+  const run = aPhoneRun('rd-w-e2e', {
     spotId: spot.id,
     phase: 'before',
     takenAt: new Date().toISOString(),
-    deviceId: null,
-    connected: false,
-    downMbps: null,
-    upMbps: null,
-    latencyMs: null,
-    rssiDbm: null,
-    source: 'measured',
-    measures: 'house',
-    server: '',
-    heightM: null,
-    loadedMs: null,
-    jitterMs: null,
-    lossPct: null,
-    linkMbps: null,
-  };
+  });
   const sent = await page.request.post(`/api/walk/${share.code}/runs`, {
     data: { runs: [run], sentAt: new Date().toISOString() },
   });

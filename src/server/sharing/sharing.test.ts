@@ -14,6 +14,7 @@ import { makeRecord } from '@/core/job/make';
 import { dropSecret, keepSecret, secretsOf } from '../secrets';
 import { receiveSteps } from './phoneSteps';
 import { type PhoneRun, receiveRuns, receiveWalk } from './phoneReadings';
+import { aPhoneRun } from './aPhoneRun';
 import { phoneRecords } from './phoneView';
 import { countPhoto, QuotaError } from './quota';
 import { closeSharing, openSharing, sharingState } from './sharing';
@@ -47,27 +48,8 @@ afterAll(async () => {
   rmSync(folder, { recursive: true });
 });
 
-const run = (n: number, part: Partial<PhoneRun> = {}): PhoneRun => ({
-  id: `rd-w-${n}`,
-  spotId: 'spot-1',
-  phase: 'after',
-  takenAt: now,
-  deviceId: 'dev-phone',
-  connected: true,
-  downMbps: 90,
-  upMbps: 40,
-  latencyMs: 4,
-  rssiDbm: null,
-  source: 'measured',
-  measures: 'house',
-  server: 'This machine',
-  heightM: 1,
-  loadedMs: 12,
-  jitterMs: 1,
-  lossPct: 0,
-  linkMbps: null,
-  ...part,
-});
+const run = (n: number, part: Partial<PhoneRun> = {}) =>
+  aPhoneRun(`rd-w-${n}`, { deviceId: 'dev-phone', ...part });
 
 describe('what a phone sends', () => {
   test('is taken once, however often it is sent, and numbered on', () => {

@@ -8,6 +8,7 @@ import { trouble } from '@/server/dataTrouble';
 import { editJob, editRequestSchema, editsSince, historyFor, knownEdits, loggedEdit } from '@/server/editLog';
 import { insertJob, loadJob } from '@/server/jobs';
 import { handle, readJson } from '@/server/http';
+import { aPhoneRun } from '@/server/sharing/aPhoneRun';
 import { receiveRuns } from '@/server/sharing/phoneReadings';
 import { jobServer, type SentJob } from './jobServer';
 import { makeJobStore } from './jobStore';
@@ -291,26 +292,7 @@ test('a phone’s run arrives while a window works: both stay, and undo takes on
   const store = open();
   rename(store, 'By the window');
   await store.getState().settled();
-  const run = {
-    id: 'rd-w-1',
-    spotId: 'spot-2',
-    phase: 'after',
-    takenAt: now,
-    deviceId: null,
-    connected: false,
-    downMbps: null,
-    upMbps: null,
-    latencyMs: null,
-    rssiDbm: null,
-    source: 'measured',
-    measures: 'house',
-    server: '',
-    heightM: null,
-    loadedMs: null,
-    jitterMs: null,
-    lossPct: null,
-    linkMbps: null,
-  };
+  const run = aPhoneRun('rd-w-1', { spotId: 'spot-2' });
   expect(receiveRuns(db, id, [run], now)[0]?.state).toBe('taken');
   await store.getState().look();
   store.getState().undo();
