@@ -6,9 +6,9 @@ import { dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
-/** How the built application is served; young garbage is collected in small steps, so that memory stays low. */
+/** How the built application is served. A small heap is collected early: memory stays low on a laptop that does other work. */
 export const serveScript = join(root, '.next/serve.mjs');
-export const serveArguments = ['--max-semi-space-size=4', serveScript];
+export const serveArguments = ['--max-semi-space-size=2', '--max-old-space-size=1024', serveScript];
 const nextBin = join(root, 'node_modules/next/dist/bin/next');
 export const tsxBin = join(root, 'node_modules/tsx/dist/cli.mjs');
 process.env.NEXT_TELEMETRY_DISABLED = '1';
