@@ -42,6 +42,54 @@ describe('exact tests', () => {
     );
   });
 
+  /** The exact share by an independent recurrence: U of sizes n and m without ties. */
+  function exactShare(n: number, m: number, atLeastU: number): number {
+    const counts = new Map<string, number[]>();
+    const of = (a: number, b: number): number[] => {
+      const key = `${a} ${b}`;
+      const known = counts.get(key);
+      if (known) return known;
+      const out = Array<number>(a * b + 1).fill(0);
+      if (a === 0 || b === 0) out[0] = 1;
+      else {
+        of(a - 1, b).forEach((c, u) => (out[u + b] = (out[u + b] ?? 0) + c));
+        of(a, b - 1).forEach((c, u) => (out[u] = (out[u] ?? 0) + c));
+      }
+      counts.set(key, out);
+      return out;
+    };
+    const all = of(n, m);
+    const sum = (list: number[]) => list.reduce((x, y) => x + y, 0);
+    return sum(all.slice(atLeastU)) / sum(all);
+  }
+
+  test('with many runs on both sides the share is within 0.002 of the exact one', () => {
+    fc.assert(
+      fc.property(fc.array(fc.boolean(), { minLength: 44, maxLength: 60 }), (sides) => {
+        const after = sides.flatMap((a, i) => (a ? [i] : []));
+        const before = sides.flatMap((a, i) => (a ? [] : [i]));
+        fc.pre(Math.min(after.length, before.length) >= 21);
+        const u = after.reduce((s, v) => s + before.filter((b) => b < v).length, 0);
+        const share = exactShare(after.length, before.length, u);
+        expect(Math.abs((mannWhitneyGreater(before, after) ?? NaN) - share)).toBeLessThan(0.002);
+      }),
+      { numRuns: 40 },
+    );
+  });
+
+  test('a few runs before and many after are still counted exactly, and 999 on both sides give a share', () => {
+    const many = Array.from({ length: 400 }, (_, i) => 10 + i);
+    expect(mannWhitneyGreater([1, 2, 3], many)).toBeCloseTo(6 / (403 * 402 * 401), 15);
+    const all = Array.from({ length: 999 }, (_, i) => i % 50);
+    expect(mannWhitneyGreater(all, all)).toBeCloseTo(0.5, 2);
+    expect(
+      mannWhitneyGreater(
+        all,
+        all.map((v) => v + 5),
+      ),
+    ).toBeLessThan(1e-6);
+  });
+
   test('median of none, odd, even', () => {
     expect([median([]), median([3, 1, 2]), median([4, 1])]).toEqual([null, 2, 2.5]);
   });
