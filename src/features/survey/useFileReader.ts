@@ -53,7 +53,8 @@ export function useFileReader() {
     /** @throws Error with the path and message of what is wrong. */
     readDrawing: (file: File): Promise<PlanDrawing> =>
       run(file, async (api) => {
-        const told = Comlink.proxy((share: number) => setReading({ name: file.name, share }));
+        // what is told goes another way than the answer, and may come after it
+        const told = Comlink.proxy((share: number) => setReading((now) => now && { ...now, share }));
         const answer = await api.readDrawing(file, told);
         if ('drawing' in answer) return answer.drawing;
         throw new Error(
