@@ -15,6 +15,8 @@ export default tseslint.config(
       '@typescript-eslint/no-unused-vars': ['error', { varsIgnorePattern: '^_', argsIgnorePattern: '^_' }],
       '@typescript-eslint/consistent-type-imports': ['error', { fixStyle: 'inline-type-imports' }],
       'no-console': ['error', { allow: ['error'] }],
+      'no-useless-rename': 'error',
+      'object-shorthand': ['error', 'properties'],
       eqeqeq: ['error', 'smart'],
     },
   },

@@ -5,19 +5,19 @@ import { type Job, jobFromRecords } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
 import type { AnyRecord } from '@/core/job/records';
 import { makeCrossings } from '@/core/propagation/crossings';
-import { crossFrom } from '@/core/propagation/fan';
-import { passAll } from '@/core/propagation/passOf';
-import { reachOf } from '@/core/propagation/reach';
+import { crossingsFrom } from '@/core/propagation/angularIndex';
+import { multiplyTransmittance } from '@/core/propagation/transmittance';
+import { pathTree } from '@/core/propagation/pathTree';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { buildScene } from '@/core/propagation/scene';
 import { random } from '@/core/statistics/random';
 import { makeCompute } from '@/workers/compute';
 import { naiveCrossings } from './naiveCrossings';
 import { gridJob } from './survey';
-import type { Scene, Sender } from '@/core/propagation/model';
+import type { Scene, Transmitter } from '@/core/propagation/model';
 
 type Place = readonly [number, number, number];
-const sender = (at: Place): Sender => ({
+const sender = (at: Place): Transmitter => ({
   at,
   axis: [0, 0, 1],
   patterns: ['dipole', 'dipole', 'dipole'],
@@ -54,8 +54,8 @@ async function rays(scene: Scene, from: Place, to: Float64Array) {
   const hits = makeCrossings();
   const pass = new Float64Array(3);
   const got = makeReceived();
-  const reach = reachOf(scene, sender(from));
-  const { fan } = reach;
+  const tree = pathTree(scene, sender(from));
+  const { index: fan } = tree;
   const each = (ray: (x: number, y: number, z: number) => void) => () => {
     for (let i = 0; i < n; i++) ray(to[i * 3] as number, to[i * 3 + 1] as number, to[i * 3 + 2] as number);
   };
@@ -64,9 +64,9 @@ async function rays(scene: Scene, from: Place, to: Float64Array) {
     .add(
       'straight',
       each((x, y, z) => {
-        crossFrom(scene, fan, x, y, z, hits);
+        crossingsFrom(scene, fan, x, y, z, hits);
         pass[0] = pass[1] = pass[2] = 1;
-        passAll(scene, hits, pass, 0);
+        multiplyTransmittance(scene, hits, pass, 0);
       }),
     )
     .add(
@@ -75,7 +75,7 @@ async function rays(scene: Scene, from: Place, to: Float64Array) {
     )
     .add(
       'full',
-      each((x, y, z) => receive(reach, x, y, z, got)),
+      each((x, y, z) => receive(tree, x, y, z, got)),
     );
   await bench.run();
   return bench.tasks.map((t) => {

@@ -29,7 +29,7 @@ export function naiveCrossings(
     const [a, b] = [dot(at, panel.along), dot(at, panel.up)];
     if (a < 0 || a > panel.lengthM || b < 0 || b > panel.heightM) continue;
     const opening = panel.openings.find((o) => a > o.a0 && a < o.a1 && b > o.b0 && b < o.b1);
-    add(opening?.id ?? panel.id, (opening ?? panel).key, slope / length);
+    add(opening?.id ?? panel.id, (opening ?? panel).lossId, slope / length);
   }
   for (const slab of scene.slabs) {
     const t = (slab.z - p[2]) / d[2];
@@ -37,7 +37,7 @@ export function naiveCrossings(
     const [x, y] = [p[0] + t * d[0], p[1] + t * d[1]];
     if (!inPolygon(slab.outline, x, y)) continue;
     const hole = slab.holes.find((h) => inPolygon(h.outline, x, y));
-    add(hole?.id ?? slab.id, (hole ?? slab).key, d[2] / length);
+    add(hole?.id ?? slab.id, (hole ?? slab).lossId, d[2] / length);
   }
   for (const b of scene.blocks) {
     const [x, y] = [p[0] - b.x, p[1] - b.y];
@@ -55,7 +55,7 @@ export function naiveCrossings(
       enter = Math.max(enter, Math.min((l - s) / v, (h - s) / v));
       leave = Math.min(leave, Math.max((l - s) / v, (h - s) / v));
     }
-    if (leave - enter > 1e-9) add(b.id, b.key, 1);
+    if (leave - enter > 1e-9) add(b.id, b.lossId, 1);
   }
   return out;
 }

@@ -10,7 +10,7 @@ import type { Problem } from '@/core/job/references';
 import { feedOptions } from '@/core/network/feedOptions';
 import { networkOf } from '@/core/network/feeds';
 import { predictJob } from '@/core/network/predict';
-import { withTaught } from '@/core/learn/withTaught';
+import { withPosterior } from '@/core/learn/posterior';
 import { buildScene } from '@/core/propagation/scene';
 import { dataCommands, dataHelp } from './dataCommands';
 import { planArguments, planHelp, planOf } from './planCommand';
@@ -73,7 +73,7 @@ function predict(args: string[]) {
   const [file, ...rest] = args.filter((a) => a !== '--found');
   if (!file || rest.length) throw new UsageError('predict needs one FILE');
   const job = readJob(file);
-  const scene = withTaught(job, buildScene(job));
+  const scene = withPosterior(job, buildScene(job));
   const network = networkOf(job, scene, args.includes('--found') ? 'found' : 'planned');
   const letters = new Map(job.units.map((u) => [u.id, u.letter]));
   const rooms = new Map(job.rooms.map((r) => [r.id, r.name]));
@@ -105,7 +105,7 @@ function check(args: string[]) {
   const [file, ...rest] = args;
   if (!file || rest.length) throw new UsageError('check needs one FILE');
   const job = readJob(file);
-  const scene = withTaught(job, buildScene(job));
+  const scene = withPosterior(job, buildScene(job));
   print({
     job: job.info.name,
     snags: snagsOf(job, scene, networkOf(job, scene, 'planned')).map(
@@ -125,7 +125,7 @@ function links(args: string[]) {
   const [file, ...rest] = args;
   if (!file || rest.length) throw new UsageError('links needs one FILE');
   const job = readJob(file);
-  const scene = withTaught(job, buildScene(job));
+  const scene = withPosterior(job, buildScene(job));
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   print({
     job: job.info.name,

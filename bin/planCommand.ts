@@ -2,7 +2,7 @@
 import { parseArgs } from 'node:util';
 import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
-import { withTaught } from '@/core/learn/withTaught';
+import { withPosterior } from '@/core/learn/posterior';
 import { buildScene } from '@/core/propagation/scene';
 import { editOf } from '@/core/propose/editOf';
 import { frontOf } from '@/core/propose/front';
@@ -56,7 +56,7 @@ export async function planOf(
   { asked, front, why }: Omit<ReturnType<typeof planArguments>, 'file'>,
 ): Promise<object> {
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
-  const [scene, solve] = [withTaught(job, buildScene(job)), makeSolver()];
+  const [scene, solve] = [withPosterior(job, buildScene(job)), makeSolver()];
   let shop: Workshop | undefined;
   const found = await propose(job, scene, solve, asked, undefined, (w) => (shop = w));
   const proposals = [];

@@ -2,7 +2,7 @@
 import type { Job } from '@/core/job/job';
 import { bands, type Spot } from '@/core/job/records';
 import { applyEdit, putOne } from '@/core/job/edits';
-import { learnFrom } from '@/core/learn/fit';
+import { calibrate } from '@/core/learn/fit';
 import { observationsOf } from '@/core/learn/observations';
 import { networkOf } from '@/core/network/feeds';
 import { testDevice } from '@/core/network/predict';
@@ -57,8 +57,8 @@ export function heldBack(
         ),
   );
   const read = applyEdit(house, putOne('x', ...readings)).job;
-  const learnt = learnFrom(scene, observationsOf(read, scene));
-  const known: Scene = { ...scene, reaches: new Map(), taught: learnt?.taught ?? null };
+  const learnt = calibrate(scene, observationsOf(read, scene));
+  const known: Scene = { ...scene, pathTrees: new Map(), posterior: learnt?.posterior ?? null };
   const found = networkOf(house, scene, 'found');
   const received = makeReceived();
   for (const [i, spot] of house.spots.entries()) {

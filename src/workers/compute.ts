@@ -1,9 +1,9 @@
 /** The computing behind the worker, without the worker: keeps what did not change between questions. */
 import { snagsOf } from '@/core/checks/snags';
-import { type Learnt, learnFrom } from '@/core/learn/fit';
+import { type Calibration, calibrate } from '@/core/learn/fit';
 import { observationsOf } from '@/core/learn/observations';
-import { taughtField } from '@/core/learn/taughtField';
-import { withTaught } from '@/core/learn/withTaught';
+import { posteriorField } from '@/core/learn/posteriorField';
+import { withPosterior } from '@/core/learn/posterior';
 import {
   accessFields,
   type Ground,
@@ -131,7 +131,7 @@ export function makeCompute(now = () => performance.now()) {
       sceneKey,
       base,
       taughtKey,
-      scene: withTaught(job, base),
+      scene: withPosterior(job, base),
       grids: sameHouse?.grids ?? new Map(),
       fields: new WeakMap(),
       noise: sameHouse?.noise ?? new WeakMap(),
@@ -206,10 +206,10 @@ export function makeCompute(now = () => performance.now()) {
   /** With what the readings teach, whether or not predictions follow it. */
   function learntScene(): Scene {
     const { job, base, scene } = state();
-    if (scene.taught) return scene;
+    if (scene.posterior) return scene;
     const { learntFor } = state();
     if (learntFor) return learntFor;
-    const made = withTaught(applyEdit(job, putOne('learn', { ...job.info, useLearned: true })).job, base);
+    const made = withPosterior(applyEdit(job, putOne('learn', { ...job.info, useLearned: true })).job, base);
     state().learntFor = made;
     return made;
   }
@@ -225,7 +225,7 @@ export function makeCompute(now = () => performance.now()) {
     if (request.layer !== 'units') {
       const values =
         request.layer === 'taught'
-          ? taughtField(learntScene(), ground.network, grid, request.band)
+          ? posteriorField(learntScene(), ground.network, grid, request.band)
           : layerOver(ground, request.layer, request.band);
       return { ...room, bands: isobands(grid, values, layerLevels[request.layer]) };
     }
@@ -287,11 +287,11 @@ export function makeCompute(now = () => performance.now()) {
   }
 
   /** What the readings teach, whether or not it is used. */
-  function learnt(): Omit<Learnt, 'taught'> | null {
+  function learnt(): Omit<Calibration, 'posterior'> | null {
     const { job, base } = state();
-    const all = learnFrom(base, observationsOf(job, base));
+    const all = calibrate(base, observationsOf(job, base));
     if (!all) return null;
-    const { taught: _taught, ...told } = all;
+    const { posterior: _taught, ...told } = all;
     return told;
   }
 

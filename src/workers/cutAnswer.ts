@@ -3,9 +3,9 @@ import { bands, type PerBand } from '@/core/job/records';
 import { bandMiddleGHz } from '@/core/materials/wallLoss';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { cutAlong } from '@/core/propagation/elevation';
-import { fanOf } from '@/core/propagation/fan';
+import { angularIndexOf } from '@/core/propagation/angularIndex';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
-import { crossed } from '@/core/propagation/ways';
+import { crossed } from '@/core/propagation/radioPaths';
 import type { CutAnswer } from './protocol';
 import type { Scene } from '@/core/propagation/model';
 
@@ -17,7 +17,7 @@ export function cutAnswer(scene: Scene, points: readonly (readonly [number, numb
   const lengthM = legs.reduce((sum, [p, q]) => sum + Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]), 0);
   const by = bands.map((_, b) =>
     legs.flatMap(([p, q], leg) =>
-      crossed(scene, fanOf(scene, p), q, b, hits).map((term) => ({
+      crossed(scene, angularIndexOf(scene, p), q, b, hits).map((term) => ({
         ...term,
         sM: (s[leg] ?? 0) + term.at * ((s[leg + 1] ?? 0) - (s[leg] ?? 0)),
         zM: p[2] + term.at * (q[2] - p[2]),

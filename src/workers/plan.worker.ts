@@ -2,7 +2,7 @@ import * as Comlink from 'comlink';
 import { applyEdit } from '@/core/job/edits';
 import { jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
-import { withTaught } from '@/core/learn/withTaught';
+import { withPosterior } from '@/core/learn/posterior';
 import { buildScene } from '@/core/propagation/scene';
 import { editOf } from '@/core/propose/editOf';
 import { type FrontPoint, frontOf } from '@/core/propose/front';
@@ -40,7 +40,7 @@ function plan(
   said('Looking at every place and every way to feed a unit there …');
   return propose(
     job,
-    withTaught(job, buildScene(job)),
+    withPosterior(job, buildScene(job)),
     (lp, seconds) => {
       said(`Solving: step ${++solved} …`);
       return solve(lp, seconds);
@@ -67,7 +67,7 @@ function robust(kind: ProposalKind): Robust {
 /** What would have to give where not all needs can be met. */
 function relax(records: AnyRecord[], asked: Asked): Promise<Relaxation[]> {
   const job = jobFromRecords(records);
-  return relaxationsOf(job, withTaught(job, buildScene(job)), solve, asked);
+  return relaxationsOf(job, withPosterior(job, buildScene(job)), solve, asked);
 }
 
 const api = { plan, fewer, air, front, robust, relax };

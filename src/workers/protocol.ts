@@ -11,9 +11,9 @@ import type { Load } from '@/core/network/load';
 import type { ChannelPlan } from '@/core/network/channelPlan';
 import type { FeedOption } from '@/core/network/feedOptions';
 import type { CutPart } from '@/core/propagation/elevation';
-import type { Term } from '@/core/propagation/ways';
+import type { Term } from '@/core/propagation/radioPaths';
 import type { NextStep } from '@/core/plan/nextSteps';
-import type { Learnt } from '@/core/learn/fit';
+import type { Calibration } from '@/core/learn/fit';
 import type { LinkLoad } from '@/core/proof/linkLoad';
 import type { Prediction } from '@/core/network/predict';
 
@@ -143,7 +143,7 @@ export interface ComputeApi {
   /** The runbook as it stands at a time, ms since 1970; with other runs than the job's in a rehearsal. */
   runbook(people: number, nowMs: number, runs: StepRun[] | null): Promise<Live>;
   /** What the job's readings teach, used or not; null where none has a signal. */
-  learnt(): Promise<Omit<Learnt, 'taught'> | null>;
+  learnt(): Promise<Omit<Calibration, 'posterior'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */
   predictFixed(scenario: Scenario): Promise<Prediction[]>;
 }

@@ -4,9 +4,9 @@ import { parseJobFile } from '@/core/job/jobFile';
 import type { Job } from '@/core/job/job';
 import { regionArea } from '@/core/geometry/region';
 import { makeCrossings } from '@/core/propagation/crossings';
-import { crossings } from '@/core/propagation/fan';
+import { crossings } from '@/core/propagation/angularIndex';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
-import { passAll } from '@/core/propagation/passOf';
+import { multiplyTransmittance } from '@/core/propagation/transmittance';
 import { buildScene } from '@/core/propagation/scene';
 import { expect, placeOnSheet, test } from './server';
 
@@ -28,7 +28,7 @@ function lossBetween(job: Job, storeyId: string, a: [number, number], b: [number
   const hits = makeCrossings();
   const pass = new Float64Array(3).fill(1);
   crossings(scene, ...a, z, ...b, z, hits);
-  passAll(scene, hits, pass, 0);
+  multiplyTransmittance(scene, hits, pass, 0);
   return freeSpaceLoss(Math.hypot(b[0] - a[0], b[1] - a[1]), 5.5) - 10 * Math.log10(pass[1] ?? NaN);
 }
 

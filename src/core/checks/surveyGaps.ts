@@ -3,7 +3,7 @@
  * Losses named here are planning values of physics: a splitter not rated for the band costs 5 to
  * 12 dB, another phase or leg 15 dB, a trip through the consumer unit 12 dB.
  */
-import type { Term } from '../propagation/ways';
+import type { Term } from '../propagation/radioPaths';
 import { assemblySpread } from '../materials/assemblyLoss';
 import { find, type Job } from '../job/job';
 import type { Id, Room, Wall } from '../job/records';
@@ -37,8 +37,8 @@ const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 /** Rooms on the two sides of a wall, for naming it: «between Hall and Kitchen». */
 export function wallPlace(job: Job, wall: Wall): string {
   const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
-  const reach = halfOf(job, wall) + 0.15;
-  const [nx, ny] = [((wall.by - wall.ay) / length) * reach, (-(wall.bx - wall.ax) / length) * reach];
+  const tree = halfOf(job, wall) + 0.15;
+  const [nx, ny] = [((wall.by - wall.ay) / length) * tree, (-(wall.bx - wall.ax) / length) * tree];
   const names = new Set<string>();
   for (const side of [1, -1])
     for (const t of [0.25, 0.5, 0.75]) {

@@ -35,13 +35,13 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
     spreadDb: bands.map(() => new Float32Array(n)),
   };
   // coarse: something moves
-  const reach = grid.chessboard ? movingReachOf(scene, feed) : reachOfUnit(scene, feed, 'access');
+  const tree = grid.chessboard ? movingReachOf(scene, feed) : reachOfUnit(scene, feed, 'access');
   const radios = bands.map((b) => radioOf(feed.kit, b, 'access'));
   const left = leftOut(grid);
   for (let i = 0; i < n; i++) {
     if (left[i]) continue;
     const [x, y, z] = [grid.at[i * 3] as number, grid.at[i * 3 + 1] as number, grid.at[i * 3 + 2] as number];
-    receive(reach, x, y, z, received);
+    receive(tree, x, y, z, received);
     for (let b = 0; b < 3; b++) {
       const radio = radios[b];
       if (!radio) continue;

@@ -4,17 +4,17 @@ import { parseJobFile } from '../job/jobFile';
 import { networkOf } from '../network/feeds';
 import { predictJob } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
-import { reachOf } from '../propagation/reach';
+import { pathTree } from '../propagation/pathTree';
 import { buildScene } from '../propagation/scene';
 import { assembly, brick, field, wall } from '../propagation/testScenes';
-import { learnFrom, type Observation } from './fit';
+import { calibrate, type Observation } from './fit';
 import { observationsOf } from './observations';
-import { withTaught } from './withTaught';
+import { withPosterior } from './posterior';
 import { lossWords, otherWords } from './words';
 
 /** One brick wall at x = 0, a unit at (−3, 0), and places on both sides. */
 const scene = buildScene(field([assembly('brick', [brick]), wall('w', [0, -20], [0, 20], 'brick')]));
-const key = scene.keyIds.indexOf('brick');
+const key = scene.lossRecordIds.indexOf('brick');
 const from = [-3, 0, 1] as const;
 const at = (x: number, y: number, offDb: number, over: Partial<Observation> = {}): Observation => ({
   spotId: `at ${x} ${y}`,
@@ -22,31 +22,31 @@ const at = (x: number, y: number, offDb: number, over: Partial<Observation> = {}
   from,
   to: [x, y, 1],
   band: 1,
-  keys: x > 0 ? [key] : [],
+  lossIds: x > 0 ? [key] : [],
   computedDbm: -50,
   readDbm: -50 + offDb,
   runs: 5,
   ...over,
 });
 const learn = (...all: Observation[]) => {
-  const learnt = learnFrom(scene, all);
-  if (!learnt) throw new Error('nothing was learnt');
-  return learnt;
+  const calibration = calibrate(scene, all);
+  if (!calibration) throw new Error('nothing was learnt');
+  return calibration;
 };
 const far = [-14, -10, -6, 6, 10, 14];
 
 describe('from made-up readings', () => {
-  test('nothing from none', () => expect(learnFrom(scene, [])).toBeNull());
+  test('nothing from none', () => expect(calibrate(scene, [])).toBeNull());
 
   test('readings as computed change nothing but make it surer', () => {
-    const learnt = learn(...far.map((y) => at(4, y, 0)), ...far.map((y) => at(-4, y, 0)));
-    const [loss] = learnt.losses;
+    const calibration = learn(...far.map((y) => at(4, y, 0)), ...far.map((y) => at(-4, y, 0)));
+    const [loss] = calibration.losses;
     expect(loss?.db).toBeCloseTo(loss?.priorDb ?? NaN, 6);
     expect(loss?.spreadDb).toBeLessThan(loss?.priorSpreadDb ?? 0);
-    const told = learnt.taught({ unitId: 'a', from, to: [4, 2, 1], band: 1, keys: [key] }, 30);
+    const told = calibration.posterior({ unitId: 'a', from, to: [4, 2, 1], band: 1, lossIds: [key] }, 30);
     expect(told.db).toBeCloseTo(0, 6);
     expect(told.variance).toBeLessThan(30);
-    expect(learnt.units[0]?.db).toBeCloseTo(0, 6);
+    expect(calibration.units[0]?.db).toBeCloseTo(0, 6);
   });
 
   test('a wall that costs more is told from a unit that sends less: only what is behind it is weaker', () => {
@@ -60,9 +60,9 @@ describe('from made-up readings', () => {
   });
 
   test('near a reading the field follows it, farther off it fades, and another unit knows only the walls', () => {
-    const learnt = learn(at(-6, 0, 6));
+    const calibration = learn(at(-6, 0, 6));
     const shift = (y: number, unitId = 'a') =>
-      learnt.taught({ unitId, from, to: [-6, y, 1], band: 1, keys: [] }, 16).db;
+      calibration.posterior({ unitId, from, to: [-6, y, 1], band: 1, lossIds: [] }, 16).db;
     expect(shift(0)).toBeGreaterThan(shift(3));
     expect(shift(3)).toBeGreaterThan(shift(12));
     expect(shift(12)).toBeGreaterThan(0);
@@ -71,15 +71,17 @@ describe('from made-up readings', () => {
 
   test('one reading that nothing explains is left out, and named with what all others say', () => {
     const good = far.flatMap((y) => [at(-4, y, 0), at(-8, y, 0)]);
-    const learnt = learn(...good, at(-5, 0, -38));
-    expect(learnt.outliers).toEqual([{ spotId: 'at -5 0', readDbm: -88, expectedDbm: expect.any(Number) }]);
-    expect(learnt.outliers[0]?.expectedDbm).toBeGreaterThan(-53);
-    expect(learnt.used).toBe(good.length);
+    const calibration = learn(...good, at(-5, 0, -38));
+    expect(calibration.outliers).toEqual([
+      { spotId: 'at -5 0', readDbm: -88, expectedDbm: expect.any(Number) },
+    ]);
+    expect(calibration.outliers[0]?.expectedDbm).toBeGreaterThan(-53);
+    expect(calibration.used).toBe(good.length);
   });
 
   test('more runs at a spot make it surer', () => {
     const spread = (runs: number) =>
-      learn(at(-6, 0, 3, { runs })).taught({ unitId: 'a', from, to: [-6, 0, 1], band: 1, keys: [] }, 16)
+      learn(at(-6, 0, 3, { runs })).posterior({ unitId: 'a', from, to: [-6, 0, 1], band: 1, lossIds: [] }, 16)
         .variance;
     expect(spread(9)).toBeLessThan(spread(1));
   });
@@ -92,13 +94,13 @@ describe('from the readings of Quay House', () => {
   test('predictions follow only when asked to; their terms still add up to the signal', () => {
     const readings = [...demo.byId.values()].filter((r) => r.type === 'reading');
     expect(readings.length).toBeGreaterThan(0);
-    expect(withTaught(demo, house)).toBe(house);
+    expect(withPosterior(demo, house)).toBe(house);
     const on = jobFromRecords(
       [...demo.byId.values()].map((r) => (r.type === 'job' ? { ...r, useLearned: true } : r)),
     );
-    const taught = withTaught(on, house);
+    const posterior = withPosterior(on, house);
     const predict = (s: typeof house) => predictJob(on, s, networkOf(on, s, 'planned'));
-    const [plain, followed] = [predict(house), predict(taught)];
+    const [plain, followed] = [predict(house), predict(posterior)];
     expect(followed.some((p, i) => Math.abs((p.rssiDbm ?? 0) - (plain[i]?.rssiDbm ?? 0)) > 1)).toBe(true);
     for (const p of followed) {
       if (p.rssiDbm === null || p.terms.length === 0) continue;
@@ -108,15 +110,16 @@ describe('from the readings of Quay House', () => {
   });
 
   test('what was learnt is told in sentences', () => {
-    const learnt = learnFrom(house, observationsOf(demo, house));
-    if (!learnt) throw new Error('nothing was learnt');
-    for (const l of learnt.losses) expect(lossWords(l)).toMatch(/ costs [\d.]+ dB here, .+\(± [\d.]+\)$/);
+    const calibration = calibrate(house, observationsOf(demo, house));
+    if (!calibration) throw new Error('nothing was learnt');
+    for (const l of calibration.losses)
+      expect(lossWords(l)).toMatch(/ costs [\d.]+ dB here, .+\(± [\d.]+\)$/);
     const outlier = { spotId: demo.spots[0]?.id ?? '', readDbm: -90, expectedDbm: -60 };
     const words = otherWords(demo, {
-      ...learnt,
+      ...calibration,
       units: [{ unitId: 'unit-a', db: -2.4, spreadDb: 1.1 }],
       slope: { db: -1.2, spreadDb: 0.5 },
-      notApart: [['Brick', 'Door']],
+      inseparable: [['Brick', 'Door']],
       outliers: [outlier],
     });
     expect(words).toEqual([
@@ -131,11 +134,11 @@ describe('from the readings of Quay House', () => {
 test('a signal that nothing was taught of is received as before', () => {
   const sender = { at: from, axis: [0, 0, 1] as const, patterns: ['dipole', 'dipole', 'dipole'] as const };
   const [plain, with1] = [makeReceived(), makeReceived()];
-  receive(reachOf(scene, sender), 4, 1, 1, plain);
-  const taught = learn(at(4, 6, -5)).taught;
-  receive(reachOf({ ...scene, taught }, sender, null), 4, 1, 1, with1);
+  receive(pathTree(scene, sender), 4, 1, 1, plain);
+  const posterior = learn(at(4, 6, -5)).posterior;
+  receive(pathTree({ ...scene, posterior }, sender, null), 4, 1, 1, with1);
   expect(with1.gainDb).toEqual(plain.gainDb);
-  receive(reachOf({ ...scene, taught }, sender, 'a'), 4, 1, 1, with1);
+  receive(pathTree({ ...scene, posterior }, sender, 'a'), 4, 1, 1, with1);
   expect(with1.gainDb[1]).not.toBe(plain.gainDb[1]);
-  expect((with1.gainDb[1] ?? 0) - (with1.taughtDb[1] ?? 0)).toBeCloseTo(plain.gainDb[1] ?? NaN, 9);
+  expect((with1.gainDb[1] ?? 0) - (with1.correctionDb[1] ?? 0)).toBeCloseTo(plain.gainDb[1] ?? NaN, 9);
 });

@@ -6,9 +6,9 @@
  */
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Id } from '../job/records';
-import { passSteps } from '../propagation/passOf';
+import { transmittanceSteps } from '../propagation/transmittance';
 import { shadowingDb, unitOffsetDb } from '../propagation/receive';
-import type { Scene, Taught, TaughtPath } from '../propagation/model';
+import type { Scene, PosteriorCorrection, SignalPath } from '../propagation/model';
 
 /** Shadowing is alike within about this, m (planning; 2 to 4). */
 const fieldLengthM = 3;
@@ -18,21 +18,21 @@ const slopeSpread = 0.1;
 const readingDb = 1.2;
 /** How far off all readings of one spot may be alike: the device's own scale and how it is held, dB (planning). */
 const spotReadingDb = 2;
-/** The strongest way may change with what was learnt, and sums of ways are not lines: left over in any case, dB (planning). */
-const leftOverDb = 1.5;
+/** The strongest path may change with what was learnt, and sums of paths are not lines: left over in any case, dB (planning). */
+const residualDb = 1.5;
 /** A reading so many of its own standard deviations from what all the others tell is an outlier. */
-const outlierAt = 3.3;
+const outlierSigmas = 3.3;
 /** No more than this share of the readings is left out. */
-const mostOutliers = 0.2;
+const maxOutlierShare = 0.2;
 /** Places of a unit nearer than this are one, m. */
-const samePlaceM = 0.3;
+const samePointM = 0.3;
 /** Two losses whose errors go together this much are not told apart. */
-const notApart = 0.6;
+const inseparableCorrelation = 0.6;
 /** Something was learnt of a loss when its spread fell to this share. */
-const learntShare = 0.9;
+const calibratedShare = 0.9;
 
 /** The mean signal read at one spot, and what was computed for it. */
-export interface Observation extends TaughtPath {
+export interface Observation extends SignalPath {
   spotId: Id;
   /** Read, and computed, dBm. */
   readDbm: number;
@@ -41,7 +41,7 @@ export interface Observation extends TaughtPath {
 }
 
 /** What a wall, floor or thing costs at right angles at 5 GHz: as the library has it, and as learnt. */
-export interface LearntLoss {
+export interface CalibratedLoss {
   id: Id;
   name: string;
   priorDb: number;
@@ -50,38 +50,38 @@ export interface LearntLoss {
   spreadDb: number;
 }
 
-export interface Learnt {
-  taught: Taught;
-  losses: LearntLoss[];
+export interface Calibration {
+  posterior: PosteriorCorrection;
+  losses: CalibratedLoss[];
   units: { unitId: Id; db: number; spreadDb: number }[];
   /** dB for each tenfold distance beyond the model's. */
   slope: { db: number; spreadDb: number };
   /** Pairs of losses of which only a sum is known. */
-  notApart: [string, string][];
+  inseparable: [string, string][];
   /** Readings that nothing explains; they are not used. */
   outliers: { spotId: Id; readDbm: number; expectedDbm: number }[];
   used: number;
 }
 
 type Place = readonly [number, number, number];
-const apart = (a: Place, b: Place) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
-const decades = (p: TaughtPath) => 10 * Math.log10(Math.max(1, apart(p.from, p.to)));
+const distanceM = (a: Place, b: Place) => Math.hypot(a[0] - b[0], a[1] - b[1], a[2] - b[2]);
+const decades = (p: SignalPath) => 10 * Math.log10(Math.max(1, distanceM(p.from, p.to)));
 
 /** Covariance of two signals beyond the readings' own noise, dB². @param common what crossings add. */
-function covariance(a: TaughtPath, b: TaughtPath, common: number): number {
+function covariance(a: SignalPath, b: SignalPath, common: number): number {
   let sum = common + slopeSpread * slopeSpread * decades(a) * decades(b);
   if (a.unitId !== b.unitId) return sum;
   sum += unitOffsetDb * unitOffsetDb;
-  if (apart(a.from, b.from) > samePlaceM) return sum;
-  const r = apart(a.to, b.to) / fieldLengthM;
+  if (distanceM(a.from, b.from) > samePointM) return sum;
+  const r = distanceM(a.to, b.to) / fieldLengthM;
   return sum + shadowingDb * shadowingDb * Math.exp(-(r * r) / 2);
 }
 
-/** Per key, how many dB a crossing counts for a path: how often it is crossed times its spread in the band. */
-function weightsOf(scene: Scene, path: TaughtPath): Float64Array {
-  const row = new Float64Array(scene.keyIds.length);
-  for (let i = 0; i < path.keys.length; i++) {
-    const k = path.keys[i] as number;
+/** Per loss id, how many dB a crossing counts for a path: how often it is crossed times its spread in the band. */
+function weightsOf(scene: Scene, path: SignalPath): Float64Array {
+  const row = new Float64Array(scene.lossRecordIds.length);
+  for (let i = 0; i < path.lossIds.length; i++) {
+    const k = path.lossIds[i] as number;
     row[k] = (row[k] as number) + (scene.spread[k * 3 + path.band] as number);
   }
   return row;
@@ -118,7 +118,7 @@ function solve(scene: Scene, observations: readonly Observation[]) {
 /** Leaves out, one by one, the reading that the others explain least, as long as it is an outlier. */
 function withoutOutliers(scene: Scene, all: readonly Observation[]) {
   let left = [...all];
-  const outliers: Learnt['outliers'] = [];
+  const outliers: Calibration['outliers'] = [];
   for (;;) {
     const solved = solve(scene, left);
     // what each would be by all the others: its own share taken out of the solution
@@ -129,7 +129,7 @@ function withoutOutliers(scene: Scene, all: readonly Observation[]) {
     });
     const worst = scores.reduce((a, b) => (b.z > a.z ? b : a), { i: -1, off: 0, z: 0 });
     const o = left[worst.i];
-    if (!o || worst.z < outlierAt || outliers.length + 1 > mostOutliers * all.length)
+    if (!o || worst.z < outlierSigmas || outliers.length + 1 > maxOutlierShare * all.length)
       return { solved, left, outliers };
     outliers.push({ spotId: o.spotId, readDbm: o.readDbm, expectedDbm: o.readDbm - worst.off });
     left = left.filter((q) => q !== o);
@@ -140,7 +140,7 @@ function withoutOutliers(scene: Scene, all: readonly Observation[]) {
  * Learns from readings. Null when there is none with a signal.
  * @param scene without anything taught: the computed signals of the observations are of it.
  */
-export function learnFrom(scene: Scene, all: readonly Observation[]): Learnt | null {
+export function calibrate(scene: Scene, all: readonly Observation[]): Calibration | null {
   if (all.length === 0) return null;
   const { solved, left, outliers } = withoutOutliers(scene, all);
   const { weights, inverse, alpha } = solved;
@@ -163,13 +163,13 @@ export function learnFrom(scene: Scene, all: readonly Observation[]): Learnt | n
   };
   const flat = Float64Array.from({ length: n * n }, (_, i) => inverse.get(Math.floor(i / n), i % n));
   const c = new Float64Array(n);
-  const taught: Taught = (path, variance) => {
-    const { keys, band } = path;
+  const posterior: PosteriorCorrection = (path, variance) => {
+    const { lossIds, band } = path;
     for (let i = 0; i < n; i++) {
       const row = weights[i] as Float64Array;
       let common = 0;
-      for (let k = 0; k < keys.length; k++) {
-        const key = keys[k] as number;
+      for (let k = 0; k < lossIds.length; k++) {
+        const key = lossIds[k] as number;
         const w = row[key] as number;
         if (w !== 0) common += w * (scene.spread[key * 3 + band] as number);
       }
@@ -183,20 +183,22 @@ export function learnFrom(scene: Scene, all: readonly Observation[]): Learnt | n
       explained += (c[i] as number) * row;
     }
     const slope = slopeSpread * decades(path);
-    return { db, variance: variance + slope * slope - explained + leftOverDb ** 2 };
+    return { db, variance: variance + slope * slope - explained + residualDb ** 2 };
   };
   // what stands behind: a loss that is higher makes signals lower
-  const columns = scene.keyIds.map((_, k) => Float64Array.from(weights, (row) => -(row[k] as number)));
-  const losses = scene.keyIds.flatMap((id, k): (LearntLoss & { k: number })[] => {
+  const columns = scene.lossRecordIds.map((_, k) => Float64Array.from(weights, (row) => -(row[k] as number)));
+  const losses = scene.lossRecordIds.flatMap((id, k): (CalibratedLoss & { k: number })[] => {
     const priorSpreadDb = scene.spread[k * 3 + 1] as number;
     const { mean, explained } = through(columns[k] as Float64Array);
     if (priorSpreadDb === 0 || explained <= 0) return [];
-    const priorDb = -10 * Math.log10(scene.pass[(k * passSteps + passSteps - 1) * 3 + 1] as number);
+    const priorDb =
+      -10 *
+      Math.log10(scene.transmittance[(k * transmittanceSteps + transmittanceSteps - 1) * 3 + 1] as number);
     return [
       {
         k,
         id,
-        name: scene.keyNames[k] ?? '',
+        name: scene.lossNames[k] ?? '',
         priorDb,
         priorSpreadDb,
         // no wall adds to a signal
@@ -205,12 +207,12 @@ export function learnFrom(scene: Scene, all: readonly Observation[]): Learnt | n
       },
     ];
   });
-  const learnt = losses.filter((l) => l.spreadDb < learntShare * l.priorSpreadDb);
-  const pairs = learnt.flatMap((a, i) =>
-    learnt.slice(i + 1).flatMap((b): [string, string][] => {
+  const calibration = losses.filter((l) => l.spreadDb < calibratedShare * l.priorSpreadDb);
+  const pairs = calibration.flatMap((a, i) =>
+    calibration.slice(i + 1).flatMap((b): [string, string][] => {
       const both = -between(columns[a.k] as Float64Array, columns[b.k] as Float64Array);
       const size = (a.spreadDb / a.priorSpreadDb) * (b.spreadDb / b.priorSpreadDb);
-      return Math.abs(both) / size > notApart ? [[a.name, b.name]] : [];
+      return Math.abs(both) / size > inseparableCorrelation ? [[a.name, b.name]] : [];
     }),
   );
   const unitIds = [...new Set(left.map((o) => o.unitId))];
@@ -222,8 +224,8 @@ export function learnFrom(scene: Scene, all: readonly Observation[]): Learnt | n
   });
   const slope = through(Float64Array.from(left, (o) => slopeSpread ** 2 * decades(o)));
   return {
-    taught,
-    losses: learnt
+    posterior,
+    losses: calibration
       .map(({ k: _k, ...l }) => l)
       .sort((a, b) => b.priorSpreadDb - b.spreadDb - (a.priorSpreadDb - a.spreadDb)),
     units,
@@ -231,7 +233,7 @@ export function learnFrom(scene: Scene, all: readonly Observation[]): Learnt | n
       db: 10 * slope.mean,
       spreadDb: 10 * Math.sqrt(Math.max(0, slopeSpread ** 2 - slope.explained)),
     },
-    notApart: pairs,
+    inseparable: pairs,
     outliers,
     used: n,
   };

@@ -4,7 +4,7 @@ import { bands, type Reading } from '../job/records';
 import { networkOf } from '../network/feeds';
 import { radioOf, reachOfUnit } from '../network/hops';
 import { predictJob } from '../network/predict';
-import { keysCrossed, makeReceived, receive } from '../propagation/receive';
+import { lossIdsCrossed, makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import type { Observation } from './fit';
@@ -31,8 +31,8 @@ export function observationsOf(job: Job, scene: Scene): Observation[] {
       if (!runs.length || !heard || !feed) return [];
       const to = placeInSpace(job, spot);
       const band = bands.indexOf(heard.band);
-      const reach = reachOfUnit(scene, feed, 'access');
-      receive(reach, ...to, received);
+      const tree = reachOfUnit(scene, feed, 'access');
+      receive(tree, ...to, received);
       return [
         {
           spotId: spot.id,
@@ -40,7 +40,7 @@ export function observationsOf(job: Job, scene: Scene): Observation[] {
           from: feed.at,
           to,
           band,
-          keys: keysCrossed(reach, received, band),
+          lossIds: lossIdsCrossed(tree, received, band),
           readDbm: runs.reduce((sum, r) => sum + (r.rssiDbm ?? 0), 0) / runs.length,
           computedDbm:
             (radioOf(feed.kit, heard.band, 'access')?.eirpDbm ?? -Infinity) -

@@ -1,6 +1,6 @@
 /** What was learnt, in sentences. */
 import { find, type Job } from '../job/job';
-import type { Learnt, LearntLoss } from './fit';
+import type { Calibration, CalibratedLoss } from './fit';
 
 const db = (v: number) => v.toFixed(v < 10 ? 1 : 0);
 
@@ -8,7 +8,7 @@ const db = (v: number) => v.toFixed(v < 10 ? 1 : 0);
 const asBeforeDb = 1;
 
 /** «Rubble stone 600 costs 14 dB here, not 19 (± 3)». */
-export function lossWords({ name, priorDb, db: now, spreadDb }: LearntLoss): string {
+export function lossWords({ name, priorDb, db: now, spreadDb }: CalibratedLoss): string {
   const sure = `± ${db(spreadDb)}`;
   return Math.abs(now - priorDb) < asBeforeDb
     ? `${name} costs ${db(now)} dB here, as the library has it (${sure})`
@@ -16,25 +16,25 @@ export function lossWords({ name, priorDb, db: now, spreadDb }: LearntLoss): str
 }
 
 /** All sentences but those about losses: units, distance, what is not told apart, what is left out. */
-export function otherWords(job: Job, learnt: Omit<Learnt, 'taught'>): string[] {
-  const units = learnt.units.flatMap(({ unitId, db: off, spreadDb }) => {
+export function otherWords(job: Job, calibration: Omit<Calibration, 'posterior'>): string[] {
+  const units = calibration.units.flatMap(({ unitId, db: off, spreadDb }) => {
     const letter = find(job, 'unit', unitId)?.letter;
     if (!letter || Math.abs(off) < asBeforeDb) return [];
     return [
       `${letter} is heard ${db(Math.abs(off))} dB ${off > 0 ? 'stronger' : 'weaker'} than its kit says (± ${db(spreadDb)})`,
     ];
   });
-  const { slope } = learnt;
+  const { slope } = calibration;
   const far =
     Math.abs(slope.db) < asBeforeDb
       ? []
       : [
           `Signals fall ${db(Math.abs(slope.db))} dB ${slope.db < 0 ? 'more' : 'less'} for each tenfold distance (± ${db(slope.spreadDb)})`,
         ];
-  const together = learnt.notApart.map(
+  const together = calibration.inseparable.map(
     ([a, b]) => `${a} and ${b} are not told apart: only what they cost together is known`,
   );
-  const left = learnt.outliers.map(({ spotId, readDbm, expectedDbm }) => {
+  const left = calibration.outliers.map(({ spotId, readDbm, expectedDbm }) => {
     const spot = find(job, 'spot', spotId);
     return `The readings at ${spot ? `${spot.number}, ${spot.name}` : 'a spot'} are left out: ${Math.round(readDbm)} dBm, and all others say ${Math.round(expectedDbm)}`;
   });

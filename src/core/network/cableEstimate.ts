@@ -1,6 +1,6 @@
 /** What a new cable between two units would take: length, holes, and what forbids it. */
 import { makeCrossings } from '../propagation/crossings';
-import { crossings } from '../propagation/fan';
+import { crossings } from '../propagation/angularIndex';
 import { get, type Job } from '../job/job';
 import type { Id, Link, Route, Unit } from '../job/records';
 import { placeInSpace } from '../propagation/scene';

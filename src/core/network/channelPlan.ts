@@ -180,11 +180,11 @@ function hearing(scene: Scene, a: Group, b: Group): number {
   let best = -Infinity;
   for (const p of a.units) {
     const radio = radioOf(p.kit, a.band, a.use);
-    const reach = reachOfUnit(scene, p, a.use);
+    const tree = reachOfUnit(scene, p, a.use);
     for (const q of b.units) {
       // two radios of one unit on one channel hear nothing but one another
       if (p.unit.id === q.unit.id) return 1;
-      receive(reach, ...q.at, received);
+      receive(tree, ...q.at, received);
       best = Math.max(best, (radio?.eirpDbm ?? 0) + (received.gainDb[i] ?? -Infinity));
     }
   }

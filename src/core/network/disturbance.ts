@@ -1,6 +1,6 @@
 import { get, type Job } from '../job/job';
 import type { Id, Obstacle } from '../job/records';
-import { keptReach } from '../propagation/reach';
+import { cachedPathTree } from '../propagation/pathTree';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import { noiseFloorDbm } from '../wifi/airTime';
@@ -70,7 +70,7 @@ export function noiseAt(
   let from: Disturber | null = null;
   let most = 0;
   for (const d of disturbers) {
-    receive(keptReach(scene, { at: d.at, axis, patterns }), x, y, z, received);
+    receive(cachedPathTree(scene, { at: d.at, axis, patterns }), x, y, z, received);
     const above = 10 ** ((d.eirpDbm + (received.gainDb[0] as number) - noiseFloorDbm(20)) / 10);
     if (above < 0.25) continue;
     power += above;

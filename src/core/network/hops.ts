@@ -2,18 +2,18 @@
 import { find, type Job } from '../job/job';
 import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
-import { movingReach } from '../propagation/movingReach';
-import { keptReach } from '../propagation/reach';
+import { warmStartedPathTree } from '../propagation/warmStart';
+import { cachedPathTree } from '../propagation/pathTree';
 import { makeReceived, receive } from '../propagation/receive';
 
-import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
+import { type Term, termsOfPaths, type RadioPath, radioPathsTo } from '../propagation/radioPaths';
 import { type Air, goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from './wired';
 import { type WireWay, wireWay } from './wireWay';
-import type { Reach, Scene } from '../propagation/model';
+import type { PathTree, Scene } from '../propagation/model';
 
 /** A unit with its kit and its place in space. */
 export interface PlacedUnit {
@@ -52,7 +52,7 @@ export interface Hop {
     downAir: Air;
     upAir: Air;
     /** How the signal goes, strongest way first. */
-    ways: Way[];
+    ways: RadioPath[];
     /** What is sent first, then each gain or loss; they add up to downDbm. */
     terms: Term[];
   } | null;
@@ -64,12 +64,16 @@ export interface Hop {
 export const wiredShare = 1460 / 1538;
 
 /** How far a unit's radios of one use reach. */
-export const reachOfUnit = (scene: Scene, { unit, kit, at, axis }: PlacedUnit, use: Radio['use']): Reach =>
-  keptReach(scene, { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) }, unit.id);
+export const reachOfUnit = (scene: Scene, { unit, kit, at, axis }: PlacedUnit, use: Radio['use']): PathTree =>
+  cachedPathTree(
+    scene,
+    { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) },
+    unit.id,
+  );
 
 /** The same for a unit that moves, close to exact and faster; see `movingReach`. */
-export const movingReachOf = (scene: Scene, { unit, kit, at, axis }: PlacedUnit): Reach =>
-  movingReach(
+export const movingReachOf = (scene: Scene, { unit, kit, at, axis }: PlacedUnit): PathTree =>
+  warmStartedPathTree(
     scene,
     { at, axis, patterns: bands.map((b) => radioOf(kit, b, 'access')?.pattern ?? null) },
     unit.id,
@@ -125,14 +129,14 @@ export function hopOf(
     return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
   }
   const i = bands.indexOf(link.band);
-  const reach = reachOfUnit(scene, from, use);
+  const tree = reachOfUnit(scene, from, use);
   const received = makeReceived();
-  receive(reach, ...to.at, received);
-  const ways = waysTo(reach, to.at, link.band)
+  receive(tree, ...to.at, received);
+  const ways = radioPathsTo(tree, to.at, link.band)
     .map((w) => heardBy(to, b, w))
     .sort((p, q) => q.gainDb - p.gainDb);
   const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
-  const taughtDb = received.taughtDb[i] ?? 0;
+  const taughtDb = received.correctionDb[i] ?? 0;
   const gains = gain + taughtDb + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
   const mode = commonMode(a, b, link.band);
@@ -166,7 +170,7 @@ export function hopOf(
       terms: [
         { kind: 'sent', label: `Sent by ${from.unit.letter}`, db: a.eirpDbm, id: from.unit.id, spreadDb: 0 },
         ...mountTerm(from, i),
-        ...termsOfWays(ways),
+        ...termsOfPaths(ways),
         ...taughtTerm(taughtDb),
         ...mountTerm(to, i),
         {
@@ -182,7 +186,7 @@ export function hopOf(
 }
 
 /** A way as the aerial of the unit at its end hears it, from the direction in which it arrives. */
-function heardBy(to: PlacedUnit, radio: Radio, way: Way): Way {
+function heardBy(to: PlacedUnit, radio: Radio, way: RadioPath): RadioPath {
   const [last, before] = [way.points.at(-1), way.points.at(-2)];
   if (!last || !before) return way;
   const back = before.map((v, k) => v - (last[k] ?? 0));

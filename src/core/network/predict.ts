@@ -3,7 +3,7 @@ import { type Need, spotNeed } from '../job/needs';
 import { type Band, bands, type Device, type Id } from '../job/records';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
-import { type Term, termsOfWays, type Way, waysTo } from '../propagation/ways';
+import { type Term, termsOfPaths, type RadioPath, radioPathsTo } from '../propagation/radioPaths';
 import { radioLink, rateLadder, rssiFor } from '../wifi/radioLink';
 import {
   type Access,
@@ -64,7 +64,7 @@ export interface Prediction {
   /** What is sent first, then each gain or loss; they add up to rssiDbm. */
   terms: Term[];
   /** How the signal goes, strongest way first; site coordinates. */
-  ways: Way[];
+  ways: RadioPath[];
   /** At the spot, at 2.4 GHz. */
   noise: Noise;
   /** The channel, and what neighbours take of it; null when nothing is joined. */
@@ -124,7 +124,7 @@ export function predictAt(
         access,
         rssiDbm,
         spreadDb: received.spreadDb[b] ?? 0,
-        taughtDb: received.taughtDb[b] ?? 0,
+        taughtDb: received.correctionDb[b] ?? 0,
         headroomDb: rssiDbm - needed(feed.mean),
         certainty: chanceMet(feed.cases.map(needed), rssiDbm, received.spreadDb[b] ?? 1),
         down: capped(device, delivered(feed.mean, access.band, rates.down, 'down')),
@@ -231,14 +231,14 @@ function nearEdge({ access, rssiDbm }: Option): boolean {
 /** How an option's signal goes, and the terms that add up to it. */
 function explain(scene: Scene, { access, taughtDb }: Option, at: Place): Pick<Prediction, 'terms' | 'ways'> {
   const { feed, radio, band } = access;
-  const ways = waysTo(reachOfUnit(scene, feed, 'access'), at, band);
+  const ways = radioPathsTo(reachOfUnit(scene, feed, 'access'), at, band);
   const rest = { id: feed.unit.id, spreadDb: 0 };
   return {
     ways,
     terms: [
       { kind: 'sent', label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, ...rest },
       ...mountTerm(feed, bands.indexOf(band)),
-      ...termsOfWays(ways),
+      ...termsOfPaths(ways),
       ...taughtTerm(taughtDb),
     ],
   };

@@ -3,7 +3,7 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '@/core/job/job';
 import { random } from '@/core/statistics/random';
 import { makeCrossings } from './crossings';
-import { crossings } from './fan';
+import { crossings } from './angularIndex';
 import { buildScene } from './scene';
 import { assembly, brick, field, wall } from './testScenes';
 

@@ -7,21 +7,21 @@ const most = 512;
 export const makeCrossings = (): Crossings => ({
   count: 0,
   item: new Int32Array(most),
-  key: new Int32Array(most),
+  lossId: new Int32Array(most),
   cosine: new Float64Array(most),
   at: new Float64Array(most),
 });
 
 /** A path that only touches a plane with an end does not cross it. */
-export const edge = 1e-9;
+export const epsilon = 1e-9;
 
 /** Notes a crossing, unless what is crossed is open. */
 export function add(shapes: Shapes, item: number, cosine: number, at: number, out: Crossings) {
-  const key = shapes.key[item] as number;
-  if (key < 0 || out.count >= most) return;
+  const lossId = shapes.lossId[item] as number;
+  if (lossId < 0 || out.count >= most) return;
   const i = out.count++;
   out.item[i] = item;
-  out.key[i] = key;
+  out.lossId[i] = lossId;
   out.cosine[i] = cosine > 1 ? 1 : cosine;
   out.at[i] = at;
 }
@@ -111,7 +111,7 @@ export function crossBlock(
     const step = side === 0 ? dx * cos + dy * sin : side === 1 ? dy * cos - dx * sin : dz;
     const high = block[o + (side === 2 ? 7 : 4 + side)] as number;
     const low = side === 2 ? (block[o + 6] as number) : -high;
-    if (step < edge && step > -edge) {
+    if (step < epsilon && step > -epsilon) {
       if (start < low || start > high) return;
       continue;
     }
@@ -127,5 +127,5 @@ export function crossBlock(
     }
     if (enter > leave) return;
   }
-  if (leave - enter > edge) add(shapes, item, 1, enter, out);
+  if (leave - enter > epsilon) add(shapes, item, 1, enter, out);
 }

@@ -1,4 +1,4 @@
-/** A cut through the house along a way: what stands in it, unfolded onto distance and height. */
+/** A cut through the house along a path: what stands in it, unfolded onto distance and height. */
 import { inPolygon } from '../geometry/polygon';
 import type { Id, Point } from '../job/records';
 
@@ -7,7 +7,7 @@ import type { Scene } from './model';
 
 type Place = readonly [number, number, number];
 
-/** Something that the cut passes through; `s` along the way, m, `z` height, m. */
+/** Something that the cut passes through; `s` along the path, m, `z` height, m. */
 export interface CutPart {
   kind: 'wall' | 'opening' | 'roof' | 'floor' | 'obstacle';
   id: Id;
@@ -20,7 +20,7 @@ export interface CutPart {
 }
 
 /**
- * Everything that stands above and below a way, leg by leg, in the upright plane through each leg.
+ * Everything that stands above and below a path, leg by leg, in the upright plane through each leg.
  * Legs are laid end to end by their length in plan. Ways straight up have nothing to show beside
  * them, so such a leg is given half a metre.
  */
@@ -46,8 +46,8 @@ export function cutAlong(scene: Scene, points: readonly Place[]): { s: number[];
 
 type Direction = readonly [number, number];
 
-const nameOf = (scene: Scene, key: number, open: string) =>
-  key < 0 ? open : (scene.keyNames[key] ?? 'unnamed');
+const nameOf = (scene: Scene, lossId: number, open: string) =>
+  lossId < 0 ? open : (scene.lossNames[lossId] ?? 'unnamed');
 
 /** Where a line in plan crosses a segment: distance along the line and along the segment, m. */
 function meet(
@@ -86,7 +86,7 @@ function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: numbe
     if (t1 <= t0) return [];
     const at = (t: number) => [start + low.s + t * (high.s - low.s), o[2] + t * heightM * up[2]] as const;
     const [[s0, z0], [s1, z1]] = [at(t0), at(t1)];
-    return [{ kind: 'roof', id: panel.id, name: nameOf(scene, panel.key, 'roof'), s0, s1, z0, z1 }];
+    return [{ kind: 'roof', id: panel.id, name: nameOf(scene, panel.lossId, 'roof'), s0, s1, z0, z1 }];
   }
   const hit = meet(p, d, o[0], o[1], u[0], u[1]);
   if (!hit || hit.s < 0 || hit.s > plan || hit.a < 0 || hit.a > lengthM) return [];
@@ -95,7 +95,7 @@ function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: numbe
   const wall = (z0: number, z1: number): CutPart[] =>
     z1 - z0 < 0.01
       ? []
-      : [{ kind: 'wall', id: panel.id, name: nameOf(scene, panel.key, 'wall'), s0: s, s1: s, z0, z1 }];
+      : [{ kind: 'wall', id: panel.id, name: nameOf(scene, panel.lossId, 'wall'), s0: s, s1: s, z0, z1 }];
   const opening = panel.openings.find((w) => hit.a > w.a0 && hit.a < w.a1);
   if (!opening) return wall(bottom, top);
   const [sill, head] = [bottom + opening.b0, Math.min(top, bottom + opening.b1)];
@@ -104,7 +104,7 @@ function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: numbe
     {
       kind: 'opening',
       id: opening.id,
-      name: nameOf(scene, opening.key, 'open'),
+      name: nameOf(scene, opening.lossId, 'open'),
       s0: s,
       s1: s,
       z0: sill,
@@ -151,7 +151,7 @@ function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number,
     .map(([a, b]): CutPart => ({
       kind: 'floor',
       id: slab.id,
-      name: nameOf(scene, slab.key, 'floor'),
+      name: nameOf(scene, slab.lossId, 'floor'),
       s0: start + a,
       s1: start + b,
       z0: slab.z,
@@ -168,7 +168,7 @@ function blockIn(scene: Scene, b: Block, p: Place, d: Direction, plan: number, s
   return within(outline, p, d, plan).map(([from, to]): CutPart => ({
     kind: 'obstacle',
     id: b.id,
-    name: nameOf(scene, b.key, 'obstacle'),
+    name: nameOf(scene, b.lossId, 'obstacle'),
     s0: start + from,
     s1: start + to,
     z0: b.z0,

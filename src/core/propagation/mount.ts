@@ -7,7 +7,7 @@ const nothing = [0, 0, 0] as const;
 
 /**
  * What the way a unit is held costs, dB, by band. Shelf, wall, ceiling, socket and pole cost nothing
- * of themselves: what they do comes from the height, the aerial's direction and what is in the way.
+ * of themselves: what they do comes from the height, the antenna's direction and what is in the way.
  * A cupboard that is drawn as an obstacle counts as such; one that is not costs a planning value.
  */
 export function mountLossDb(

@@ -2,12 +2,12 @@ import type { Radio, Unit } from '../job/records';
 
 export type Pattern = Radio['pattern'];
 
-/** Reflections indoors fill the blind directions of an aerial down to here (planning), dB. */
+/** Reflections indoors fill the blind directions of an antenna down to here (planning), dB. */
 const dipoleFloorDb = -12;
 /** A wall or ceiling unit straight behind itself (planning), dB. */
 const backDb = -10;
 
-/** Where a unit's top points, as a unit vector: tilted from upright towards the way it faces. */
+/** Where a unit's top points, as a unit vector: tilted from upright towards where it faces. */
 export function axisOf(unit: Pick<Unit, 'tiltDeg' | 'facingDeg'>): [number, number, number] {
   const [tilt, facing] = [(unit.tiltDeg * Math.PI) / 180, (unit.facingDeg * Math.PI) / 180];
   return [Math.sin(tilt) * Math.sin(facing), -Math.sin(tilt) * Math.cos(facing), Math.cos(tilt)];

@@ -2,11 +2,11 @@ import { toSite } from '../geometry/place';
 import { find, get, type Job } from '../job/job';
 import { bands, type Id, type Opening, type PerBand } from '../job/records';
 import { lossTable } from '../materials/assemblyLoss';
-import { gatesOf } from './gates';
-import { passSteps } from './passOf';
+import { diffractionEdges } from './diffractionEdges';
+import { transmittanceSteps } from './transmittance';
 import { checkPlaces, floorSlabs, obstacleBlock, roofPanels, wallPanel } from './sceneParts';
 import { packShapes } from './shapes';
-import type { Neighbourhood, Reach, Scene } from './model';
+import type { Neighbourhood, PathTree, Scene } from './model';
 
 export interface SceneOptions {
   /** dB added to each crossing of an assembly or obstacle (by id), for a hidden truth or what was learned. */
@@ -16,10 +16,10 @@ export interface SceneOptions {
 const degrees = 90;
 
 /** A loss by whole degree, band-major, dB → the share that passes by cosine, band-minor. */
-function passTable(byDegree: Float64Array): Float64Array {
-  const table = new Float64Array(passSteps * 3);
-  for (let step = 0; step < passSteps; step++) {
-    const deg = Math.min(89, (Math.acos(step / (passSteps - 1)) * 180) / Math.PI);
+function transmittanceTable(byDegree: Float64Array): Float64Array {
+  const table = new Float64Array(transmittanceSteps * 3);
+  for (let step = 0; step < transmittanceSteps; step++) {
+    const deg = Math.min(89, (Math.acos(step / (transmittanceSteps - 1)) * 180) / Math.PI);
     const low = Math.min(88, Math.floor(deg));
     for (let b = 0; b < 3; b++) {
       const at = byDegree[b * degrees + low] as number;
@@ -31,25 +31,25 @@ function passTable(byDegree: Float64Array): Float64Array {
 }
 
 /**
- * Puts a job's walls, floors, roofs and obstacles into space, ready for `crossings` and `reachOf`.
+ * Puts a job's walls, floors, roofs and obstacles into space, ready for `crossings` and `pathTree`.
  * Pure; some milliseconds for a house.
  * @throws RangeError when a place or height is not a number, naming its record.
  */
 export function buildScene(job: Job, options: SceneOptions = {}): Scene {
-  const keyNames: string[] = [];
-  const keyIds: Id[] = [];
-  const passParts: Float64Array[] = [];
+  const lossNames: string[] = [];
+  const lossRecordIds: Id[] = [];
+  const transmittanceParts: Float64Array[] = [];
   const spreadParts: Float64Array[] = [];
-  const keyOf = new Map<Id, number>();
-  const addKey = (id: Id, name: string, byDegree: Float64Array, spread: Float64Array) => {
+  const known = new Map<Id, number>();
+  const addLoss = (id: Id, name: string, byDegree: Float64Array, spread: Float64Array) => {
     const correction = options.correctionDb?.get(id);
     const corrected = correction
       ? byDegree.map((v, i) => Math.max(0, v + correction[bands[Math.floor(i / degrees)] ?? '5']))
       : byDegree;
-    keyOf.set(id, keyNames.length);
-    keyNames.push(name);
-    keyIds.push(id);
-    passParts.push(passTable(corrected));
+    known.set(id, lossNames.length);
+    lossNames.push(name);
+    lossRecordIds.push(id);
+    transmittanceParts.push(transmittanceTable(corrected));
     spreadParts.push(spread);
   };
   const used = new Set<Id | null>([
@@ -60,28 +60,28 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
   for (const a of job.assemblies) {
     if (!used.has(a.id)) continue;
     const table = lossTable(a);
-    addKey(a.id, a.name, table.byDegree, table.spread);
+    addLoss(a.id, a.name, table.byDegree, table.spread);
   }
   const obstacles = job.obstacles.filter((o) => bands.some((b) => o.lossDb[b] > 0));
   for (const o of obstacles) {
     const values = bands.map((b) => o.lossDb[b]);
-    addKey(
+    addLoss(
       o.id,
       o.name,
       Float64Array.from({ length: 3 * degrees }, (_, i) => values[Math.floor(i / degrees)] ?? 0),
       Float64Array.from(values, (v) => 2 + 0.2 * v),
     );
   }
-  const key = (id: Id | null) => (id === null ? -1 : (keyOf.get(id) ?? -1));
+  const lossIdOf = (id: Id | null) => (id === null ? -1 : (known.get(id) ?? -1));
 
   const openingsOf = new Map<Id, Opening[]>(job.walls.map((w) => [w.id, []]));
   for (const o of job.openings) openingsOf.get(o.wallId)?.push(o);
   const panels = [
-    ...job.walls.map((w) => wallPanel(job, w, openingsOf.get(w.id) ?? [], key)),
-    ...job.buildings.flatMap((b) => roofPanels(b, key)),
+    ...job.walls.map((w) => wallPanel(job, w, openingsOf.get(w.id) ?? [], lossIdOf)),
+    ...job.buildings.flatMap((b) => roofPanels(b, lossIdOf)),
   ];
-  const slabs = job.buildings.flatMap((b) => floorSlabs(job, b, key));
-  const blocks = obstacles.map((o) => obstacleBlock(job, o, key));
+  const slabs = job.buildings.flatMap((b) => floorSlabs(job, b, lossIdOf));
+  const blocks = obstacles.map((o) => obstacleBlock(job, o, lossIdOf));
   const flatten = (parts: Float64Array[], each: number) => {
     const all = new Float64Array(parts.length * each);
     parts.forEach((p, i) => all.set(p, i * each));
@@ -93,17 +93,17 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     slabs,
     blocks,
     shapes: packShapes(panels, slabs, blocks),
-    keyNames,
-    keyIds,
-    pass: flatten(passParts, 3 * passSteps),
+    lossNames,
+    lossRecordIds,
+    transmittance: flatten(transmittanceParts, 3 * transmittanceSteps),
     spread: flatten(spreadParts, 3),
     neighbourhoods: new Map<number, Neighbourhood>(),
-    fans: [],
-    taught: null,
-    moving: new Map(),
-    reaches: new Map<string, Reach>(),
+    edgeIndices: [],
+    posterior: null,
+    warmStarts: new Map(),
+    pathTrees: new Map<string, PathTree>(),
   };
-  return { ...bare, gates: gatesOf(bare) };
+  return { ...bare, edges: diffractionEdges(bare) };
 }
 
 /** A place in space, site coordinates, from a storey's coordinates and a height above its floor. */

@@ -4,8 +4,8 @@ import { get, type Job } from '../job/job';
 import type { Building, Id, Obstacle, Point, Wall } from '../job/records';
 
 /** What a crossing is made of: row of the scene's tables; −1 = open. */
-export type Key = number;
-type KeyOf = (id: Id | null) => Key;
+export type LossId = number;
+type LossIdOf = (id: Id | null) => LossId;
 
 /** A rectangle standing or leaning in space: a wall or one slope of a roof. */
 export interface Panel {
@@ -16,8 +16,8 @@ export interface Panel {
   normal: [number, number, number];
   lengthM: number;
   heightM: number;
-  key: Key;
-  openings: { a0: number; a1: number; b0: number; b1: number; key: Key; id: Id }[];
+  lossId: LossId;
+  openings: { a0: number; a1: number; b0: number; b1: number; lossId: LossId; id: Id }[];
   id: Id;
   kind: 'wall' | 'roof';
 }
@@ -26,9 +26,9 @@ export interface Panel {
 export interface Slab {
   z: number;
   outline: Point[];
-  /** `rim`: a way through that a path can turn at; the ground under a building is none. */
-  holes: { outline: Point[]; key: Key; id: Id; rim: boolean }[];
-  key: Key;
+  /** `rim`: an opening that a path can turn at; the ground under a building is none. */
+  holes: { outline: Point[]; lossId: LossId; id: Id; rim: boolean }[];
+  lossId: LossId;
   id: Id;
 }
 
@@ -42,7 +42,7 @@ export interface Block {
   halfDepth: number;
   z0: number;
   z1: number;
-  key: Key;
+  lossId: LossId;
   id: Id;
 }
 
@@ -52,7 +52,7 @@ const parapetM = 0.1;
 const buildingOf = (job: Job, storeyId: Id) => get(job, 'building', get(job, 'storey', storeyId).buildingId);
 
 /** A wall, from its floor up to the floor above. */
-export function wallPanel(job: Job, w: Wall, openings: Job['openings'], key: KeyOf): Panel {
+export function wallPanel(job: Job, w: Wall, openings: Job['openings'], lossIdOf: LossIdOf): Panel {
   const storey = get(job, 'storey', w.storeyId);
   const b = buildingOf(job, w.storeyId);
   const above = job.storeys.find((s) => s.buildingId === b.id && s.level === storey.level + 1);
@@ -69,13 +69,13 @@ export function wallPanel(job: Job, w: Wall, openings: Job['openings'], key: Key
     normal: [along[1], -along[0], 0],
     lengthM,
     heightM: z1 - z0,
-    key: key(w.assemblyId),
+    lossId: lossIdOf(w.assemblyId),
     openings: openings.map((o) => ({
       a0: o.offsetM - o.widthM / 2,
       a1: o.offsetM + o.widthM / 2,
       b0: o.sillM,
       b1: o.headM,
-      key: key(o.assemblyId),
+      lossId: lossIdOf(o.assemblyId),
       id: o.id,
     })),
     id: w.id,
@@ -84,7 +84,7 @@ export function wallPanel(job: Job, w: Wall, openings: Job['openings'], key: Key
 }
 
 /** The floors of a building that have an assembly. The ground outdoors is open where a building stands on it. */
-export function floorSlabs(job: Job, b: Building, key: KeyOf): Slab[] {
+export function floorSlabs(job: Job, b: Building, lossIdOf: LossIdOf): Slab[] {
   const outline = b.outline.map(([x, y]) => toSite(b, x, y));
   const stood =
     b.kind !== 'outdoors'
@@ -93,7 +93,7 @@ export function floorSlabs(job: Job, b: Building, key: KeyOf): Slab[] {
           .filter((other) => other.kind !== 'outdoors')
           .map((other) => ({
             outline: other.outline.map(([x, y]) => toSite(other, x, y)),
-            key: -1,
+            lossId: -1,
             id: other.id,
             rim: false,
           }));
@@ -103,15 +103,17 @@ export function floorSlabs(job: Job, b: Building, key: KeyOf): Slab[] {
       .filter((f) => f.storeyId === s.id)
       .map((f) => ({
         outline: f.outline.map(([x, y]) => toSite(b, x, y)),
-        key: key(f.assemblyId),
+        lossId: lossIdOf(f.assemblyId),
         id: f.id,
         rim: true,
       }));
-    return [{ z: s.floorZM, outline, holes: [...holes, ...stood], key: key(s.floorAssemblyId), id: s.id }];
+    return [
+      { z: s.floorZM, outline, holes: [...holes, ...stood], lossId: lossIdOf(s.floorAssemblyId), id: s.id },
+    ];
   });
 }
 
-export function obstacleBlock(job: Job, o: Obstacle, key: KeyOf): Block {
+export function obstacleBlock(job: Job, o: Obstacle, lossIdOf: LossIdOf): Block {
   const b = buildingOf(job, o.storeyId);
   const [x, y] = toSite(b, o.xM, o.yM);
   const turn = ((b.turnDeg + o.turnDeg) * Math.PI) / 180;
@@ -125,13 +127,13 @@ export function obstacleBlock(job: Job, o: Obstacle, key: KeyOf): Block {
     halfDepth: o.depthM / 2,
     z0: base + o.bottomM,
     z1: base + o.topM,
-    key: key(o.id),
+    lossId: lossIdOf(o.id),
     id: o.id,
   };
 }
 
 /** The slopes of a pitched roof, or one level plate for a flat one. */
-export function roofPanels(b: Building, key: KeyOf): Panel[] {
+export function roofPanels(b: Building, lossIdOf: LossIdOf): Panel[] {
   if (!b.roof) return [];
   const { roof } = b;
   const [x0, y0, x1, y1] = boundsOf(b.outline);
@@ -155,7 +157,7 @@ export function roofPanels(b: Building, key: KeyOf): Panel[] {
       normal: [along[1] * up[2], -along[0] * up[2], along[0] * up[1] - along[1] * up[0]],
       lengthM: alongX ? x1 - x0 : y1 - y0,
       heightM: slope,
-      key: key(roof.assemblyId),
+      lossId: lossIdOf(roof.assemblyId),
       openings: [],
       id: b.id,
       kind: 'roof',

@@ -39,7 +39,7 @@ export interface Shapes {
   /** 8 per block: x, y, cos, sin, half width, half depth, z0, z1. */
   block: Float64Array;
   /** Key of each item. */
-  key: Int32Array;
+  lossId: Int32Array;
   /** Item of the first opening, and of the first hole. */
   firstOpening: number;
   firstHole: number;
@@ -118,7 +118,7 @@ export function packShapes(panels: Panel[], slabs: Slab[], blocks: Block[]): Sha
     block: Float64Array.from(
       blocks.flatMap((b) => [b.x, b.y, b.cos, b.sin, b.halfWidth, b.halfDepth, b.z0, b.z1]),
     ),
-    key: Int32Array.from(items, (i) => i.key),
+    lossId: Int32Array.from(items, (i) => i.lossId),
     firstOpening: panels.length + slabs.length + blocks.length,
     firstHole: panels.length + slabs.length + blocks.length + openings.length,
     ids: items.map((i) => i.id),

@@ -113,9 +113,9 @@ export async function cheapestAtOnce(
     if (choice === null || choice === 'late') return choice;
     const tried = loadOfChoice(job, scene, choice.columns);
     if (tried.load.fits) return choice;
-    const learnt = cutsOf(ground, tried);
-    if (learnt === null) return 'street';
-    cuts.push(...learnt);
+    const calibration = cutsOf(ground, tried);
+    if (calibration === null) return 'street';
+    cuts.push(...calibration);
   }
   return 'late';
 }

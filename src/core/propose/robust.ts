@@ -7,7 +7,7 @@ import { noiseAt } from '../network/disturbance';
 import { allowance, type Feed, networkOf } from '../network/feeds';
 import { type Hop, radioOf, reachOfUnit } from '../network/hops';
 import { testDevice } from '../network/predict';
-import { keysCrossed, makeReceived, receive, shadowingDb, unitOffsetDb } from '../propagation/receive';
+import { lossIdsCrossed, makeReceived, receive, shadowingDb, unitOffsetDb } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import { random, seedOf } from '../statistics/random';
 import type { Scene } from '../propagation/model';
@@ -60,14 +60,14 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
     feed: Pick<Feed, 'unit' | 'kit' | 'at' | 'axis' | 'mountDb'>,
     use: 'access' | 'backhaul',
   ) => {
-    const reach = reachOfUnit(scene, feed, use);
+    const tree = reachOfUnit(scene, feed, use);
     return (at: readonly [number, number, number], band: number) => {
-      receive(reach, ...at, received);
+      receive(tree, ...at, received);
       const dbm =
         (radioOf(feed.kit, bands[band] ?? '5', use)?.eirpDbm ?? -Infinity) -
         (feed.mountDb[band] ?? 0) +
         (received.gainDb[band] ?? -Infinity);
-      const path: Path = { keys: keysCrossed(reach, received, band), band, unitId: feed.unit.id };
+      const path: Path = { keys: lossIdsCrossed(tree, received, band), band, unitId: feed.unit.id };
       return { dbm, path };
     };
   };
@@ -107,7 +107,7 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
   for (const path of [...joins.flat().map((j) => j.path), ...hops.values()])
     for (const k of path.keys) keys.set(k, Math.max(keys.get(k) ?? 0, scene.spread[k * 3 + 1] ?? 0));
 
-  const wallZ = new Float64Array(scene.keyIds.length);
+  const wallZ = new Float64Array(scene.lossRecordIds.length);
   const unitZ = new Map<Id, number>();
   const errorOf = ({ keys: crossed, band, unitId }: Path, shadow: number): number => {
     let db = shadow * shadowingDb + (unitZ.get(unitId) ?? 0) * unitOffsetDb;
@@ -164,7 +164,7 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
       .filter(([, spreadDb]) => spreadDb > 0)
       .map(([k, spreadDb]) =>
         judge(
-          { kind: 'loss', id: scene.keyIds[k] ?? '', words: scene.keyNames[k] ?? '', spreadDb },
+          { kind: 'loss', id: scene.lossRecordIds[k] ?? '', words: scene.lossNames[k] ?? '', spreadDb },
           (c) => -(c.walls[k] ?? 0),
         ),
       ),

@@ -44,9 +44,9 @@ export function servingOf(
   const signalsOf = (feed: Feed) => {
     const known = signals.get(feed.unit.id);
     if (known) return known;
-    const reach = reachOfUnit(scene, feed, 'access');
+    const tree = reachOfUnit(scene, feed, 'access');
     const made = places.map(({ at }) => {
-      receive(reach, ...at, received);
+      receive(tree, ...at, received);
       return bands.map((b, i) => ({
         dbm:
           (radioOf(feed.kit, b, 'access')?.eirpDbm ?? -Infinity) -

@@ -333,7 +333,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
             deviceId,
             measures,
             server,
-            rssiDbm: rssiDbm,
+            rssiDbm,
             linkMbps,
             heightM: heightM ?? spot.heightM,
             takenAt: new Date().toISOString(),

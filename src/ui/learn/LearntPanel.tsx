@@ -18,21 +18,21 @@ const mostShown = 6;
 export function LearntPanel() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
-  const learnt = useAnswer(ask);
+  const calibration = useAnswer(ask);
   const { useLearned } = job.info;
-  const others = learnt ? otherWords(job, learnt) : [];
+  const others = calibration ? otherWords(job, calibration) : [];
   const line = 'border-b border-rule py-1';
   return (
     <section aria-label="What the readings teach">
-      <PartHead right={learnt ? `${learnt.used} spots with a signal` : undefined}>
+      <PartHead right={calibration ? `${calibration.used} spots with a signal` : undefined}>
         What the readings teach
       </PartHead>
-      {!learnt && (
+      {!calibration && (
         <p className="text-muted">
           Nothing yet: runs with a signal in dBm tell what the walls of this house really cost.
         </p>
       )}
-      {learnt && (
+      {calibration && (
         <>
           <TickField
             label="Predictions follow it"
@@ -52,7 +52,7 @@ export function LearntPanel() {
               : 'Not used now: predictions are as the library has the walls. Nothing changes by itself.'}
           </p>
           <ul className="text-[12px]">
-            {learnt.losses.slice(0, mostShown).map((l) => (
+            {calibration.losses.slice(0, mostShown).map((l) => (
               <li key={l.id} className={line}>
                 {lossWords(l)}.
               </li>
@@ -63,13 +63,13 @@ export function LearntPanel() {
               </li>
             ))}
           </ul>
-          {learnt.losses.length > mostShown && (
+          {calibration.losses.length > mostShown && (
             <details>
               <summary className="cursor-pointer py-1 text-[12px] font-semibold text-action">
-                {learnt.losses.length - mostShown} more, of which little was learnt
+                {calibration.losses.length - mostShown} more, of which little was learnt
               </summary>
               <ul className="text-[12px]">
-                {learnt.losses.slice(mostShown).map((l) => (
+                {calibration.losses.slice(mostShown).map((l) => (
                   <li key={l.id} className={line}>
                     {lossWords(l)}.
                   </li>

@@ -1,4 +1,4 @@
-import type { Term } from '@/core/propagation/ways';
+import type { Term } from '@/core/propagation/radioPaths';
 
 const one = (db: number) => (Math.abs(db) < 0.05 ? '0.0' : Math.abs(db).toFixed(1));
 const signed = (db: number) => `${db < 0 ? '−' : '+'}${one(db)}`;

@@ -5,7 +5,7 @@ import { find, type Job } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import { testDevice } from '@/core/network/predict';
-import type { Way } from '@/core/propagation/ways';
+import type { RadioPath } from '@/core/propagation/radioPaths';
 import { isDrawer } from '@/ui/shell/Inspector';
 import { Button, PartHead } from '@/ui/primitives';
 import { markText, plannedMark, StatusMark } from '@/ui/marks';
@@ -183,7 +183,7 @@ function OtherWays({ prediction: { spotId, ways, backDbm, noise, heard, air } }:
 const minus = (v: number, digits = 1) => `−${Math.abs(v).toFixed(digits)}`;
 
 /** «straight», or what the way turns at. */
-const wayWords = (w: Way): string => {
+const wayWords = (w: RadioPath): string => {
   const turns = w.terms.filter((t) => t.kind === 'turn');
   return turns.length ? turns.map((t) => t.label.replace(/^Turn of /, '')).join(', then ') : 'straight';
 };

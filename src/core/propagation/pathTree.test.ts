@@ -6,24 +6,24 @@ import { random } from '@/core/statistics/random';
 import { makeRecord } from '@/core/job/make';
 import { freeSpaceLoss, waveM } from './freeSpace';
 import { fresnelNu, knifeEdgeLoss } from './knifeEdge';
-import { reachOf } from './reach';
+import { pathTree } from './pathTree';
 import { makeReceived, receive, shadowingDb, unitOffsetDb } from './receive';
 import { buildScene } from './scene';
 import { assembly, brick, concrete, field, metal, wall } from './testScenes';
-import { termsOfWays, waysTo } from './ways';
-import type { Scene, Sender } from './model';
+import { termsOfPaths, radioPathsTo } from './radioPaths';
+import type { Scene, Transmitter } from './model';
 
 type Place = [number, number, number];
 const everywhere = ['isotropic', 'isotropic', 'isotropic'] as const;
-const from = (at: Place, over: Partial<Sender> = {}): Sender => ({
+const transmitterAt = (at: Place, over: Partial<Transmitter> = {}): Transmitter => ({
   at,
   axis: [0, 0, 1],
   patterns: everywhere,
   ...over,
 });
-const gains = (scene: Scene, sender: Sender, to: Place) => {
+const gains = (scene: Scene, transmitter: Transmitter, to: Place) => {
   const out = makeReceived();
-  receive(reachOf(scene, sender), ...to, out);
+  receive(pathTree(scene, transmitter), ...to, out);
   return { gain: Array.from(out.gainDb), spread: Array.from(out.spreadDb) };
 };
 const free = (d: number) => bands.map((b) => -freeSpaceLoss(d, bandMiddleGHz[b]));
@@ -32,8 +32,10 @@ describe('against closed forms', () => {
   test('free space: 10 m at 5.5 GHz is 67.26 dB, and no nearer than 0.3 m', () => {
     expect(freeSpaceLoss(10, 5.5)).toBeCloseTo(67.26, 2);
     const open = buildScene(field([]));
-    expect(gains(open, from([0, 0, 1]), [6, 8, 1]).gain).toEqual(free(10).map((g) => expect.closeTo(g, 9)));
-    const touching = gains(open, from([0, 0, 1]), [0, 0, 1]);
+    expect(gains(open, transmitterAt([0, 0, 1]), [6, 8, 1]).gain).toEqual(
+      free(10).map((g) => expect.closeTo(g, 9)),
+    );
+    const touching = gains(open, transmitterAt([0, 0, 1]), [0, 0, 1]);
     expect(touching.gain).toEqual(free(0.3).map((g) => expect.closeTo(g, 9)));
     expect(touching.spread.every(Number.isFinite)).toBe(true);
   });
@@ -45,7 +47,7 @@ describe('against closed forms', () => {
     const scene = buildScene(field([assembly('brick', [brick]), wall('w', [0, -18], [0, 18], 'brick')]));
     const d = Math.hypot(q[0] - p[0], q[1] - p[1]);
     bands.forEach((b, i) =>
-      expect(gains(scene, from(p), q).gain[i]).toBeCloseTo(
+      expect(gains(scene, transmitterAt(p), q).gain[i]).toBeCloseTo(
         -freeSpaceLoss(d, bandMiddleGHz[b]) - wallLoss([brick], b, deg),
         2,
       ),
@@ -60,7 +62,7 @@ describe('against closed forms', () => {
         wall('w', [2, -18], [2, 18], 'brick'),
       ]),
     );
-    const { gain, spread } = gains(scene, from([-3, 0, 1]), [5, 0, 1]);
+    const { gain, spread } = gains(scene, transmitterAt([-3, 0, 1]), [5, 0, 1]);
     bands.forEach((b, i) => {
       const one = wallLoss([brick], b, 0);
       expect(gain[i]).toBeCloseTo(-freeSpaceLoss(8, bandMiddleGHz[b]) - 2 * one, 2);
@@ -89,7 +91,7 @@ describe('against closed forms', () => {
     const [d2 = 0, a2 = 0] = leg(edge, q);
     bands.forEach((b, i) => {
       const nu = fresnelNu(Math.abs(a2 - a1), d1, d2, waveM[i] ?? NaN);
-      expect(gains(scene, from(p), q).gain[i]).toBeCloseTo(
+      expect(gains(scene, transmitterAt(p), q).gain[i]).toBeCloseTo(
         -freeSpaceLoss(d1 + d2, bandMiddleGHz[b]) - knifeEdgeLoss(nu),
         4,
       );
@@ -105,13 +107,14 @@ describe('against closed forms', () => {
           wall('w', [2, -60], [2, gap], 'metal'),
         ]),
       );
-    const reach = reachOf(screens(1), from([-4, 0, 1.2]));
-    const [way] = waysTo(reach, [6, 0, 1.2], '5');
-    const turns = way?.terms.filter((t) => t.kind === 'turn') ?? [];
+    const tree = pathTree(screens(1), transmitterAt([-4, 0, 1.2]));
+    const [path] = radioPathsTo(tree, [6, 0, 1.2], '5');
+    const turns = path?.terms.filter((t) => t.kind === 'turn') ?? [];
     expect(turns).toHaveLength(2);
-    expect(way?.points).toHaveLength(4);
+    expect(path?.points).toHaveLength(4);
     // the deeper the screens overlap, the weaker
-    const gain = (gap: number) => gains(screens(gap), from([-4, 0, 1.2]), [6, 0, 1.2]).gain[1] ?? NaN;
+    const gain = (gap: number) =>
+      gains(screens(gap), transmitterAt([-4, 0, 1.2]), [6, 0, 1.2]).gain[1] ?? NaN;
     expect(gain(1)).toBeLessThan(gain(0.3));
     expect(gain(3)).toBeLessThan(gain(1));
   });
@@ -143,12 +146,12 @@ describe('ways round', () => {
       [-3, 1, 1.2],
       [3, 1, 1.2],
     ];
-    const shut = gains(buildScene(solid), from(p), q).gain;
-    const through = gains(buildScene(open), from(p), q).gain;
+    const shut = gains(buildScene(solid), transmitterAt(p), q).gain;
+    const through = gains(buildScene(open), transmitterAt(p), q).gain;
     // 5 GHz: 26 dB through 20 cm of concrete, less by the doorway 1 m aside
     expect((through[1] ?? 0) - (shut[1] ?? 0)).toBeGreaterThan(3);
-    // straight through the doorway it is free space alone: no way is counted twice
-    expect(gains(buildScene(open), from([-3, 0, 1.2]), [3, 0, 1.2]).gain[1]).toBeCloseTo(
+    // straight through the doorway it is free space alone: no path is counted twice
+    expect(gains(buildScene(open), transmitterAt([-3, 0, 1.2]), [3, 0, 1.2]).gain[1]).toBeCloseTo(
       free(6)[1] ?? NaN,
       9,
     );
@@ -181,17 +184,19 @@ describe('ways round', () => {
           'metal',
         ),
       );
-    const reach = reachOf(well(true), from([-1, 0, -1.5]));
-    const [way] = waysTo(reach, [-1.5, 0, 1.5], '5');
-    expect(way?.terms.find((t) => t.kind === 'turn')?.label).toMatch(/rim of the stairwell/);
-    const gain = (hole: boolean) => gains(well(hole), from([-1, 0, -1.5]), [-1.5, 0, 1.5]).gain[1] ?? NaN;
+    const tree = pathTree(well(true), transmitterAt([-1, 0, -1.5]));
+    const [path] = radioPathsTo(tree, [-1.5, 0, 1.5], '5');
+    expect(path?.terms.find((t) => t.kind === 'turn')?.label).toMatch(/rim of the stairwell/);
+    const gain = (hole: boolean) =>
+      gains(well(hole), transmitterAt([-1, 0, -1.5]), [-1.5, 0, 1.5]).gain[1] ?? NaN;
     expect(gain(true)).toBeGreaterThan(gain(false) + 20);
   });
 
   test('ten walls in a row do not add to 150 dB when there is a way past their ends', () => {
     const walls = Array.from({ length: 10 }, (_, i) => wall(`w${i}`, [i, -1], [i, 15], 'concrete'));
     const scene = buildScene(field([assembly('concrete', [concrete]), ...walls]));
-    const loss = -(gains(scene, from([-2, 1, 1.2]), [11, 1, 1.2]).gain[1] ?? NaN) - freeSpaceLoss(13, 5.5);
+    const loss =
+      -(gains(scene, transmitterAt([-2, 1, 1.2]), [11, 1, 1.2]).gain[1] ?? NaN) - freeSpaceLoss(13, 5.5);
     expect(loss).toBeLessThan(65);
     expect(loss).toBeGreaterThan(20);
   });
@@ -218,7 +223,7 @@ describe('ways round', () => {
         ]),
       );
     const loss = (db: number) =>
-      -(gains(tank(db), from([-3, 0, 1]), [3, 0, 1]).gain[1] ?? NaN) - freeSpaceLoss(6, 5.5);
+      -(gains(tank(db), transmitterAt([-3, 0, 1]), [3, 0, 1]).gain[1] ?? NaN) - freeSpaceLoss(6, 5.5);
     expect(loss(3)).toBeCloseTo(3, 6);
     expect(loss(40)).toBeLessThan(33);
     expect(loss(40)).toBeGreaterThan(6);
@@ -229,11 +234,11 @@ describe('all over Quay House', () => {
   const job = demos[0]?.job;
   if (!job) throw new Error('no demo job');
   const scene = buildScene(job);
-  const sender = from([12.9, 1.15, 1.65], {
+  const transmitter = transmitterAt([12.9, 1.15, 1.65], {
     patterns: ['dipole', 'dipole', 'half-space'],
     axis: [0, 0.6, 0.8],
   });
-  const reach = reachOf(scene, sender);
+  const tree = pathTree(scene, transmitter);
   const r = random(3);
   const places = Array.from({ length: 600 }, (): Place => [
     r.uniform() * 50 - 4,
@@ -245,14 +250,14 @@ describe('all over Quay House', () => {
     const out = makeReceived();
     let roundabout = 0;
     for (const to of places) {
-      receive(reach, ...to, out);
+      receive(tree, ...to, out);
       bands.forEach((band, b) => {
-        const ways = waysTo(reach, to, band);
-        for (const w of ways) expect(w.terms.reduce((sum, t) => sum + t.db, 0)).toBeCloseTo(w.gainDb, 6);
-        const sum = ways.reduce((all, w) => all + 10 ** (w.gainDb / 10), 0);
+        const paths = radioPathsTo(tree, to, band);
+        for (const w of paths) expect(w.terms.reduce((sum, t) => sum + t.db, 0)).toBeCloseTo(w.gainDb, 6);
+        const sum = paths.reduce((all, w) => all + 10 ** (w.gainDb / 10), 0);
         expect(10 * Math.log10(sum)).toBeCloseTo(out.gainDb[b] ?? NaN, 6);
-        expect(termsOfWays(ways).reduce((all, t) => all + t.db, 0)).toBeCloseTo(out.gainDb[b] ?? NaN, 6);
-        if (ways.length > 1) roundabout++;
+        expect(termsOfPaths(paths).reduce((all, t) => all + t.db, 0)).toBeCloseTo(out.gainDb[b] ?? NaN, 6);
+        if (paths.length > 1) roundabout++;
         expect(Number.isFinite(out.spreadDb[b])).toBe(true);
       });
     }
@@ -260,7 +265,7 @@ describe('all over Quay House', () => {
   });
 
   test('nothing is stronger than the same distance in the open', () => {
-    const plain = reachOf(scene, from([12.9, 1.15, 1.65]));
+    const plain = pathTree(scene, transmitterAt([12.9, 1.15, 1.65]));
     const out = makeReceived();
     for (const to of places) {
       receive(plain, ...to, out);
@@ -271,11 +276,11 @@ describe('all over Quay House', () => {
 
   test('the answer hangs on the place alone, not on what was asked before', () => {
     const again = buildScene(job);
-    const other = reachOf(again, sender);
+    const other = pathTree(again, transmitter);
     const [a, b] = [makeReceived(), makeReceived()];
     for (const to of [...places].reverse()) receive(other, ...to, b);
     for (const to of places.slice(0, 100)) {
-      receive(reach, ...to, a);
+      receive(tree, ...to, a);
       receive(other, ...to, b);
       expect(b.gainDb).toEqual(a.gainDb);
       expect(b.spreadDb).toEqual(a.spreadDb);
@@ -286,8 +291,8 @@ describe('all over Quay House', () => {
     const rooms = job.storeys.flatMap((s) => gridsOf(job, s.id, 2)).map((g) => g.at);
     const middles = rooms.map((at): Place => [at[0] ?? 0, at[1] ?? 0, at[2] ?? 0]);
     const differences = middles.map((to) => {
-      const there = gains(scene, from([5, 5, 1]), to).gain[1] ?? NaN;
-      const back = gains(scene, from(to), [5, 5, 1]).gain[1] ?? NaN;
+      const there = gains(scene, transmitterAt([5, 5, 1]), to).gain[1] ?? NaN;
+      const back = gains(scene, transmitterAt(to), [5, 5, 1]).gain[1] ?? NaN;
       return Math.abs(there - back);
     });
     differences.sort((x, y) => x - y);
@@ -298,10 +303,14 @@ describe('all over Quay House', () => {
 
   test('a plug-in unit on its side or upside down is seen in the numbers', () => {
     const at: Place = [4, 5, 0.3];
-    const upright = gains(scene, from(at, { patterns: ['dipole', 'dipole', 'dipole'] }), [4.2, 5, 6.5]);
+    const upright = gains(
+      scene,
+      transmitterAt(at, { patterns: ['dipole', 'dipole', 'dipole'] }),
+      [4.2, 5, 6.5],
+    );
     const lying = gains(
       scene,
-      from(at, { patterns: ['dipole', 'dipole', 'dipole'], axis: [1, 0, 0] }),
+      transmitterAt(at, { patterns: ['dipole', 'dipole', 'dipole'], axis: [1, 0, 0] }),
       [4.2, 5, 6.5],
     );
     // a dipole is blind upwards until it lies down
@@ -309,7 +318,7 @@ describe('all over Quay House', () => {
     const ceiling = (z: number) =>
       gains(
         scene,
-        from(at, { patterns: ['half-space', 'half-space', 'half-space'], axis: [0, 0, z] }),
+        transmitterAt(at, { patterns: ['half-space', 'half-space', 'half-space'], axis: [0, 0, z] }),
         [4.2, 5, 6.5],
       );
     expect((ceiling(1).gain[1] ?? 0) - (ceiling(-1).gain[1] ?? 0)).toBeCloseTo(10, 0);
@@ -318,11 +327,17 @@ describe('all over Quay House', () => {
 
 test('a unit whose place is not a number is refused; a band without a radio is silent', () => {
   const scene = buildScene(field([]));
-  expect(() => reachOf(scene, from([NaN, 0, 1]))).toThrow('unit: its place or height is not a number');
-  const { gain } = gains(scene, from([0, 0, 1], { patterns: ['isotropic', null, null] }), [3, 0, 1]);
+  expect(() => pathTree(scene, transmitterAt([NaN, 0, 1]))).toThrow(
+    'unit: its place or height is not a number',
+  );
+  const { gain } = gains(scene, transmitterAt([0, 0, 1], { patterns: ['isotropic', null, null] }), [3, 0, 1]);
   expect(gain[0]).toBeCloseTo(-freeSpaceLoss(3, bandMiddleGHz['2.4']), 9);
   expect(gain.slice(1)).toEqual([-Infinity, -Infinity]);
   expect(
-    waysTo(reachOf(scene, from([0, 0, 1], { patterns: ['isotropic', null, null] })), [3, 0, 1], '5'),
+    radioPathsTo(
+      pathTree(scene, transmitterAt([0, 0, 1], { patterns: ['isotropic', null, null] })),
+      [3, 0, 1],
+      '5',
+    ),
   ).toEqual([]);
 });

@@ -1,11 +1,11 @@
 import { demos } from '@/../demo/make/make';
-import { movingReach } from './movingReach';
-import { reachOf } from './reach';
+import { warmStartedPathTree } from './warmStart';
+import { pathTree } from './pathTree';
 import { makeReceived, receive } from './receive';
 import { buildScene, placeInSpace } from './scene';
-import type { Sender } from './model';
+import type { Transmitter } from './model';
 
-const from = (at: readonly [number, number, number]): Sender => ({
+const transmitterAt = (at: readonly [number, number, number]): Transmitter => ({
   at,
   axis: [0, 0, 1],
   patterns: ['isotropic', 'isotropic', 'isotropic'],
@@ -19,11 +19,11 @@ test('while a unit moves, what it reaches is close to what a search for all ways
   const places = house.spots.map((s) => placeInSpace(house, s));
   const apart: number[] = [];
   for (let i = 0; i < 60; i++) {
-    const sender = from([3 + i * 0.07, 4 + Math.sin(i / 7), 1.2]);
-    const moving = movingReach(scene, sender, 'a');
+    const transmitter = transmitterAt([3 + i * 0.07, 4 + Math.sin(i / 7), 1.2]);
+    const moving = warmStartedPathTree(scene, transmitter, 'a');
     // asked again at the same place it is the same
-    expect(movingReach(scene, sender, 'a')).toBe(moving);
-    const full = reachOf(scene, sender);
+    expect(warmStartedPathTree(scene, transmitter, 'a')).toBe(moving);
+    const full = pathTree(scene, transmitter);
     for (const to of places) {
       receive(moving, ...to, close);
       receive(full, ...to, exact);

@@ -1,12 +1,12 @@
 /**
- * A fan: everything that stands, sorted by the direction in which one place sees it. For a place that
+ * An angular index: everything that stands, sorted by the direction in which one place sees it. For a place that
  * many paths start from (a unit, an edge that is turned round) it finds what a path crosses without
  * walking cells: one look at the direction, then only what lies there.
  */
-import type { Crossings, Fan, Scene } from './model';
-import { add, edge, crossBlock, crossSlab, openingAt } from './crossings';
+import type { Crossings, AngularIndex, Scene } from './model';
+import { add, epsilon, crossBlock, crossSlab, openingAt } from './crossings';
 
-/** Sectors of a fan; a multiple of 4. */
+/** Sectors of an angular index; a multiple of 4. */
 const sectors = 128;
 /** Rounding of a direction never moves it out of its sector by more than this part of one. */
 const slackSectors = 1e-6;
@@ -52,10 +52,10 @@ const dot = (plane: Float64Array, o: number, x: number, y: number, z: number): n
   (plane[o] as number) * x + (plane[o + 1] as number) * y + (plane[o + 2] as number) * z;
 
 /**
- * Makes the fan of a place. @param at site coordinates, m, finite. Some tens of µs for a house.
+ * Makes the angular index of a place. @param at site coordinates, m, finite. Some tens of µs for a house.
  * @throws RangeError with more than 65 535 walls and obstacles.
  */
-export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan {
+export function angularIndexOf(parts: Parts, at: readonly [number, number, number]): AngularIndex {
   const [px, py, pz] = at;
   const { plane, panels, blocks, walls, outline, rise } = parts.shapes;
   const away = new Float64Array(panels);
@@ -156,22 +156,22 @@ export function fanOf(parts: Parts, at: readonly [number, number, number]): Fan 
 }
 
 /**
- * Fills `out` with everything that the straight path from a fan's place to q crosses, in no set
+ * Fills `out` with everything that the straight path from an angular index's place to q crosses, in no set
  * order. Openings count instead of their wall; open ones not at all. A path that runs within a wall's
  * plane does not cross that wall. Allocates nothing.
  */
-export function crossFrom(
+export function crossingsFrom(
   { shapes }: Pick<Scene, 'shapes'>,
-  fan: Fan,
+  index: AngularIndex,
   qx: number,
   qy: number,
   qz: number,
   out: Crossings,
 ): void {
   out.count = 0;
-  const px = fan.at[0];
-  const py = fan.at[1];
-  const pz = fan.at[2];
+  const px = index.at[0];
+  const py = index.at[1];
+  const pz = index.at[2];
   const dx = qx - px;
   const dy = qy - py;
   const dz = qz - pz;
@@ -180,15 +180,15 @@ export function crossFrom(
   if (!(length > 1e-6)) return;
   const perLength = 1 / length;
   const { walls, panels, slabs, level, plane, side } = shapes;
-  if (dz > edge || dz < -edge) {
+  if (dz > epsilon || dz < -epsilon) {
     const perZ = 1 / dz;
     for (let slab = 0; slab < slabs; slab++) {
       const t = ((level[slab] as number) - pz) * perZ;
-      if (t > edge && t < 1 - edge)
+      if (t > epsilon && t < 1 - epsilon)
         crossSlab(shapes, slab, px + t * dx, py + t * dy, (dz < 0 ? -dz : dz) * perLength, t, out);
     }
   }
-  const { start, items, bounds, away, along, up } = fan;
+  const { start, items, bounds, away, along, up } = index;
   const tilt = dz / plan;
   const at = sectorOf(dx, dy) | 0;
   const sector = at >= sectors ? sectors - 1 : at;
@@ -209,7 +209,7 @@ export function crossFrom(
       slope = -slope;
       ahead = -ahead;
     }
-    if (ahead <= edge * slope || ahead >= (1 - edge) * slope || slope < edge) continue;
+    if (ahead <= epsilon * slope || ahead >= (1 - epsilon) * slope || slope < epsilon) continue;
     const t = ahead / slope;
     const a = (along[item] as number) + t * ((plane[o + 4] as number) * dx + (plane[o + 5] as number) * dy);
     if (a < 0 || a > (side[item * 2] as number)) continue;
@@ -220,20 +220,20 @@ export function crossFrom(
   }
 }
 
-/** The fan of a gate of a scene, kept for the next time. */
-export function fanOfGate(scene: Scene, gate: number): Fan {
-  const known = scene.fans[gate];
-  if (known) return known;
-  const { at } = scene.gates;
-  const o = gate * 3;
-  const fan = fanOf(scene, [at[o] as number, at[o + 1] as number, at[o + 2] as number]);
-  scene.fans[gate] = fan;
-  return fan;
+/** The angular index of an edge of a scene, kept for the next time. */
+export function angularIndexOfEdge(scene: Scene, edge: number): AngularIndex {
+  const cached = scene.edgeIndices[edge];
+  if (cached) return cached;
+  const { at } = scene.edges;
+  const o = edge * 3;
+  const index = angularIndexOf(scene, [at[o] as number, at[o + 1] as number, at[o + 2] as number]);
+  scene.edgeIndices[edge] = index;
+  return index;
 }
 
 /**
  * Fills `out` with what the straight path from p to q crosses, for a place that few paths start from:
- * its fan is made for this one. Site coordinates, m.
+ * its angular index is made for this one. Site coordinates, m.
  */
 export function crossings(
   scene: Parts,
@@ -245,5 +245,5 @@ export function crossings(
   qz: number,
   out: Crossings,
 ): void {
-  crossFrom(scene, fanOf(scene, [px, py, pz]), qx, qy, qz, out);
+  crossingsFrom(scene, angularIndexOf(scene, [px, py, pz]), qx, qy, qz, out);
 }

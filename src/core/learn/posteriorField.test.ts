@@ -5,8 +5,8 @@ import { layerOver, noiseField, unitField } from '@/core/coverage/field';
 import { networkOf } from '@/core/network/feeds';
 import { testDevice } from '@/core/network/predict';
 import { buildScene } from '@/core/propagation/scene';
-import { taughtField } from './taughtField';
-import { withTaught } from './withTaught';
+import { posteriorField } from './posteriorField';
+import { withPosterior } from './posterior';
 
 const demo = demos[0]?.job;
 if (!demo) throw new Error('no demo job');
@@ -14,7 +14,7 @@ const job = applyEdit(demo, putOne('learn', { ...demo.info, useLearned: true }))
 
 test('what readings change is what tells the taught signals from the computed ones, node by node', () => {
   const base = buildScene(job);
-  const taught = withTaught(job, base);
+  const posterior = withPosterior(job, base);
   const device = testDevice(job);
   if (!device) throw new Error('no test device');
   // one unit, so that the strongest is the same with and without
@@ -22,7 +22,7 @@ test('what readings change is what tells the taught signals from the computed on
   const only = { ...network, feeds: network.feeds.slice(0, 1) };
   let most = 0;
   for (const grid of gridsOf(job, 'ground', 1)) {
-    const change = taughtField(taught, only, grid, '5');
+    const change = posteriorField(posterior, only, grid, '5');
     const signal = (scene: typeof base) =>
       layerOver(
         {
@@ -36,13 +36,13 @@ test('what readings change is what tells the taught signals from the computed on
         'signal',
         '5',
       );
-    const [now, was] = [signal(taught), signal(base)];
+    const [now, was] = [signal(posterior), signal(base)];
     change.forEach((db, i) => {
       if ((was[i] as number) > -115 && (now[i] as number) > -115)
         expect(db).toBeCloseTo((now[i] as number) - (was[i] as number), 2);
       most = Math.max(most, Math.abs(db));
     });
-    expect([...taughtField(base, only, grid, '5')].every((v) => v === 0)).toBe(true);
+    expect([...posteriorField(base, only, grid, '5')].every((v) => v === 0)).toBe(true);
   }
   expect(most).toBeGreaterThan(2);
 });

@@ -1,16 +1,28 @@
 import { demos } from '@/../demo/make/make';
 import { makeCrossings } from './crossings';
-import { crossFrom, fanOfGate } from './fan';
+import { crossingsFrom, angularIndexOfEdge } from './angularIndex';
 import type { Scene } from './model';
-import { mostNear, neighbourhoodOf, shareFrom } from './nearGates';
-import { passAll } from './passOf';
+import { maxNearEdges, neighbourhoodOf, transmittanceFrom } from './nearEdges';
+import { multiplyTransmittance } from './transmittance';
 import { buildScene, placeInSpace } from './scene';
 
 const house = demos[0]?.job;
 if (!house) throw new Error('no demo job');
 const scene: Scene = buildScene(house);
-const { gates } = scene;
-const { n, at, edge, normal, key, item, legStart, legTo, legPass, legWay, legM } = gates;
+const { edges } = scene;
+const {
+  n,
+  at,
+  direction: edge,
+  normal,
+  lossId,
+  item,
+  legStart,
+  legTo,
+  legTransmittance,
+  legDirection,
+  legM,
+} = edges;
 const vector = (of: Float64Array, i: number) =>
   [...of.subarray(i * 3, i * 3 + 3)] as [number, number, number];
 
@@ -20,9 +32,9 @@ test('gates have their edge as a unit vector, and a normal where something is pa
     expect(Math.hypot(...vector(edge, g))).toBeCloseTo(1, 9);
     const across = Math.hypot(...vector(normal, g));
     expect(across < 1e-12 || Math.abs(across - 1) < 1e-9).toBe(true);
-    if ((key[g] as number) >= 0) expect(across).toBeCloseTo(1, 9);
+    if ((lossId[g] as number) >= 0) expect(across).toBeCloseTo(1, 9);
     expect(vector(at, g).every(Number.isFinite)).toBe(true);
-    expect(gates.words[g]).not.toBe('');
+    expect(edges.label[g]).not.toBe('');
   }
 });
 
@@ -58,22 +70,22 @@ test('a leg lies in both lists of its ends, as long and as open both ways, in op
       const other = (legStart[to] as number) + back;
       expect(legM[other]).toBe(legM[leg]);
       for (let c = 0; c < 3; c++) {
-        expect(legWay[other * 3 + c]).toBeCloseTo(-(legWay[leg * 3 + c] as number), 12);
-        expect(legPass[other * 3 + c]).toBe(legPass[leg * 3 + c]);
+        expect(legDirection[other * 3 + c]).toBeCloseTo(-(legDirection[leg * 3 + c] as number), 12);
+        expect(legTransmittance[other * 3 + c]).toBe(legTransmittance[leg * 3 + c]);
       }
     }
 });
 
 test('what a leg lets pass is what a ray between its ends crosses', () => {
   const hits = makeCrossings();
-  const pass = new Float64Array(3);
+  const transmittance = new Float64Array(3);
   for (let leg = 0; leg < legTo.length; leg += 37) {
     const g = legStart.findIndex((start, i) => start <= leg && leg < (legStart[i + 1] as number));
-    crossFrom(scene, fanOfGate(scene, g), ...vector(at, legTo[leg] as number), hits);
-    pass.fill(1);
-    passAll(scene, hits, pass, 0);
+    crossingsFrom(scene, angularIndexOfEdge(scene, g), ...vector(at, legTo[leg] as number), hits);
+    transmittance.fill(1);
+    multiplyTransmittance(scene, hits, transmittance, 0);
     for (let b = 0; b < 3; b++) {
-      const off = 10 * Math.log10((pass[b] as number) / (legPass[leg * 3 + b] as number));
+      const off = 10 * Math.log10((transmittance[b] as number) / (legTransmittance[leg * 3 + b] as number));
       // angles of incidence lie on steps of a table, which the two directions may round apart
       expect(Math.abs(off)).toBeLessThan(0.5);
     }
@@ -84,13 +96,13 @@ test('near a place are the gates from which most arrives: no other within 20 m b
   for (const spot of house.spots) {
     const [x, y, z] = placeInSpace(house, spot);
     const here = neighbourhoodOf(scene, x, y, z);
-    expect(here.near.length).toBeLessThanOrEqual(mostNear);
+    expect(here.near.length).toBeLessThanOrEqual(maxNearEdges);
     expect(new Set(here.near).size).toBe(here.near.length);
     expect(neighbourhoodOf(scene, x, y, z)).toBe(here);
     const score = (g: number) => {
       const [gx, gy, gz] = vector(at, g);
       const d = Math.max(0.5, Math.hypot(gx - here.x - 0.5, gy - here.y - 0.5, gz - here.z));
-      return d < 20 ? shareFrom(scene, here, g) / (d * d) : 0;
+      return d < 20 ? transmittanceFrom(scene, here, g) / (d * d) : 0;
     };
     const last = Math.min(...[...here.near].map(score));
     for (let g = 0; g < n; g++)

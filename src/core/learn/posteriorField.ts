@@ -11,7 +11,7 @@ import { makeReceived, receive } from '../propagation/receive';
  * 0 where no unit is heard, and everywhere in a scene without anything taught.
  * @returns one value per node inside.
  */
-export function taughtField(scene: Scene, network: Network, grid: RoomGrid, band: Band): Float32Array {
+export function posteriorField(scene: Scene, network: Network, grid: RoomGrid, band: Band): Float32Array {
   const b = bands.indexOf(band);
   const out = new Float32Array(grid.inside.length);
   const strongest = new Float32Array(out.length).fill(-Infinity);
@@ -19,10 +19,10 @@ export function taughtField(scene: Scene, network: Network, grid: RoomGrid, band
   for (const feed of network.feeds) {
     const radio = radioOf(feed.kit, band, 'access');
     if (!radio) continue;
-    const reach = reachOfUnit(scene, feed, 'access');
+    const tree = reachOfUnit(scene, feed, 'access');
     for (let i = 0; i < out.length; i++) {
       receive(
-        reach,
+        tree,
         grid.at[i * 3] as number,
         grid.at[i * 3 + 1] as number,
         grid.at[i * 3 + 2] as number,
@@ -31,7 +31,7 @@ export function taughtField(scene: Scene, network: Network, grid: RoomGrid, band
       const dbm = radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
       if (!(dbm > (strongest[i] as number))) continue;
       strongest[i] = dbm;
-      out[i] = received.taughtDb[b] ?? 0;
+      out[i] = received.correctionDb[b] ?? 0;
     }
   }
   return out;
