@@ -28,7 +28,7 @@ interface Row {
 }
 type Plain = Record<string, unknown> & { type: string; id: string };
 
-const camel = (column: string) => column.replace(/_([a-z0-9])/g, (_, c: string) => c.toUpperCase());
+const camel = (option: string) => option.replace(/_([a-z0-9])/g, (_, c: string) => c.toUpperCase());
 
 /** The records of the job as the tables hold them, by plain SQL; field by field as far as the start had them. */
 function inTables(db: Database.Database, sample: Plain): Plain | null {
@@ -37,8 +37,8 @@ function inTables(db: Database.Database, sample: Plain): Plain | null {
     Record<string, unknown> | undefined;
   if (!row) return null;
   const out: Plain = { type: sample.type, id: sample.id };
-  for (const [column, value] of Object.entries(row)) {
-    const field = camel(column);
+  for (const [option, value] of Object.entries(row)) {
+    const field = camel(option);
     if (!(field in sample)) continue;
     const was = sample[field];
     out[field] =

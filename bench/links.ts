@@ -2,8 +2,8 @@
 import { Bench } from 'tinybench';
 import { applyEdit } from '@/core/job/edits';
 import { get, type Job } from '@/core/job/job';
-import { feedOptions } from '@/core/network/feedOptions';
-import { networkOf } from '@/core/network/feeds';
+import { backhaulOptions } from '@/core/network/backhaulOptions';
+import { networkOf } from '@/core/network/backhaul';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { buildScene } from '@/core/propagation/scene';
 
@@ -31,7 +31,7 @@ export async function linkTables(house: Job): Promise<object[]> {
   const bench = new Bench({ time: 1500, warmupTime: 300 });
   bench.add('tables', () => {
     const network = networkOf(job, scene, 'planned');
-    rows = job.units.reduce((sum, u) => sum + feedOptions(job, scene, u, network).length, 0);
+    rows = job.units.reduce((sum, u) => sum + backhaulOptions(job, scene, u, network).length, 0);
   });
   await bench.run();
   const [task] = bench.tasks;

@@ -1,14 +1,14 @@
 /** Proposals for a house: time to the first and to all, memory; and on random grounds against trying every choice. */
 import type { Job } from '@/core/job/job';
-import { networkOf } from '@/core/network/feeds';
+import { networkOf } from '@/core/network/backhaul';
 import { cheapestAtOnce, loadOfChoice } from '@/core/propose/atOnce';
 import { bruteForceCost, everyChoice } from '@/core/propose/bruteForce';
 import { anyDb, cheapestOf, costOf } from '@/core/propose/choice';
-import { type Ground, groundOf, keptOf } from '@/core/propose/columns';
-import { reduced } from '@/core/propose/programme';
+import { type PlanningInstance, planningInstance, keptOf } from '@/core/propose/candidateOptions';
+import { withoutDominated } from '@/core/propose/programme';
 import { sureEnough } from '@/core/propose/proposal';
 import { propose, servable } from '@/core/propose/propose';
-import { randomGround } from '@/core/propose/randomGround';
+import { randomInstance } from '@/core/propose/randomInstance';
 import { randomHouse } from '@/core/propose/randomHouse';
 import { buildScene } from '@/core/propagation/scene';
 import { makeSolver } from '@/solver/highs';
@@ -17,7 +17,7 @@ export async function proposalFigures(job: Job): Promise<object[]> {
   const solve = makeSolver();
   const scene = buildScene(job);
   const runs: { first: number; proven: number; all: number }[] = [];
-  let columns = 0;
+  let options = 0;
   for (let i = 0; i < 3; i++) {
     const start = performance.now();
     let [first, proven] = [0, 0];
@@ -26,13 +26,13 @@ export async function proposalFigures(job: Job): Promise<object[]> {
       if (p.kind === 'least cost' && p.proven) proven = performance.now() - start;
     });
     runs.push({ first, proven, all: performance.now() - start });
-    columns = made.columns;
+    options = made.options;
   }
   const median = (of: (r: (typeof runs)[number]) => number) =>
     Math.round(runs.map(of).sort((a, b) => a - b)[1] ?? NaN);
   return [
     { what: 'first proposal, from the open job', value: `${median((r) => r.first)} ms` },
-    { what: `least cost, proven, of ${columns} columns`, value: `${median((r) => r.proven)} ms` },
+    { what: `least cost, proven, of ${options} columns`, value: `${median((r) => r.proven)} ms` },
     { what: 'all proposals', value: `${median((r) => r.all)} ms` },
     { what: 'memory of the process', value: `${Math.round(process.memoryUsage().rss / 2 ** 20)} MB` },
   ];
@@ -45,28 +45,28 @@ export async function againstBruteForce(job: Job): Promise<object[]> {
   const scene = buildScene(base);
   const network = networkOf(base, scene, 'planned');
   const wish = { budgetEur: null, leastHeadroomDb: anyDb };
-  const isSame = async (ground: Ground): Promise<boolean> => {
-    const found = await cheapestOf(ground, reduced(ground), solve, wish, 10);
+  const isSame = async (instance: PlanningInstance): Promise<boolean> => {
+    const found = await cheapestOf(instance, withoutDominated(instance), solve, wish, 10);
     if (found === 'late') return false;
-    const [cost, brute] = [found ? costOf(found) : Infinity, bruteForceCost(ground, null, anyDb)];
+    const [cost, brute] = [found ? costOf(found) : Infinity, bruteForceCost(instance, null, anyDb)];
     return cost === brute || Math.abs(cost - brute) < 0.01;
   };
   let [grounds, houses, atOnce, needing, late, street] = [0, 0, 0, 0, 0, 0];
   for (let seed = 1; seed <= 200; seed++) {
-    if (await isSame(randomGround(seed, base, scene, network))) grounds++;
+    if (await isSame(randomInstance(seed, base, scene, network))) grounds++;
     const house = randomHouse(seed);
     const walls = buildScene(house);
-    const ground = servable(groundOf(house, walls, { noDrilling: false, sure: sureEnough }));
-    if (await isSame(ground)) houses++;
-    const once = await cheapestAtOnce(house, walls, ground, solve, wish, 10, 24);
+    const instance = servable(planningInstance(house, walls, { noDrilling: false, sure: sureEnough }));
+    if (await isSame(instance)) houses++;
+    const once = await cheapestAtOnce(house, walls, instance, solve, wish, 10, 24);
     if (typeof once === 'string') {
       late += once === 'late' ? 1 : 0;
       street += once === 'street' ? 1 : 0;
       continue;
     }
-    if (once?.columns.length) needing++;
+    if (once?.options.length) needing++;
     let [carries, tried] = [0, 0];
-    everyChoice(ground, null, anyDb, once ? costOf(once) - 0.01 : Infinity, (chosen) => {
+    everyChoice(instance, null, anyDb, once ? costOf(once) - 0.01 : Infinity, (chosen) => {
       if (tried++ < 300 && loadOfChoice(house, walls, chosen).load.fits) carries++;
       return undefined;
     });

@@ -25,9 +25,9 @@ function fourUnits(): Job {
     { storeyId: 'first', xM: 3, yM: 5.5 },
     { storeyId: 'attic', xM: 4, yM: 4.5 },
   ]) {
-    const kit = job.kits.find((k) => k.id === 'kit-node');
-    if (!kit) throw new Error('the demo job has no mesh node');
-    job = applyEdit(job, placeUnit(job, kit, at).edit).job;
+    const product = job.kits.find((k) => k.id === 'kit-node');
+    if (!product) throw new Error('the demo job has no mesh node');
+    job = applyEdit(job, placeUnit(job, product, at).edit).job;
   }
   return job;
 }

@@ -7,8 +7,8 @@ import { writePlanGeoJson } from '@/core/formats/planGeoJson';
 import { writePlanSvg } from '@/core/formats/planSvg';
 import type { Job } from '@/core/job/job';
 import type { Problem } from '@/core/job/references';
-import { feedOptions } from '@/core/network/feedOptions';
-import { networkOf } from '@/core/network/feeds';
+import { backhaulOptions } from '@/core/network/backhaulOptions';
+import { networkOf } from '@/core/network/backhaul';
 import { predictJob } from '@/core/network/predict';
 import { withPosterior } from '@/core/learn/posterior';
 import { buildScene } from '@/core/propagation/scene';
@@ -97,7 +97,7 @@ function predict(args: string[]) {
         limitedBy: p.limitedBy,
       };
     }),
-    unfed: network.unfed.map((u) => ({ unit: u.unit.letter, why: u.why })),
+    unfed: network.withoutUplink.map((u) => ({ unit: u.unit.letter, why: u.why })),
   });
 }
 
@@ -134,7 +134,7 @@ function links(args: string[]) {
       .map((u) => ({
         unit: u.letter,
         name: u.name,
-        ways: feedOptions(job, scene, u).map(({ link, also: _also, fromLetter, worst, ...way }) => ({
+        ways: backhaulOptions(job, scene, u).map(({ link, also: _also, fromLetter, worst, ...way }) => ({
           medium: link.medium,
           from: fromLetter,
           ...way,

@@ -6,9 +6,9 @@ import { withPosterior } from '@/core/learn/posterior';
 import { buildScene } from '@/core/propagation/scene';
 import { editOf } from '@/core/propose/editOf';
 import { frontOf } from '@/core/propose/front';
-import { type Asked, propose, type Workshop } from '@/core/propose/propose';
+import { type ProposalOptions, propose, type PlanningRun } from '@/core/propose/propose';
 import { whyNotFewer } from '@/core/propose/questions';
-import { relaxationsOf } from '@/core/propose/relax';
+import { whatIfs } from '@/core/propose/whatIf';
 import { robustnessOf } from '@/core/propose/robust';
 import { makeSolver } from '@/solver/highs';
 
@@ -42,7 +42,7 @@ export function planArguments(args: string[]) {
     return value;
   };
   const [budgetEur, seconds] = [number('budget', 1_000_000), number('seconds', 3600)];
-  const asked: Asked = {
+  const asked: ProposalOptions = {
     ...(values['no-drill'] && { noDrilling: true }),
     ...(budgetEur !== undefined && { budgetEur }),
     ...(seconds !== undefined && { seconds }),
@@ -57,11 +57,11 @@ export async function planOf(
 ): Promise<object> {
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   const [scene, solve] = [withPosterior(job, buildScene(job)), makeSolver()];
-  let shop: Workshop | undefined;
+  let shop: PlanningRun | undefined;
   const found = await propose(job, scene, solve, asked, undefined, (w) => (shop = w));
   const proposals = [];
   for (const proposal of found.proposals) {
-    const { columns, worst, ...p } = proposal;
+    const { options: columns, worst, ...p } = proposal;
     const { bySpot, ...holds } = robustnessOf(applyEdit(job, editOf(job, columns, 'x').edit).job, scene);
     proposals.push({
       ...p,
@@ -81,7 +81,7 @@ export async function planOf(
   return {
     job: job.info.name,
     candidates: found.candidates,
-    columns: found.columns,
+    columns: found.options,
     whyNot: found.whyNot,
     notAtOnce: found.notAtOnce,
     proposals,
@@ -89,7 +89,7 @@ export async function planOf(
       shop && {
         front: (await frontOf(shop)).map(({ choice, ...point }) => ({
           ...point,
-          places: choice.columns.map((c) => `${c.kit.name} ${c.candidate.words}; ${c.label}`),
+          places: choice.options.map((c) => `${c.product.name} ${c.candidate.words}; ${c.label}`),
         })),
       }),
     impossible: found.impossible.map((i) => ({
@@ -97,6 +97,6 @@ export async function planOf(
       certainty: i.certainty,
       by: i.by,
     })),
-    ...(stuck && { wouldHelp: await relaxationsOf(job, scene, solve, asked) }),
+    ...(stuck && { wouldHelp: await whatIfs(job, scene, solve, asked) }),
   };
 }

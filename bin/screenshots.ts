@@ -25,9 +25,9 @@ const stage = async (name: string, of: Page = page) => {
     await of.waitForSelector('[data-testid="coverage"] path', { state: 'attached' });
 };
 /** Places a unit on the storey shown, at parts of the sheet's size. */
-async function place(storey: RegExp, kit: RegExp, x: number, y: number) {
+async function place(storey: RegExp, product: RegExp, x: number, y: number) {
   await page.getByRole('button', { name: storey }).click();
-  await page.getByRole('button', { name: kit }).click();
+  await page.getByRole('button', { name: product }).click();
   const box = await page.getByTestId('sheet').boundingBox();
   if (!box) throw new Error('the sheet has no size');
   await page.getByTestId('sheet').click({ position: { x: box.width * x, y: box.height * y } });

@@ -2,7 +2,7 @@
 import { createServer } from 'node:http';
 import { parseArgs } from 'node:util';
 import next from 'next';
-import { pass, refuse } from '@/server/gate';
+import { admit, refuse } from '@/server/gate';
 
 const { values } = parseArgs({
   options: { port: { type: 'string', default: '4310' }, dev: { type: 'boolean', default: false } },
@@ -14,7 +14,7 @@ await app.prepare();
 const answer = app.getRequestHandler();
 
 const server = createServer((request, response) => {
-  if (!pass(request, response)) return;
+  if (!admit(request, response)) return;
   answer(request, response).catch((error: unknown) => {
     console.error(error);
     if (!response.headersSent)

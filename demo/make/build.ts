@@ -13,7 +13,7 @@ import type {
   RecordOf,
   RecordType,
   Room,
-  Service,
+  ServicePoint,
   Storey,
   Unit,
   Wall,
@@ -169,7 +169,7 @@ export function drawing() {
     },
     service(
       storeyId: string,
-      kind: Service['kind'],
+      kind: ServicePoint['kind'],
       xM: number,
       yM: number,
       circuit = '',

@@ -1,5 +1,5 @@
 import { createServer, request as ask } from 'node:http';
-import { type Asked, bodyLimit, judge, pass } from './gate';
+import { type Asked, bodyLimit, judge, admit } from './gate';
 
 const asked = (part: Partial<Asked> & { headers?: Asked['headers'] } = {}): Asked => ({
   method: 'GET',
@@ -40,7 +40,7 @@ test.each<[string, Asked, number | null]>([
 
 test('whatever is answered has a policy, a refusal too', async () => {
   const server = createServer((request, response) => {
-    if (pass(request, response)) response.end('passed');
+    if (admit(request, response)) response.end('passed');
   });
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const address = server.address();

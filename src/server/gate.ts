@@ -94,7 +94,7 @@ export function refuse(response: ServerResponse, { status, message }: Refusal): 
 const isPage = (path: string) => !/^\/(api|_next)\//.test(path) && !/\.[a-z0-9]{1,12}$/.test(path);
 
 /** Lets a request pass, or answers it. @returns whether it may go on. */
-export function pass(request: IncomingMessage, response: ServerResponse): boolean {
+export function admit(request: IncomingMessage, response: ServerResponse): boolean {
   const { method = 'GET', url = '/', headers } = request;
   const refusal = judge({ method, url, headers });
   if (refusal) {

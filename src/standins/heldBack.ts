@@ -4,9 +4,9 @@ import { bands, type Spot } from '@/core/job/records';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { calibrate } from '@/core/learn/fit';
 import { observationsOf } from '@/core/learn/observations';
-import { networkOf } from '@/core/network/feeds';
+import { networkOf } from '@/core/network/backhaul';
 import { testDevice } from '@/core/network/predict';
-import { radioOf, reachOfUnit } from '@/core/network/hops';
+import { radioOf, pathTreeOfUnit } from '@/core/network/hops';
 import { noteRun } from '@/core/proof/noteRun';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { placeInSpace } from '@/core/propagation/scene';
@@ -64,18 +64,18 @@ export function heldBack(
   for (const [i, spot] of house.spots.entries()) {
     if (!held(spot, i)) continue;
     const to = placeInSpace(house, spot);
-    for (const feed of found.feeds)
+    for (const backhaul of found.backhauls)
       for (const band of [0, 1] as const) {
-        const radio = radioOf(feed.kit, bands[band], 'access');
+        const radio = radioOf(backhaul.product, bands[band], 'access');
         if (!radio) continue;
         const signal = (s: Scene) => {
-          receive(reachOfUnit(s, feed, 'access'), ...to, received);
+          receive(pathTreeOfUnit(s, backhaul, 'access'), ...to, received);
           return { dbm: received.gainDb[band] ?? -Infinity, spreadDb: received.spreadDb[band] ?? 1 };
         };
         const [prior, post] = [signal(scene), signal(known)];
         // the true signal at that place, as the device would read it
-        receive(reachOfUnit(truth.scene, feed, 'access'), ...to, received);
-        const really = (received.gainDb[band] ?? -Infinity) + truth.offset(feed.unit, to);
+        receive(pathTreeOfUnit(truth.scene, backhaul, 'access'), ...to, received);
+        const really = (received.gainDb[band] ?? -Infinity) + truth.offset(backhaul.unit, to);
         // what no device could read is not held against either
         if (radio.eirpDbm + really < -92) continue;
         const inside = (s: typeof prior) => Math.abs(really - s.dbm) <= 1.645 * s.spreadDb;

@@ -4,10 +4,10 @@ import { bands, type Id, type Reading } from '@/core/job/records';
 import { holdsOnDbm } from '@/core/coverage/roaming';
 import { accessesOf, accessRates, delivered } from '@/core/network/delivery';
 import { noiseAt } from '@/core/network/disturbance';
-import type { Network } from '@/core/network/feeds';
-import { reachOfUnit } from '@/core/network/hops';
+import type { Network } from '@/core/network/backhaul';
+import { pathTreeOfUnit } from '@/core/network/hops';
 import { testDevice } from '@/core/network/predict';
-import type { SimulatedBeat } from '@/core/proof/shape';
+import type { SimulatedBeat } from '@/core/proof/linkConditions';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { placeInSpace } from '@/core/propagation/scene';
 import { hiddenTruth, type HiddenTruth, trueNetwork } from './simulatedHouse';
@@ -43,20 +43,20 @@ export function beatAt(
   const at = placeInSpace(job, spot);
   const received = makeReceived();
   const noise = noiseAt(truth.scene, network.disturbers, ...at);
-  const units = network.feeds.map((feed) => {
-    receive(reachOfUnit(truth.scene, feed, 'access'), ...at, received);
-    const ways = accessesOf(feed, device, job.info.streetLatencyMs).map((access) => {
+  const units = network.backhauls.map((backhaul) => {
+    receive(pathTreeOfUnit(truth.scene, backhaul, 'access'), ...at, received);
+    const ways = accessesOf(backhaul, device, job.info.streetLatencyMs).map((access) => {
       const b = bands.indexOf(access.band);
       const dbm =
         access.radio.eirpDbm -
-        (feed.mountDb[b] ?? 0) +
-        truth.offset(feed.unit, at) +
+        (backhaul.mountDb[b] ?? 0) +
+        truth.offset(backhaul.unit, at) +
         (received.gainDb[b] ?? -Infinity);
-      const mbps = delivered(feed.mean, access.band, accessRates(access, dbm, noise).down, 'down');
+      const mbps = delivered(backhaul.mean, access.band, accessRates(access, dbm, noise).down, 'down');
       return { dbm, mbps, latencyMs: access.latencyMs };
     });
     const best = ways.reduce((a, b) => (b.mbps > a.mbps ? b : a), { dbm: -Infinity, mbps: 0, latencyMs: 0 });
-    return { id: feed.unit.id, ...best, heardDbm: Math.max(-Infinity, ...ways.map((w) => w.dbm)) };
+    return { id: backhaul.unit.id, ...best, heardDbm: Math.max(-Infinity, ...ways.map((w) => w.dbm)) };
   });
   const held = units.find((u) => u.id === heldId);
   if (held && held.heardDbm >= holdsOnDbm && held.mbps >= givesUpMbps)

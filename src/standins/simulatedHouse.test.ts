@@ -1,7 +1,7 @@
 import { demos } from '@/../demo/make/make';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { jobFromRecords } from '@/core/job/job';
-import { networkOf } from '@/core/network/feeds';
+import { networkOf } from '@/core/network/backhaul';
 import { predictJob, testDevice } from '@/core/network/predict';
 import { buildScene } from '@/core/propagation/scene';
 import { proveSpot } from '@/core/proof/spotProof';
@@ -48,9 +48,9 @@ test('the 90 % band of a predicted signal holds about 90 % of what simulated hou
       // only the unit and band that was predicted, or there is nothing to compare
       const only = {
         ...network,
-        feeds: network.feeds
+        backhauls: network.backhauls
           .filter((f) => f.unit.id === p.unitId)
-          .map((f) => ({ ...f, kit: { ...f.kit, radios: f.kit.radios.filter((r) => r.band === p.band) } })),
+          .map((f) => ({ ...f, product: { ...f.product, radios: f.product.radios.filter((r) => r.band === p.band) } })),
       };
       const run = simulateRun(house, truth, only, spot, device, 'after', 1);
       if (run.rssiDbm === null) continue;

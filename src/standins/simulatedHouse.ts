@@ -5,10 +5,10 @@
 import type { Job } from '@/core/job/job';
 import { bands, type Device, type Id, type PerBand, type Spot, type Unit } from '@/core/job/records';
 import { lossTable } from '@/core/materials/assemblyLoss';
-import { accessesOf, accessRates, delivered, edgeDb, edgeMs } from '@/core/network/delivery';
+import { accessesOf, accessRates, delivered, cellEdgeMarginDb, retryDelayMs } from '@/core/network/delivery';
 import { noiseAt } from '@/core/network/disturbance';
-import { type Network, networkOf } from '@/core/network/feeds';
-import { reachOfUnit, type SignalOffset } from '@/core/network/hops';
+import { type Network, networkOf } from '@/core/network/backhaul';
+import { pathTreeOfUnit, type SignalOffset } from '@/core/network/hops';
 import { makeReceived, receive, shadowingDb, unitOffsetDb } from '@/core/propagation/receive';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { random, seedOf } from '@/core/statistics/random';
@@ -93,22 +93,22 @@ export function simulateRun(
   const received = makeReceived();
   const noise = noiseAt(truth.scene, network.disturbers, ...at);
   let best = { down: 0, up: 0, rssiDbm: -Infinity, latencyMs: 0, atEdge: true };
-  for (const feed of network.feeds) {
-    receive(reachOfUnit(truth.scene, feed, 'access'), ...at, received);
-    for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+  for (const backhaul of network.backhauls) {
+    receive(pathTreeOfUnit(truth.scene, backhaul, 'access'), ...at, received);
+    for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
       const rssiDbm =
         access.radio.eirpDbm -
-        (feed.mountDb[bands.indexOf(access.band)] ?? 0) +
-        truth.offset(feed.unit, at) +
+        (backhaul.mountDb[bands.indexOf(access.band)] ?? 0) +
+        truth.offset(backhaul.unit, at) +
         (received.gainDb[bands.indexOf(access.band)] ?? -Infinity) +
         r.normal() * 1.2;
       const rates = accessRates(access, rssiDbm, noise);
-      const down = delivered(feed.mean, access.band, rates.down, 'down');
-      const up = delivered(feed.mean, access.band, rates.up, 'up');
+      const down = delivered(backhaul.mean, access.band, rates.down, 'down');
+      const up = delivered(backhaul.mean, access.band, rates.up, 'up');
       const weaker = Math.min(rssiDbm, rssiDbm + access.upMinusDownDb);
-      const atEdge = weaker < rssiFor(0, access.mode) + edgeDb;
+      const atEdge = weaker < rssiFor(0, access.mode) + cellEdgeMarginDb;
       if (down > best.down && up > 0)
-        best = { down, up, rssiDbm, latencyMs: access.latencyMs + (atEdge ? edgeMs : 0), atEdge };
+        best = { down, up, rssiDbm, latencyMs: access.latencyMs + (atEdge ? retryDelayMs : 0), atEdge };
     }
   }
   const jitter = (spread: number) => Math.min(1.02, Math.max(0.4, 0.96 + r.normal() * spread));

@@ -3,7 +3,7 @@
  * it until then. Delays and faults are seeded; the quality of its link comes from the hidden truth.
  */
 import { get, type Job } from '@/core/job/job';
-import type { Id, Kit } from '@/core/job/records';
+import type { Id, Product } from '@/core/job/records';
 import { pairingWindowS } from '@/core/install/step';
 import { random, seedOf } from '@/core/statistics/random';
 import { hiddenTruth, trueNetwork } from './simulatedHouse';
@@ -63,9 +63,9 @@ export function trueLinks(job: Job): ReadonlyMap<Id, 'good' | 'fair' | 'poor'> {
     job.units
       .filter((u) => u.planned)
       .map((u) => {
-        const hop = network.feeds.find((f) => f.unit.id === u.id)?.hops.at(-1);
+        const hop = network.backhauls.find((f) => f.unit.id === u.id)?.hops.at(-1);
         const dbm = hop?.wireless?.downDbm;
-        const unfed = network.unfed.some((f) => f.unit.id === u.id);
+        const unfed = network.withoutUplink.some((f) => f.unit.id === u.id);
         return [u.id, unfed ? 'poor' : dbm === undefined || dbm > -67 ? 'good' : dbm > -77 ? 'fair' : 'poor'];
       }),
   );
@@ -96,9 +96,9 @@ const words: Record<UnitState, string> = {
   lost: 'no link',
 };
 
-function lightOf(kit: Kit, state: UnitState): string {
+function lightOf(product: Product, state: UnitState): string {
   if (state === 'off') return 'dark';
-  const light = kit.lights.find((l) => meaning[state]?.test(l.means));
+  const light = product.lights.find((l) => meaning[state]?.test(l.means));
   return light?.colour ?? (state === 'good' || state === 'fair' || state === 'poor' ? 'steady' : 'blinking');
 }
 

@@ -6,7 +6,7 @@ import { posteriorField } from '@/core/learn/posteriorField';
 import { withPosterior } from '@/core/learn/posterior';
 import {
   accessFields,
-  type Ground,
+  type FieldInputs,
   layerOver,
   type NoiseField,
   noiseField,
@@ -28,13 +28,13 @@ import {
   type Unit,
 } from '@/core/job/records';
 import { liveRunbook, withRuns } from '@/core/install/live';
-import { type Feed, type Network, networkOf, type Scenario } from '@/core/network/feeds';
+import { type Backhaul, type Network, networkOf, type Scenario } from '@/core/network/backhaul';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
 import { type ChannelPlan, planChannels } from '@/core/network/channelPlan';
 import { cableEstimate } from '@/core/network/cableEstimate';
-import { feedOptions } from '@/core/network/feedOptions';
+import { backhaulOptions } from '@/core/network/backhaulOptions';
 import { nextSteps } from '@/core/plan/nextSteps';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
@@ -93,13 +93,13 @@ interface Kept {
   learntFor: Scene | null;
 }
 
-const fieldKeys = new WeakMap<Feed, string>();
+const fieldKeys = new WeakMap<Backhaul, string>();
 
 /** All of a unit that its field hangs on. */
-function fieldKey(feed: Feed): string {
-  const { at, axis, mountDb, kit } = feed;
-  const key = fieldKeys.get(feed) ?? JSON.stringify([at, axis, mountDb, kit.radios]);
-  fieldKeys.set(feed, key);
+function fieldKey(backhaul: Backhaul): string {
+  const { at, axis, mountDb, product } = backhaul;
+  const key = fieldKeys.get(backhaul) ?? JSON.stringify([at, axis, mountDb, product.radios]);
+  fieldKeys.set(backhaul, key);
   return key;
 }
 
@@ -173,18 +173,18 @@ export function makeCompute(now = () => performance.now()) {
     const known = fields.get(grid) ?? new Map<Id, { key: string; field: UnitField }>();
     fields.set(grid, known);
     return new Map(
-      network.feeds.map((feed) => {
-        const { unit } = feed;
-        const key = fieldKey(feed);
+      network.backhauls.map((backhaul) => {
+        const { unit } = backhaul;
+        const key = fieldKey(backhaul);
         const last = known.get(unit.id);
-        const field = last?.key === key ? last.field : unitField(scene, feed, grid);
+        const field = last?.key === key ? last.field : unitField(scene, backhaul, grid);
         known.set(unit.id, { key, field });
         return [unit.id, field];
       }),
     );
   }
 
-  function groundOf(job: Job, network: Network, device: Device, grid: RoomGrid): Ground {
+  function groundOf(job: Job, network: Network, device: Device, grid: RoomGrid): FieldInputs {
     const { scene, noise } = state();
     const here = noise.get(grid) ?? noiseField(scene, network.disturbers, grid);
     noise.set(grid, here);
@@ -214,8 +214,8 @@ export function makeCompute(now = () => performance.now()) {
     return made;
   }
 
-  function roomField(ground: Ground, request: FieldRequest): RoomField {
-    const { grid, device } = ground;
+  function roomField(inputs: FieldInputs, request: FieldRequest): RoomField {
+    const { grid, device } = inputs;
     const room = {
       roomId: grid.room.id,
       unitIds: [],
@@ -225,11 +225,11 @@ export function makeCompute(now = () => performance.now()) {
     if (request.layer !== 'units') {
       const values =
         request.layer === 'taught'
-          ? posteriorField(learntScene(), ground.network, grid, request.band)
-          : layerOver(ground, request.layer, request.band);
+          ? posteriorField(learntScene(), inputs.network, grid, request.band)
+          : layerOver(inputs, request.layer, request.band);
       return { ...room, bands: isobands(grid, values, layerLevels[request.layer]) };
     }
-    const { serving, clingsTo } = roamingOver(accessFields(ground), grid.inside.length);
+    const { serving, clingsTo } = roamingOver(accessFields(inputs), grid.inside.length);
     const unitIds = [...new Set(serving)].filter((id) => id !== null);
     const mask = (test: (i: number) => boolean) =>
       isobands(
@@ -268,7 +268,7 @@ export function makeCompute(now = () => performance.now()) {
    * few times only is behind it when a unit is dragged. False where no unit stands.
    */
   function rehearse(storeyId: Id, scenario: Scenario, turn: number): boolean {
-    const unit = networkFor(scenario, null).network.feeds.find((f) => f.unit.storeyId === storeyId)?.unit;
+    const unit = networkFor(scenario, null).network.backhauls.find((f) => f.unit.storeyId === storeyId)?.unit;
     if (!unit) return false;
     const moved = { ...unit, xM: unit.xM + Math.cos(turn), yM: unit.yM + Math.sin(turn) };
     const like = { layer: 'headroom', band: '5', quality: 'coarse', network: false } as const;
@@ -321,7 +321,7 @@ export function makeCompute(now = () => performance.now()) {
   // a unit just placed may be asked for before its job arrives: it has no ways yet
   const links = (unitId: Id) => {
     const unit = find(state().job, 'unit', unitId);
-    return unit ? feedOptions(state().job, state().scene, unit, networkFor('planned', null).network) : [];
+    return unit ? backhaulOptions(state().job, state().scene, unit, networkFor('planned', null).network) : [];
   };
 
   const cableWay = (link: Link) => {

@@ -2,7 +2,7 @@
 import { bands, type PerBand } from '@/core/job/records';
 import { bandMiddleGHz } from '@/core/materials/wallLoss';
 import { makeCrossings } from '@/core/propagation/crossings';
-import { cutAlong } from '@/core/propagation/elevation';
+import { pathProfile } from '@/core/propagation/pathProfile';
 import { angularIndexOf } from '@/core/propagation/angularIndex';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { crossed } from '@/core/propagation/radioPaths';
@@ -11,7 +11,7 @@ import type { Scene } from '@/core/propagation/model';
 
 /** @param points site coordinates, m; two at least. */
 export function cutAnswer(scene: Scene, points: readonly (readonly [number, number, number])[]): CutAnswer {
-  const { s, parts } = cutAlong(scene, points);
+  const { s, parts } = pathProfile(scene, points);
   const hits = makeCrossings();
   const legs = points.slice(1).map((q, i) => [points[i] ?? q, q] as const);
   const lengthM = legs.reduce((sum, [p, q]) => sum + Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]), 0);

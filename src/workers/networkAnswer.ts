@@ -1,6 +1,6 @@
 import type { Job } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
-import type { Network } from '@/core/network/feeds';
+import type { Network } from '@/core/network/backhaul';
 import type { Hop } from '@/core/network/hops';
 import { loadOf } from '@/core/network/load';
 import { predictJob } from '@/core/network/predict';
@@ -28,12 +28,12 @@ export function networkAnswer(
   { scenario, quality }: Pick<FieldRequest, 'scenario' | 'quality'>,
 ): NetworkAnswer {
   const predictions = predictJob(job, scene, network, { why: quality === 'fine' });
-  const hops = new Map(network.feeds.flatMap((f) => f.hops.map((h) => [h.link.id, h])));
+  const hops = new Map(network.backhauls.flatMap((f) => f.hops.map((h) => [h.link.id, h])));
   return {
     scenario,
     predictions,
     load: loadOf(job, network, predictions),
     links: [...hops].map(([linkId, h]) => linkAnswer(linkId, h)),
-    unfed: network.unfed.map((u) => ({ unitId: u.unit.id, why: u.why })),
+    unfed: network.withoutUplink.map((u) => ({ unitId: u.unit.id, why: u.why })),
   };
 }

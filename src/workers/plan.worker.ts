@@ -7,22 +7,22 @@ import { buildScene } from '@/core/propagation/scene';
 import { editOf } from '@/core/propose/editOf';
 import { type FrontPoint, frontOf } from '@/core/propose/front';
 import type { ProposalKind } from '@/core/propose/proposal';
-import { type Asked, type Found, propose, type Proposals, type Workshop } from '@/core/propose/propose';
+import { type ProposalOptions, type Found, propose, type Proposals, type PlanningRun } from '@/core/propose/propose';
 import { type Answer, whyNotAir, whyNotFewer } from '@/core/propose/questions';
-import { type Relaxation, relaxationsOf } from '@/core/propose/relax';
+import { type WhatIf, whatIfs } from '@/core/propose/whatIf';
 import { type Robust, robustnessOf } from '@/core/propose/robust';
 import { makeSolver } from '@/solver/highs';
 
 const solve = makeSolver(new URL('../../node_modules/highs/build/highs.wasm', import.meta.url).href);
 
 /** What the last proposals were made with: questions are about them. */
-let shop: Workshop | undefined;
-const workshop = (): Workshop => {
+let shop: PlanningRun | undefined;
+const run = (): PlanningRun => {
   if (!shop) throw new Error('there are no proposals to ask about');
   return shop;
 };
 const proposalOf = (kind: ProposalKind) => {
-  const proposal = workshop().proposals.find((p) => p.kind === kind);
+  const proposal = run().proposals.find((p) => p.kind === kind);
   if (!proposal) throw new Error(`there is no proposal «${kind}»`);
   return proposal;
 };
@@ -30,7 +30,7 @@ const proposalOf = (kind: ProposalKind) => {
 /** Proposals for a job; `said` is told what is going on, `found` each proposal as it comes. */
 function plan(
   records: AnyRecord[],
-  asked: Asked,
+  asked: ProposalOptions,
   said: (what: string) => void,
   found: Found,
 ): Promise<Proposals> {
@@ -51,23 +51,23 @@ function plan(
   );
 }
 
-const fewer = (kind: ProposalKind): Promise<Answer> => whyNotFewer(workshop(), proposalOf(kind));
+const fewer = (kind: ProposalKind): Promise<Answer> => whyNotFewer(run(), proposalOf(kind));
 
 const air = (kind: ProposalKind, placeId: Id): Promise<Answer> =>
-  whyNotAir(workshop(), proposalOf(kind), placeId);
+  whyNotAir(run(), proposalOf(kind), placeId);
 
-const front = (): Promise<FrontPoint[]> => frontOf(workshop());
+const front = (): Promise<FrontPoint[]> => frontOf(run());
 
 /** How often a proposal holds, put into the plan. */
 function robust(kind: ProposalKind): Robust {
-  const { job, scene } = workshop();
-  return robustnessOf(applyEdit(job, editOf(job, proposalOf(kind).columns, 'x').edit).job, scene);
+  const { job, scene } = run();
+  return robustnessOf(applyEdit(job, editOf(job, proposalOf(kind).options, 'x').edit).job, scene);
 }
 
 /** What would have to give where not all needs can be met. */
-function relax(records: AnyRecord[], asked: Asked): Promise<Relaxation[]> {
+function relax(records: AnyRecord[], asked: ProposalOptions): Promise<WhatIf[]> {
   const job = jobFromRecords(records);
-  return relaxationsOf(job, withPosterior(job, buildScene(job)), solve, asked);
+  return whatIfs(job, withPosterior(job, buildScene(job)), solve, asked);
 }
 
 const api = { plan, fewer, air, front, robust, relax };

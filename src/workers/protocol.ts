@@ -6,11 +6,11 @@ import type { Snag } from '@/core/checks/snag';
 import type { Edit } from '@/core/job/edits';
 import type { Live } from '@/core/install/live';
 import type { AnyRecord, Band, Id, Link, PerBand, StepRun, Unit } from '@/core/job/records';
-import type { Scenario } from '@/core/network/feeds';
+import type { Scenario } from '@/core/network/backhaul';
 import type { Load } from '@/core/network/load';
 import type { ChannelPlan } from '@/core/network/channelPlan';
-import type { FeedOption } from '@/core/network/feedOptions';
-import type { CutPart } from '@/core/propagation/elevation';
+import type { BackhaulOption } from '@/core/network/backhaulOptions';
+import type { ProfilePart } from '@/core/propagation/pathProfile';
 import type { Term } from '@/core/propagation/radioPaths';
 import type { NextStep } from '@/core/plan/nextSteps';
 import type { Calibration } from '@/core/learn/fit';
@@ -104,7 +104,7 @@ export interface PlaceIn {
 export interface CutAnswer {
   /** Unfolded: distance along the way, and height above the site's zero. */
   path: { sM: number; zM: number }[];
-  parts: CutPart[];
+  parts: ProfilePart[];
   /** Length in space, m, and what that costs in free space, dB by band. */
   lengthM: number;
   freeDb: PerBand;
@@ -125,7 +125,7 @@ export interface ComputeApi {
   cut(points: readonly (readonly [number, number, number])[]): Promise<CutAnswer>;
   cutBetween(a: PlaceIn, b: PlaceIn): Promise<CutAnswer>;
   /** Every way to feed a unit, best first. */
-  feedOptions(unitId: Id): Promise<FeedOption[]>;
+  feedOptions(unitId: Id): Promise<BackhaulOption[]>;
   /** Length, m, and holes of a cable between its units with the way that it has. */
   cableWay(link: Link): Promise<{ lengthM: number; holes: number }>;
   /** The edit that puts a new unit of a kit at a place, with its best link. */
@@ -143,7 +143,7 @@ export interface ComputeApi {
   /** The runbook as it stands at a time, ms since 1970; with other runs than the job's in a rehearsal. */
   runbook(people: number, nowMs: number, runs: StepRun[] | null): Promise<Live>;
   /** What the job's readings teach, used or not; null where none has a signal. */
-  learnt(): Promise<Omit<Calibration, 'posterior'> | null>;
+  calibration(): Promise<Omit<Calibration, 'posterior'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */
   predictFixed(scenario: Scenario): Promise<Prediction[]>;
 }

@@ -1,11 +1,11 @@
-import { accessFields, certaintyLayer, type Ground, headroomLayer, shareAbove } from '@/core/coverage/field';
+import { accessFields, certaintyLayer, type FieldInputs, headroomLayer, shareAbove } from '@/core/coverage/field';
 import { type RoomRoaming, roamingOver } from '@/core/coverage/roaming';
 import { type RoomArea, sureShare } from './protocol';
 
 /** How a room fares as an area, and who serves where in it. */
-export function roomArea(ground: Ground): { room: RoomArea; roaming: RoomRoaming } {
-  const { grid } = ground;
-  const accesses = accessFields(ground);
+export function roomArea(inputs: FieldInputs): { room: RoomArea; roaming: RoomRoaming } {
+  const { grid } = inputs;
+  const accesses = accessFields(inputs);
   const nodes = grid.inside.length;
   const roaming = roamingOver(accesses, nodes);
   const clings = new Set(roaming.clingsTo.filter((id) => id !== null));

@@ -1,6 +1,6 @@
 /** What rules ask of the plan: what is near, which links use which outlets. */
 import { find, get, type Job } from '../job/job';
-import type { Id, Kit, Link, Obstacle, Service, Unit } from '../job/records';
+import type { Id, Product, Link, Obstacle, ServicePoint, Unit } from '../job/records';
 import type { Scene } from '../propagation/model';
 
 /** Distance in plan from a unit to the nearest side of an obstacle, m; 0 inside. */
@@ -44,7 +44,7 @@ const plannedLinks = (job: Job): PlannedLink[] =>
 export const linksBy = (
   job: Job,
   medium: 'coax' | 'powerline',
-): { link: Link; from: Service; to: Service; letter: string }[] =>
+): { link: Link; from: ServicePoint; to: ServicePoint; letter: string }[] =>
   plannedLinks(job).flatMap(({ link, letter }) => {
     const [from, to] = [find(job, 'service', link.fromServiceId), find(job, 'service', link.toServiceId)];
     return link.medium === medium && from && to ? [{ link, from, to, letter }] : [];
@@ -54,10 +54,10 @@ export const linksBy = (
 export const outletsOf = (
   job: Job,
   medium: 'coax' | 'powerline',
-): { link: Link; service: Service; kit: Kit; letter: string }[] =>
+): { link: Link; servicePoint: ServicePoint; product: Product; letter: string }[] =>
   linksBy(job, medium).flatMap(({ link, from, to, letter }) => {
-    const kit = find(job, 'kit', link.adapterKitId);
-    return kit ? [from, to].map((service) => ({ link, service, kit, letter })) : [];
+    const product = find(job, 'kit', link.adapterKitId);
+    return product ? [from, to].map((servicePoint) => ({ link, servicePoint, product, letter })) : [];
   });
 
 const buildingOf = (job: Job, storeyId: Id) => get(job, 'storey', storeyId).buildingId;

@@ -26,18 +26,18 @@ const withEnd = (w: Wall, end: 'a' | 'b', x: number, y: number): Wall => {
   return end === 'a' ? { ...w, ax: px, ay: py } : { ...w, bx: px, by: py };
 };
 
-interface Way {
+interface ClosingWall {
   metres: number;
   edit: Edit;
 }
 
 /** Ways to close a gap at an open end: straight on to a wall, to the corner with another open end, or a wall across. */
-function waysOf(job: Job, open: OpenEnd, others: readonly OpenEnd[]): Way[] {
+function closingWalls(job: Job, open: OpenEnd, others: readonly OpenEnd[]): ClosingWall[] {
   const wall = get(job, 'wall', open.wallId);
   const label = 'Close a gap';
   const at = endOf(wall, open.end);
   const far = endOf(wall, open.end === 'a' ? 'b' : 'a');
-  const ways: Way[] = [];
+  const ways: ClosingWall[] = [];
   for (const other of storeyWalls(job, wall.storeyId)) {
     if (other.id === wall.id) continue;
     const cross = crossing({ ax: far[0], ay: far[1], bx: at[0], by: at[1] }, other);
@@ -89,7 +89,7 @@ export function openGaps(job: Job, storeyId: Id): OpenGap[] {
   const ends = storeyGraph(job, storeyId).openEnds;
   const gaps = ends
     .flatMap((open): OpenGap[] => {
-      const way = waysOf(job, open, ends)[0];
+      const way = closingWalls(job, open, ends)[0];
       return way
         ? [{ storeyId, wallId: open.wallId, x: open.x, y: open.y, widthM: way.metres, repair: way.edit }]
         : [];

@@ -1,7 +1,7 @@
 import type { Edit } from '../job/edits';
 import type { Job } from '../job/job';
-import type { Id, Kit, Unit } from '../job/records';
-import type { Network } from '../network/feeds';
+import type { Id, Product, Unit } from '../job/records';
+import type { Network } from '../network/backhaul';
 import type { Scene } from '../propagation/model';
 
 /** How sure a check is of what it found. */
@@ -27,7 +27,7 @@ export interface SnagInput {
   scene: Scene;
   /** The planned network. */
   network: Network;
-  planned: { unit: Unit; kit: Kit; at: readonly [number, number, number]; outdoors: boolean }[];
+  planned: { unit: Unit; product: Product; at: readonly [number, number, number]; outdoors: boolean }[];
 }
 
 /** One check: pure, one file. */

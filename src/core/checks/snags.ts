@@ -1,6 +1,6 @@
 /** All checks of a plan, run on every edit. */
 import { get, type Job } from '../job/job';
-import type { Network } from '../network/feeds';
+import type { Network } from '../network/backhaul';
 import type { Scene } from '../propagation/model';
 import type { Snag, SnagRule, Sure } from './snag';
 import { accessPointOnAir } from './rules/accessPointOnAir';
@@ -120,9 +120,9 @@ const rank: Record<Sure, number> = { certain: 0, likely: 1, possible: 2 };
 
 /** What is wrong with a plan, surest first. @param network the planned one. @param rules those that are looked at. */
 export function snagsOf(job: Job, scene: Scene, network: Network, rules = snagRules): Snag[] {
-  const planned = [...network.placed.values()].map(({ unit, kit, at }) => ({
+  const planned = [...network.placed.values()].map(({ unit, product, at }) => ({
     unit,
-    kit,
+    product,
     at,
     outdoors: get(job, 'building', get(job, 'storey', unit.storeyId).buildingId).kind === 'outdoors',
   }));

@@ -1,7 +1,7 @@
 import fc from 'fast-check';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '../job/job';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { buildScene } from '../propagation/scene';
 import { median } from '../statistics/exactTests';
 import { disturbersOf, noiseAt } from '../network/disturbance';
@@ -11,8 +11,8 @@ import { isobands } from './isolines';
 
 const job = jobFromRecords(quayHouse());
 const scene = buildScene(job);
-const [feed] = networkOf(job, scene, 'planned').feeds;
-if (!feed) throw new Error('the demo has no unit');
+const [backhaul] = networkOf(job, scene, 'planned').backhauls;
+if (!backhaul) throw new Error('the demo has no unit');
 
 const gridOf = (storeyId: string, stepM: number, chessboard = false): RoomGrid => {
   const grid = gridsOf(job, storeyId, stepM, chessboard)[0];
@@ -48,8 +48,8 @@ test('the nodes around a node are one step off, within the room, and know it as 
 
 test('a chessboard of nodes is as good as all for a picture: within a dB or two of what would be traced', () => {
   for (const storey of ['ground', 'first']) {
-    const all = gridsOf(job, storey, 0.5).map((g) => unitField(scene, feed, g));
-    const half = gridsOf(job, storey, 0.5, true).map((g) => unitField(scene, feed, g));
+    const all = gridsOf(job, storey, 0.5).map((g) => unitField(scene, backhaul, g));
+    const half = gridsOf(job, storey, 0.5, true).map((g) => unitField(scene, backhaul, g));
     const off = all.flatMap((f, room) =>
       [0, 1].flatMap((b) =>
         Array.from(f.rssiDbm[b] ?? [], (v, i) => Math.abs(v - (half[room]?.rssiDbm[b]?.[i] ?? NaN))),
@@ -99,7 +99,7 @@ test('noise over a grid is the noise at each node, told by a few kinds; without 
 });
 
 test('without a radio in a band the field says that nothing arrives', () => {
-  const f = unitField(scene, feed, gridOf('ground', 1));
+  const f = unitField(scene, backhaul, gridOf('ground', 1));
   expect(new Set(f.rssiDbm[2])).toEqual(new Set([-120]));
   expect(new Set(f.spreadDb[2])).toEqual(new Set([0]));
 });

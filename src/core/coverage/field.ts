@@ -3,8 +3,8 @@ import { roomNeed } from '../job/needs';
 import { bands, type Band, type Device, type Id } from '../job/records';
 import { type Access, accessesOf, chanceMet, signalFor, signalsIn } from '../network/delivery';
 import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
-import type { Feed, Network } from '../network/feeds';
-import { movingReachOf, radioOf, reachOfUnit } from '../network/hops';
+import type { Backhaul, Network } from '../network/backhaul';
+import { warmStartedPathTreeOf, radioOf, pathTreeOfUnit } from '../network/hops';
 import { makeReceived, receive } from '../propagation/receive';
 
 import { leftOut, nodesAround, type RoomGrid } from './grid';
@@ -28,15 +28,15 @@ export interface UnitField {
 const received = makeReceived();
 
 /** Computes the signals of one unit over a grid: the costly part, to be kept while the unit stays. */
-export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
+export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): UnitField {
   const n = grid.inside.length;
   const field: UnitField = {
     rssiDbm: bands.map(() => new Float32Array(n).fill(noSignalDbm)),
     spreadDb: bands.map(() => new Float32Array(n)),
   };
   // coarse: something moves
-  const tree = grid.chessboard ? movingReachOf(scene, feed) : reachOfUnit(scene, feed, 'access');
-  const radios = bands.map((b) => radioOf(feed.kit, b, 'access'));
+  const tree = grid.chessboard ? warmStartedPathTreeOf(scene, backhaul) : pathTreeOfUnit(scene, backhaul, 'access');
+  const radios = bands.map((b) => radioOf(backhaul.product, b, 'access'));
   const left = leftOut(grid);
   for (let i = 0; i < n; i++) {
     if (left[i]) continue;
@@ -46,7 +46,7 @@ export function unitField(scene: Scene, feed: Feed, grid: RoomGrid): UnitField {
       const radio = radios[b];
       if (!radio) continue;
       (field.rssiDbm[b] as Float32Array)[i] =
-        radio.eirpDbm - (feed.mountDb[b] as number) + (received.gainDb[b] as number);
+        radio.eirpDbm - (backhaul.mountDb[b] as number) + (received.gainDb[b] as number);
       (field.spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
     }
   }
@@ -100,7 +100,7 @@ export function noiseField(scene: Scene, disturbers: readonly Disturber[], grid:
 const quietField = (nodes: number): NoiseField => ({ kinds: [noNoise], of: new Uint16Array(nodes) });
 
 /** What a layer is worked out from, besides the units' fields. */
-export interface Ground {
+export interface FieldInputs {
   job: Job;
   network: Network;
   device: Device;
@@ -124,13 +124,13 @@ export interface AccessField {
 }
 
 /** All ways to join at the nodes of a room. */
-export function accessFields({ job, network, device, grid, fields, noise }: Ground): AccessField[] {
+export function accessFields({ job, network, device, grid, fields, noise }: FieldInputs): AccessField[] {
   const need = roomNeed(job, grid.room);
   const quiet = quietField(grid.inside.length);
-  return network.feeds.flatMap((feed) => {
-    const field = fields.get(feed.unit.id);
+  return network.backhauls.flatMap((backhaul) => {
+    const field = fields.get(backhaul.unit.id);
     if (!field) return [];
-    return accessesOf(feed, device, job.info.streetLatencyMs).map((access): AccessField => {
+    return accessesOf(backhaul, device, job.info.streetLatencyMs).map((access): AccessField => {
       const b = bands.indexOf(access.band);
       const { kinds, of } = access.band === '2.4' ? noise : quiet;
       const known: (readonly number[])[] = [];
@@ -139,18 +139,18 @@ export function accessFields({ job, network, device, grid, fields, noise }: Grou
         rssi: field.rssiDbm[b] as Float32Array,
         spread: field.spreadDb[b] as Float32Array,
         kindOf: of,
-        leastDbm: signalsIn(access, feed.mean, need, kinds),
-        cases: (kind) => (known[kind] ??= feed.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
+        leastDbm: signalsIn(access, backhaul.mean, need, kinds),
+        cases: (kind) => (known[kind] ??= backhaul.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
       };
     });
   });
 }
 
 /** Strongest signal of any unit in a band, dBm, at each node. */
-export function signalLayer({ network, grid, fields }: Ground, band: Band): Float32Array {
+export function signalLayer({ network, grid, fields }: FieldInputs, band: Band): Float32Array {
   const out = new Float32Array(grid.inside.length).fill(noSignalDbm);
-  for (const feed of network.feeds) {
-    const rssi = fields.get(feed.unit.id)?.rssiDbm[bands.indexOf(band)];
+  for (const backhaul of network.backhauls) {
+    const rssi = fields.get(backhaul.unit.id)?.rssiDbm[bands.indexOf(band)];
     if (rssi) for (let i = 0; i < out.length; i++) out[i] = Math.max(out[i] as number, rssi[i] as number);
   }
   return out;
@@ -184,10 +184,10 @@ export function certaintyLayer(accesses: readonly AccessField[], nodes: number):
 }
 
 /** One layer over a room: dB, dBm or 0 … 1 for each node inside. */
-export function layerOver(ground: Ground, layer: Layer, band: Band): Float32Array {
-  if (layer === 'signal') return signalLayer(ground, band);
-  const accesses = accessFields(ground);
-  const nodes = ground.grid.inside.length;
+export function layerOver(inputs: FieldInputs, layer: Layer, band: Band): Float32Array {
+  if (layer === 'signal') return signalLayer(inputs, band);
+  const accesses = accessFields(inputs);
+  const nodes = inputs.grid.inside.length;
   return layer === 'certainty' ? certaintyLayer(accesses, nodes) : headroomLayer(accesses, nodes);
 }
 

@@ -2,7 +2,7 @@ import { makeCompute } from '@/workers/compute';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '../job/job';
 import { buildScene } from '../propagation/scene';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { accessesOf } from '../network/delivery';
 import { testDevice } from '../network/predict';
 import type { AccessField } from './field';
@@ -13,7 +13,7 @@ const job = jobFromRecords(quayHouse());
 const network = networkOf(job, buildScene(job), 'planned');
 const device = testDevice(job);
 if (!device) throw new Error('no device');
-const [a, b] = network.feeds.map((f) => accessesOf(f, device, 0).find((x) => x.band === '5'));
+const [a, b] = network.backhauls.map((f) => accessesOf(f, device, 0).find((x) => x.band === '5'));
 if (!a || !b) throw new Error('two units are needed');
 
 /** An access whose signals are given, and that needs so much at every node. */
@@ -30,7 +30,7 @@ test('the unit with more headroom serves; a phone clings where the other is stro
   const loud = field(a, [-50, -65, -65, -80], -60);
   const other = field(b, [-80, -62, -55, -50], -70);
   const { serving, clingsTo } = roamingOver([loud, other], 4);
-  const [A, B] = [a.feed.unit.id, b.feed.unit.id];
+  const [A, B] = [a.backhaul.unit.id, b.backhaul.unit.id];
   expect(serving).toEqual([A, B, B, B]);
   // −65 dBm is above what a phone holds on to, but 5 dB short of this need
   expect(clingsTo).toEqual([null, A, A, null]);

@@ -25,11 +25,11 @@ export interface RoomRoaming {
  * room's need and the serving unit does.
  */
 export function roamingOver(accesses: readonly AccessField[], nodes: number): RoomRoaming {
-  const unitIds = [...new Set(accesses.map((a) => a.access.feed.unit.id))];
+  const unitIds = [...new Set(accesses.map((a) => a.access.backhaul.unit.id))];
   const out: RoomRoaming = { serving: [], clingsTo: [], between: [] };
   for (let i = 0; i < nodes; i++) {
     const units = unitIds.map((id) => {
-      const own = accesses.filter((a) => a.access.feed.unit.id === id);
+      const own = accesses.filter((a) => a.access.backhaul.unit.id === id);
       return {
         id,
         rssi: Math.max(...own.map((a) => a.rssi[i] as number)),

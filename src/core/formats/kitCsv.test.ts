@@ -3,9 +3,9 @@ import { schemas } from '../job/records';
 import { kitColumns, readKitCsv, writeKitCsv } from './kitCsv';
 
 test('what goes out comes back, kit for kit', () => {
-  const { kits, problems } = readKitCsv(writeKitCsv(kitLibrary));
+  const { kits: products, problems } = readKitCsv(writeKitCsv(kitLibrary));
   expect(problems).toEqual([]);
-  expect(kits).toEqual(kitLibrary);
+  expect(products).toEqual(kitLibrary);
 });
 
 test('every kit of the catalogue is right by its schema, and none is there twice', () => {
@@ -16,8 +16,8 @@ test('every kit of the catalogue is right by its schema, and none is there twice
 });
 
 test('a few columns are enough; an id is made from the name; decimal commas are read', () => {
-  const { kits } = readKitCsv('name,kind,price_eur\nGarage node,node,"79,5"\n');
-  expect(kits[0]).toMatchObject({ id: 'kit-garage-node', priceEur: 79.5, portMbps: 1000, radios: [] });
+  const { kits: products } = readKitCsv('name,kind,price_eur\nGarage node,node,"79,5"\n');
+  expect(products[0]).toMatchObject({ id: 'kit-garage-node', priceEur: 79.5, portMbps: 1000, radios: [] });
 });
 
 test.each([
@@ -30,8 +30,8 @@ test.each([
   ['an id twice', 'id,name,kind,price_eur\nk,A,node,1\nk,B,node,1\n', 'line 3.id', /twice/],
   ['nothing', `${kitColumns.join(',')}\n`, '', /no kit/],
 ])('%s is refused by place, and nothing is taken', (_name, text, path, message) => {
-  const { kits, problems } = readKitCsv(text);
-  expect(kits).toEqual([]);
+  const { kits: products, problems } = readKitCsv(text);
+  expect(products).toEqual([]);
   expect(problems[0]?.path).toBe(path);
   expect(problems[0]?.message).toMatch(message);
 });

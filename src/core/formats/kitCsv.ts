@@ -1,7 +1,7 @@
 import Papa from 'papaparse';
 import { problemsOf } from '../job/jobFile';
 import type { Problem } from '../job/references';
-import { type Kit, schemas } from '../job/records';
+import { type Product, schemas } from '../job/records';
 
 /** Columns of a catalogue file, in this order when written; any order when read. */
 export const kitColumns = [
@@ -34,7 +34,7 @@ const needed: Column[] = ['name', 'kind', 'price_eur'];
 const mostCharacters = 1_000_000;
 const mostKits = 500;
 
-const radioText = (r: Kit['radios'][number]) =>
+const radioText = (r: Product['radios'][number]) =>
   [r.band, r.use, r.standard, r.streams, r.widthMHz, r.eirpDbm, r.gainDbi, r.pattern].join('/');
 const cell = (v: string | number | boolean | null) =>
   v === null ? '' : v === true ? 'yes' : v === false ? 'no' : v;
@@ -44,8 +44,8 @@ const cell = (v: string | number | boolean | null) =>
  * `band/use/standard/streams/width/eirp/gain/pattern`, radios are set apart by blanks; lights are
  * `colour=meaning` set apart by `;`; mains is `top/mimo/pass-through`.
  */
-export function writeKitCsv(kits: readonly Kit[]): string {
-  const data = kits.map((k) => {
+export function writeKitCsv(products: readonly Product[]): string {
+  const data = products.map((k) => {
     const row: Record<Column, string | number | boolean | null> = {
       id: k.id,
       name: k.name,
@@ -82,7 +82,7 @@ export function writeKitCsv(kits: readonly Kit[]): string {
  * Reads a catalogue from CSV. Nothing is taken when anything is wrong: an unknown or missing column, a
  * negative price, a radio that is none; each with line and column.
  */
-export function readKitCsv(text: string): { kits: Kit[]; problems: Problem[] } {
+export function readKitCsv(text: string): { kits: Product[]; problems: Problem[] } {
   const fail = (path: string, message: string) => ({ kits: [], problems: [{ path, message }] });
   if (text.length > mostCharacters) return fail('', 'the file is larger than 1 MB');
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
@@ -97,7 +97,7 @@ export function readKitCsv(text: string): { kits: Kit[]; problems: Problem[] } {
   if (missing) return fail(missing, 'this column is missing');
   if (parsed.data.length > mostKits) return fail('', `more than ${mostKits} lines`);
   const problems: Problem[] = [];
-  const kits: Kit[] = [];
+  const products: Product[] = [];
   parsed.data.forEach((row, i) => {
     const line = `line ${i + 2}`;
     const at = (c: Column) => (row[c] ?? '').trim();
@@ -138,12 +138,12 @@ export function readKitCsv(text: string): { kits: Kit[]; problems: Problem[] } {
     if (!made.success)
       for (const p of problemsOf(made.error))
         problems.push({ path: `${line}.${p.path}`, message: p.message });
-    else if (kits.some((k) => k.id === made.data.id))
+    else if (products.some((k) => k.id === made.data.id))
       problems.push({ path: `${line}.id`, message: `${made.data.id} stands twice` });
-    else kits.push(made.data);
+    else products.push(made.data);
   });
   if (parsed.data.length === 0) problems.push({ path: '', message: 'the file has no kit' });
-  return problems.length ? { kits: [], problems } : { kits, problems };
+  return problems.length ? { kits: [], problems } : { kits: products, problems };
 }
 
 function radioOfText(text: string): unknown {

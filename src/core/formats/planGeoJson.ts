@@ -91,7 +91,7 @@ export function writePlanGeoJson(job: Job, storeyId: Id): string {
     ),
     ...here(job.services).map((s) =>
       one(
-        { kind: 'service', service: s.kind, name: s.name, circuit: s.circuit, heightM: s.heightM },
+        { kind: 'service', servicePoint: s.kind, name: s.name, circuit: s.circuit, heightM: s.heightM },
         'Point',
         up([s.xM, s.yM]),
       ),

@@ -18,7 +18,7 @@ export function runbookData(job: string, people: number, live: Live): object {
       key: s.step.key,
       title: s.step.title,
       text: s.step.text,
-      gate: s.step.gate?.question ?? null,
+      gate: s.step.holdPoint?.question ?? null,
       after: s.step.after,
       handsMin: s.step.hands.min,
       waitMin: s.step.wait?.min ?? 0,
@@ -54,7 +54,7 @@ export function runbookMarkdown(job: string, people: number, live: Live): string
     );
     if (step.text) lines.push(`  ${step.text}`);
     if (step.wait) lines.push(`  Wait about ${round(step.wait.min)} min.`);
-    if (step.gate) lines.push(`  Go on only when: ${step.gate.question}`);
+    if (step.holdPoint) lines.push(`  Go on only when: ${step.holdPoint.question}`);
     for (const c of step.cautions) lines.push(`  Caution: ${cautions[c]}`);
   }
   return `${lines.join('\n')}\n`;

@@ -56,7 +56,7 @@ interface Edge {
 }
 
 /** Nodes by place: points nearer than `joinM` share a number. */
-function nodeBook() {
+function vertexIndex() {
   const places: Point[] = [];
   const cells = new Map<string, number[]>();
   const cell = (v: number) => Math.floor(v / joinM);
@@ -132,7 +132,7 @@ function joint(end: Point, own: Segment, walls: readonly Segment[]): Segment | n
 }
 
 /** All places along a segment where it must be cut, as fractions. */
-function cutsOf(s: Segment, all: readonly Segment[]): number[] {
+function splitPositions(s: Segment, all: readonly Segment[]): number[] {
   const length = Math.hypot(s.bx - s.ax, s.by - s.ay);
   const slack = joinM / length;
   const cuts = [0, 1];
@@ -173,11 +173,11 @@ export function wallGraph(walls: readonly Segment[]): WallGraph {
     }
 
   // cut everything at every meeting place
-  const book = nodeBook();
+  const book = vertexIndex();
   const edges = new Map<string, Edge>();
   const doubles = new Map<string, [Id, Id]>();
   for (const s of pieces) {
-    const cuts = cutsOf(s, pieces).map((t) => book.at(s.ax + t * (s.bx - s.ax), s.ay + t * (s.by - s.ay)));
+    const cuts = splitPositions(s, pieces).map((t) => book.at(s.ax + t * (s.bx - s.ax), s.ay + t * (s.by - s.ay)));
     cuts.forEach((to, i) => {
       const from = cuts[i - 1];
       if (from === undefined || from === to) return;

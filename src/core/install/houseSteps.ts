@@ -2,7 +2,7 @@
 import { get, type Job } from '../job/job';
 import type { Unit } from '../job/records';
 import { durations, type Step } from './step';
-import { gateOf, step } from './unitSteps';
+import { holdPointOf, step } from './unitSteps';
 
 /** The planned unit that nothing feeds and that can be the main one; undefined when there is none. */
 export function mainUnit(job: Job): Unit | undefined {
@@ -18,7 +18,7 @@ const oldRouter = (job: Job, main: Unit): Unit | undefined =>
 
 /** Before any other unit: the modem, the main unit, names and passwords, the phone. */
 export function firstSteps(job: Job, main: Unit): Step[] {
-  const kit = get(job, 'kit', main.kitId);
+  const product = get(job, 'kit', main.kitId);
   const old = oldRouter(job, main);
   const stays = main.found;
   const out: Step[] = [
@@ -27,7 +27,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       kind: 'bench',
       title: 'Restart the modem',
       text: 'Unplug the modem or optical terminal for half a minute: many remember the last box that they spoke to.',
-      gate: { question: 'Do the modem’s lights say that the line is up?', light: null },
+      holdPoint: { question: 'Do the modem’s lights say that the line is up?', light: null },
       hands: durations.short,
       wait: durations.modem,
     }),
@@ -37,9 +37,9 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       unitId: main.id,
       title: stays ? `Check the main unit ${main.letter}` : `Join the main unit ${main.letter} to the modem`,
       text: stays
-        ? `${kit.name} stays. Its cable to the modem is in the port marked for the line, no second router behind it.`
-        : `${kit.name}: cable from the modem into the port marked for the line, not into one of the others.`,
-      gate: gateOf(kit, main.letter, /joined, good|in use|ready/i, 'does it reach the internet'),
+        ? `${product.name} stays. Its cable to the modem is in the port marked for the line, no second router behind it.`
+        : `${product.name}: cable from the modem into the port marked for the line, not into one of the others.`,
+      holdPoint: holdPointOf(product, main.letter, /joined, good|in use|ready/i, 'does it reach the internet'),
       after: ['modem'],
       hands: durations.some,
       wait: durations.boot,
@@ -50,7 +50,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       unitId: main.id,
       title: 'Set names and passwords, once',
       text: 'Network name, its password, the administrator’s password: now, before anything joins, and written down.',
-      gate: { question: 'Are the names on the settings sheet, and who holds which password?', light: null },
+      holdPoint: { question: 'Are the names on the settings sheet, and who holds which password?', light: null },
       cautions: ['passwords'],
       after: ['main'],
       hands: durations.some,
@@ -60,7 +60,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       kind: 'set',
       title: 'Let the phone join the new network',
       text: 'Forget the old network on the phone first. Capitals count in the password.',
-      gate: { question: 'Is the phone on the new network, and not on the old one?', light: null },
+      holdPoint: { question: 'Is the phone on the new network, and not on the old one?', light: null },
       after: ['names'],
       hands: durations.short,
     }),
@@ -70,7 +70,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       unitId: main.id,
       title: `Update ${main.letter}’s firmware`,
       text: 'First, so that it runs while hands do other work. Nothing is paired until it is through.',
-      gate: { question: `Does ${main.letter} say that it is up to date?`, light: null },
+      holdPoint: { question: `Does ${main.letter} say that it is up to date?`, light: null },
       after: ['names'],
       hands: durations.quick,
       wait: durations.firmware,
@@ -86,7 +86,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
         text: old.planned
           ? 'On its page: access point (or bridge), no addresses handed out. Two routers in a row give “no internet” that is none.'
           : 'Bridge mode, or Wi-Fi off where the modem is in the same box. Two routers in a row give “no internet” that is none.',
-        gate: { question: 'Does the new main unit get an address of the line itself?', light: null },
+        holdPoint: { question: 'Does the new main unit get an address of the line itself?', light: null },
         after: ['modem'],
         hands: durations.some,
         wait: durations.short,
@@ -109,7 +109,7 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         kind: 'cable',
         title: 'Put the filter at the point of entry',
         text: 'Where the coax enters the house, before the first splitter: it keeps the signal in, and makes it stronger.',
-        gate: { question: 'Is the filter on the cable that comes in?', light: null },
+        holdPoint: { question: 'Is the filter on the cable that comes in?', light: null },
         cautions: ['coax'],
         hands: durations.some,
       }),
@@ -121,7 +121,7 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         kind: 'set',
         title: `Let ${only.length === 1 ? 'the 2.4 GHz device' : `${only.length} devices of 2.4 GHz`} join again`,
         text: `${only.map((d) => d.name).join(', ')}. With the phone on 2.4 GHz or the name for it, as they know no other.`,
-        gate: { question: 'Does each answer in its own app?', light: null },
+        holdPoint: { question: 'Does each answer in its own app?', light: null },
         after: ['names'],
         hands: { min: 2 * only.length, spread: 0.5 },
       }),
@@ -133,7 +133,7 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
       unitId: main.id,
       title: 'Set up the guest network',
       text: 'With a name and password of its own; it must not reach the house’s devices.',
-      gate: { question: 'Does a phone on it reach the internet, and nothing in the house?', light: null },
+      holdPoint: { question: 'Does a phone on it reach the internet, and nothing in the house?', light: null },
       after: ['rejoin'],
       hands: durations.small,
     }),
@@ -148,7 +148,7 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         unitId: old.id,
         title: `Take out the old ${old.letter}`,
         text: 'Unplug it and take it along: left in, phones cling to it.',
-        gate: { question: 'Is its network gone from the phone’s list?', light: null },
+        holdPoint: { question: 'Is its network gone from the phone’s list?', light: null },
         after: carried,
         hands: durations.small,
       }),
@@ -160,7 +160,7 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
       kind: 'check',
       title: 'Walk all spots with the phone',
       text: 'Same spots, same device, same way as before. What is short gets its next step now, not on another visit.',
-      gate: { question: 'Is every spot tested, and none left short without a reason?', light: null },
+      holdPoint: { question: 'Is every spot tested, and none left short without a reason?', light: null },
       after: all,
       hands: { min: Math.max(5, 3 * job.spots.length), spread: 0.3 },
     }),

@@ -4,7 +4,7 @@ import { get, type Job } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
 import type { StepRun } from '@/core/job/records';
 import { placeUnit } from '@/core/plan/placeUnit';
-import { kitKinds } from '@/core/job/networkRecords';
+import { productKinds } from '@/core/job/networkRecords';
 import { cautions } from './cautions';
 import { liveRunbook } from './live';
 import { collide, runbookOf } from './runbook';
@@ -91,21 +91,21 @@ describe('the runbook of a plan', () => {
   test('every kind of unit and every medium of the catalogue has its steps', () => {
     const job = demo as Job;
     const kinds = new Set<string>();
-    for (const kit of job.kits) {
-      if (kit.radios.length === 0 && !['switch', 'injector', 'converter'].includes(kit.kind)) continue;
+    for (const product of job.kits) {
+      if (product.radios.length === 0 && !['switch', 'injector', 'converter'].includes(product.kind)) continue;
       const unit = makeRecord({
         ...get(job, 'unit', 'unit-b'),
         id: 'unit-x',
         letter: 'X',
-        kitId: kit.id,
+        kitId: product.id,
         mount: 'wall',
       });
       const { steps } = runbookOf(applyEdit(job, putOne('x', unit)).job);
       expect(steps.filter((s) => s.unitId === 'unit-x').length).toBeGreaterThan(0);
-      kinds.add(kit.kind);
+      kinds.add(product.kind);
     }
     expect([...kinds].sort()).toEqual(
-      kitKinds
+      productKinds
         .filter((k) =>
           [
             'main',

@@ -3,7 +3,7 @@ import { find, get, type Job } from '../job/job';
 import type { Link } from '../job/records';
 import type { CautionId } from './cautions';
 import { durations, type Duration, type Step } from './step';
-import { gateOf, step } from './unitSteps';
+import { holdPointOf, step } from './unitSteps';
 
 /** Minutes of laying a metre of cable and of a hole (planning). */
 const minutesPerM = 0.35;
@@ -21,7 +21,7 @@ const siteOf = (job: Job, storeyId: string | undefined) =>
 export function linkSteps(job: Job, link: Link): Step[] {
   const [to, from] = [get(job, 'unit', link.unitId), get(job, 'unit', link.fromUnitId)];
   const pair = `${from.letter} to ${to.letter}`;
-  const kit = get(job, 'kit', to.kitId);
+  const product = get(job, 'kit', to.kitId);
   const out: Step[] = [];
   const add = (part: Parameters<typeof step>[0]) => out.push(step({ linkId: link.id, ...part }));
   const at = (what: string) => `${what}.${link.id}`;
@@ -35,7 +35,7 @@ export function linkSteps(job: Job, link: Link): Step[] {
       kind: 'cable',
       title: `Lay the ${link.medium === 'fibre' ? 'fibre' : 'cable'}, ${pair}`,
       text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Bench first, then cable, then mount: the unit has worked beside the main unit before.`,
-      gate: {
+      holdPoint: {
         question:
           link.medium === 'fibre'
             ? 'Do both ends show light, and the converters a link?'
@@ -45,13 +45,13 @@ export function linkSteps(job: Job, link: Link): Step[] {
       cautions: notes,
       hands: layingTime(link),
     });
-    if (kit.poeIn && link.medium === 'ethernet')
+    if (product.poeIn && link.medium === 'ethernet')
       add({
         key: at('power'),
         kind: 'check',
         title: `Power ${to.letter} over its cable`,
         text: 'From the port or injector that the plan names: others may give too little, or nothing.',
-        gate: gateOf(kit, to.letter, /starting|blinking/i, 'does it start'),
+        holdPoint: holdPointOf(product, to.letter, /starting|blinking/i, 'does it start'),
         after: [at('cable')],
         hands: durations.short,
         wait: durations.boot,
@@ -63,7 +63,7 @@ export function linkSteps(job: Job, link: Link): Step[] {
       kind: 'pair',
       title: `Pair the powerline adapters, ${pair}`,
       text: 'Both in two sockets side by side; press one, then the other within two minutes. Label the two before anything else.',
-      gate: { question: 'Do both show that they are joined to each other?', light: null },
+      holdPoint: { question: 'Do both show that they are joined to each other?', light: null },
       cautions: ['socket'],
       after: ['main'],
       hands: durations.small,
@@ -75,7 +75,7 @@ export function linkSteps(job: Job, link: Link): Step[] {
       kind: 'carry',
       title: `Put the adapters in their sockets, ${pair}`,
       text: 'Into the wall sockets that the plan names, never into a strip, nothing chained; the one that blocks a second socket where it does not matter.',
-      gate: { question: 'Do both still show that they are joined?', light: null },
+      holdPoint: { question: 'Do both still show that they are joined?', light: null },
       cautions: ['socket'],
       after: [at('couple')],
       hands: durations.some,
@@ -88,7 +88,7 @@ export function linkSteps(job: Job, link: Link): Step[] {
       kind: 'carry',
       title: `Put the coax adapters on, ${pair}`,
       text: 'At the outlets that the plan names; between them only splitters rated for the band, no amplifier.',
-      gate: { question: 'Does the coax light of both adapters burn?', light: null },
+      holdPoint: { question: 'Does the coax light of both adapters burn?', light: null },
       cautions: ['coax'],
       after: ['main', ...(job.kits.some((k) => k.kind === 'filter') ? ['filter'] : [])],
       hands: durations.some,

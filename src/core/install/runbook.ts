@@ -16,10 +16,10 @@ export interface Runbook {
 /** Units in the order in which they are fed, so that a unit is set up after the one that feeds it. */
 function fedOrder(job: Job, main: Unit): Unit[] {
   const out: Unit[] = [main];
-  const feeds = new Map(job.links.map((l) => [l.unitId, l.fromUnitId]));
+  const backhauls = new Map(job.links.map((l) => [l.unitId, l.fromUnitId]));
   const planned = job.units.filter((u) => u.planned && u.id !== main.id);
   for (let left = planned; left.length > 0;) {
-    const next = left.filter((u) => out.some((o) => o.id === feeds.get(u.id)));
+    const next = left.filter((u) => out.some((o) => o.id === backhauls.get(u.id)));
     const take = next.length ? next : left;
     out.push(...take);
     left = left.filter((u) => !take.includes(u));

@@ -22,7 +22,7 @@ const step = (windowS: number | null): Step => ({
   linkId: null,
   title: 'Pair B',
   text: '',
-  gate: null,
+  holdPoint: null,
   cautions: [],
   after: [],
   hands: durations.short,

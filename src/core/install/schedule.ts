@@ -60,7 +60,7 @@ function tailsOf(tasks: readonly Task[], followers: readonly (readonly number[])
   return tail;
 }
 
-interface Bench {
+interface ProblemData {
   n: number;
   tasks: readonly Task[];
   followers: readonly (readonly number[])[];
@@ -77,7 +77,7 @@ function followersOf(tasks: readonly Task[]): number[][] {
 }
 
 /** Places tasks one after the other, each as early as it can, none before the one placed last. */
-class Placing {
+class PartialSchedule {
   readonly start: Float64Array;
   readonly end: Float64Array;
   readonly person: Int8Array;
@@ -87,7 +87,7 @@ class Placing {
   readonly order: number[] = [];
   last = 0;
 
-  constructor(readonly bench: Bench) {
+  constructor(readonly bench: ProblemData) {
     const { n, tasks } = bench;
     this.start = new Float64Array(n);
     this.end = new Float64Array(n);
@@ -139,7 +139,7 @@ class Placing {
     return had;
   }
 
-  take(i: number, had: ReturnType<Placing['put']>) {
+  take(i: number, had: ReturnType<PartialSchedule['put']>) {
     this.placed[i] = 0;
     for (const f of this.bench.followers[i] as number[]) this.missing[f] = (this.missing[f] as number) + 1;
     this.free[had.person] = had.wasFree;
@@ -155,7 +155,7 @@ class Placing {
 }
 
 /** The least finish that a partly made schedule can have: by precedence, and by what hands have to do. */
-function boundOf(placing: Placing, heads: Float64Array): number {
+function boundOf(placing: PartialSchedule, heads: Float64Array): number {
   const { bench, placed, end, free, last } = placing;
   const { n, tasks, tail } = bench;
   let bound = placing.finish();
@@ -203,7 +203,7 @@ function boundOf(placing: Placing, heads: Float64Array): number {
  * The least finish by hands alone, of every set of tasks that begin late and have long ways after them:
  * the earliest of their heads, all their hands, and the shortest way after one of them.
  */
-function handsBound({ tasks, tail, free }: Bench, heads: Float64Array): number {
+function handsBound({ tasks, tail, free }: ProblemData, heads: Float64Array): number {
   const open = [...tasks.keys()].filter((i) => !tasks[i]?.fixed && (tasks[i]?.handsMin ?? 0) > 0);
   const after = (i: number) => (tail[i] as number) - (tasks[i] as Task).handsMin;
   const byTail = [...open].sort((a, b) => after(b) - after(a));
@@ -221,8 +221,8 @@ function handsBound({ tasks, tail, free }: Bench, heads: Float64Array): number {
 }
 
 /** A schedule by a rule: of the tasks that can begin soonest, the one with the longest way after it. */
-function byRule(bench: Bench, weight: (i: number) => number): Placing {
-  const placing = new Placing(bench);
+function byRule(bench: ProblemData, weight: (i: number) => number): PartialSchedule {
+  const placing = new PartialSchedule(bench);
   for (let left = bench.tasks.filter((t) => !t.fixed).length; left > 0; left--) {
     let best = -1;
     let bestAt = Infinity;
@@ -277,7 +277,7 @@ export function scheduleOf(tasks: readonly Task[], people: number, nowMin = 0): 
     .filter((t) => t.fixed && t.fixed.handsEndMin > nowMin + eps)
     .slice(0, people)
     .forEach((t, p) => (free[p] = t.fixed?.handsEndMin ?? nowMin));
-  const bench: Bench = {
+  const bench: ProblemData = {
     n,
     tasks: tasks.map((t) => ({ ...t, releaseMin: Math.max(t.releaseMin, nowMin) })),
     followers,
@@ -286,7 +286,7 @@ export function scheduleOf(tasks: readonly Task[], people: number, nowMin = 0): 
     free,
   };
   const heads = new Float64Array(n);
-  const root = new Placing(bench);
+  const root = new PartialSchedule(bench);
   const boundMin = Math.max(boundOf(root, heads), handsBound(bench, heads));
   let best = byRule(bench, (i) => tail[i] as number);
   const next = makeTrial(n);
@@ -339,7 +339,7 @@ export function scheduleOf(tasks: readonly Task[], people: number, nowMin = 0): 
   };
   search();
   const exact = nodes <= limit;
-  const made = new Placing(bench);
+  const made = new PartialSchedule(bench);
   for (const i of order) made.put(i, made.earliest(i));
   const scheduled = tasks.map((t, i): Scheduled =>
     t.fixed

@@ -8,7 +8,7 @@ export interface Duration {
   spread: number;
 }
 
-export interface Gate {
+export interface HoldPoint {
   /** What must be seen, as a question that is answered with yes. */
   question: string;
   /** The light to be seen, in words, with what it means; null where none tells. */
@@ -26,7 +26,7 @@ export interface Step {
   linkId: Id | null;
   title: string;
   text: string;
-  gate: Gate | null;
+  holdPoint: HoldPoint | null;
   cautions: CautionId[];
   /** Keys of the steps that come first. */
   after: string[];

@@ -1,14 +1,14 @@
 /** The steps of one unit: bench, pairing, firmware, name, carrying, check, mounting. */
 import { find, get, type Job } from '../job/job';
-import type { Kit, Link, Unit } from '../job/records';
+import type { Product, Link, Unit } from '../job/records';
 import type { CautionId } from './cautions';
-import { benchM, durations, type Gate, pairingWindowS, type Step } from './step';
+import { benchM, durations, type HoldPoint, pairingWindowS, type Step } from './step';
 
 /** A step with what most steps have. */
 export const step = (part: Partial<Step> & Pick<Step, 'key' | 'kind' | 'title' | 'text'>): Step => ({
   unitId: null,
   linkId: null,
-  gate: null,
+  holdPoint: null,
   cautions: [],
   after: [],
   hands: durations.small,
@@ -19,8 +19,8 @@ export const step = (part: Partial<Step> & Pick<Step, 'key' | 'kind' | 'title' |
 });
 
 /** The light of a kit that means one of these; null where its catalogue entry names none. */
-export function lightFor(kit: Kit, means: RegExp): Gate['light'] {
-  const light = kit.lights.find((l) => means.test(l.means));
+export function lightFor(product: Product, means: RegExp): HoldPoint['light'] {
+  const light = product.lights.find((l) => means.test(l.means));
   return light ? { colour: light.colour, means: light.means } : null;
 }
 
@@ -28,17 +28,17 @@ const joined = /joined, good|good link|in use/i;
 const ready = /ready|waits|added/i;
 
 /** «B’s light is blue: joined, good link», or in words that need no light. */
-export function gateOf(kit: Kit, letter: string, means: RegExp, without: string): Gate {
-  const light = lightFor(kit, means);
+export function holdPointOf(product: Product, letter: string, means: RegExp, without: string): HoldPoint {
+  const light = lightFor(product, means);
   return light
     ? { question: `Is ${letter}’s light ${light.colour}?`, light }
     : { question: `${letter}: ${without}?`, light: null };
 }
 
 /** How a kit is joined to the others. */
-export function pairingWay(kit: Kit, link: Link | undefined): 'button' | 'app' | 'cable' {
+export function pairingWay(product: Product, link: Link | undefined): 'button' | 'app' | 'cable' {
   if (link && link.medium !== 'wireless' && link.medium !== 'powerline') return 'cable';
-  return kit.kind === 'access-point' || kit.kind === 'router' ? 'app' : 'button';
+  return product.kind === 'access-point' || product.kind === 'router' ? 'app' : 'button';
 }
 
 const mountWords: Record<Unit['mount'], string> = {
@@ -60,22 +60,22 @@ const placeWords = (job: Job, unit: Unit): string => {
  * @param mainKey step after which the main unit is set up.
  */
 export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey: string): Step[] {
-  const kit = get(job, 'kit', unit.kitId);
+  const product = get(job, 'kit', unit.kitId);
   const letter = unit.letter;
   const at = (what: string) => `${what}.${unit.id}`;
   const from = find(job, 'unit', link?.fromUnitId);
-  const way = pairingWay(kit, link);
-  const simple = kit.kind === 'switch' || kit.kind === 'injector' || kit.kind === 'converter';
+  const way = pairingWay(product, link);
+  const simple = product.kind === 'switch' || product.kind === 'injector' || product.kind === 'converter';
   const out: Step[] = [];
   const add = (part: Parameters<typeof step>[0]) => out.push(step({ unitId: unit.id, ...part }));
-  const outdoors = kit.weatherproof && kit.kind === 'outdoor';
+  const outdoors = product.weatherproof && product.kind === 'outdoor';
   if (simple) {
     add({
       key: at('carry'),
       kind: 'carry',
       title: `Put ${letter} in its place`,
-      text: `${kit.name}: ${placeWords(job, unit)}. Plug in its power.`,
-      gate: { question: `Does ${letter} show that it has power?`, light: null },
+      text: `${product.name}: ${placeWords(job, unit)}. Plug in its power.`,
+      holdPoint: { question: `Does ${letter} show that it has power?`, light: null },
       after: [mainKey],
       hands: durations.some,
     });
@@ -86,8 +86,8 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
       key: at('reset'),
       kind: 'bench',
       title: `Reset ${letter} before it is used again`,
-      text: `${kit.name} was in the house before: hold its reset pin for ten seconds, or it brings old settings along.`,
-      gate: gateOf(kit, letter, ready, 'does it start as from the box'),
+      text: `${product.name} was in the house before: hold its reset pin for ten seconds, or it brings old settings along.`,
+      holdPoint: holdPointOf(product, letter, ready, 'does it start as from the box'),
       after: [mainKey],
       hands: durations.short,
       wait: durations.boot,
@@ -97,7 +97,7 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
     kind: 'bench',
     title: `Set ${letter} up beside ${from && !link ? from.letter : 'the main unit'}`,
     text: `Plug ${letter} in within ${benchM} m of the main unit, both in view. Nothing else is plugged into it yet.${way === 'cable' ? ' Join the two by a short cable.' : ''}`,
-    gate: gateOf(kit, letter, ready, 'has it started and does it wait to be added'),
+    holdPoint: holdPointOf(product, letter, ready, 'has it started and does it wait to be added'),
     after: [unit.found ? at('reset') : mainKey],
     hands: durations.small,
     wait: durations.boot,
@@ -110,7 +110,7 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
       way === 'button'
         ? 'Start “add a unit” in the app, until it asks for the button. Only then is the button pressed: the window is short.'
         : 'On the main unit’s own page or in the app, start adding a unit, with the phone on the new network.',
-    gate: { question: 'Does the app, or the page, wait for the unit now?', light: null },
+    holdPoint: { question: 'Does the app, or the page, wait for the unit now?', light: null },
     after: [at('bench'), 'rejoin'],
     hands: durations.short,
   });
@@ -129,7 +129,7 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
         : way === 'cable'
           ? 'It joins by itself over the cable, the surest way. Leave it alone meanwhile.'
           : 'Choose it in the list and wait until it has joined.',
-    gate: gateOf(kit, letter, joined, 'does the app list it as joined'),
+    holdPoint: holdPointOf(product, letter, joined, 'does the app list it as joined'),
     after: [at('ready')],
     hands: durations.quick,
     wait: durations.pairing,
@@ -140,7 +140,7 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
     kind: 'update',
     title: `Update ${letter}’s firmware`,
     text: 'Start it and go on with other work. While it runs, nothing is paired and the unit is neither moved nor unplugged.',
-    gate: { question: `Does ${letter} say that it is up to date?`, light: lightFor(kit, joined) },
+    holdPoint: { question: `Does ${letter} say that it is up to date?`, light: lightFor(product, joined) },
     after: [at('pair')],
     hands: durations.quick,
     wait: durations.firmware,
@@ -158,7 +158,7 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
     kind: 'carry',
     title: `Carry ${letter} to its place`,
     text: `Unplug it, carry it to ${placeWords(job, unit)}, plug it in and leave it alone: it needs two to three minutes before its light says anything.`,
-    gate: gateOf(kit, letter, joined, 'has it joined again'),
+    holdPoint: holdPointOf(product, letter, joined, 'has it joined again'),
     cautions: unit.mount === 'socket' ? ['socket'] : [],
     after: [at('firmware'), at('name')],
     hands: durations.some,
@@ -172,12 +172,12 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
       link && link.medium !== 'wireless'
         ? `Its page must say that it is fed by ${link.medium === 'ethernet' ? 'cable' : link.medium}, not over the air: a unit that finds both takes either.`
         : 'Look up its link in the app before it is fixed; the plan says what to expect.',
-    gate: {
+    holdPoint: {
       question:
         link && link.medium !== 'wireless'
           ? `Does ${letter} say that it is fed by wire?`
           : `Is ${letter}’s link what the plan foretells?`,
-      light: lightFor(kit, joined),
+      light: lightFor(product, joined),
     },
     after: [at('carry')],
     hands: durations.small,
@@ -189,7 +189,7 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
       kind: 'mount',
       title: outdoors ? `Mount ${letter}, seal and drip loop` : `Mount ${letter}`,
       text: `${mountWords[unit.mount]}, its face as the plan has it.${outdoors ? ' Cable in from below with a drip loop, entry sealed.' : ''}`,
-      gate: { question: `Is ${letter} fixed, and its light as before?`, light: lightFor(kit, joined) },
+      holdPoint: { question: `Is ${letter} fixed, and its light as before?`, light: lightFor(product, joined) },
       cautions: outdoors ? [...notes, 'outdoor', 'radio'] : notes,
       after: [at('check')],
       hands: durations.more,

@@ -173,7 +173,7 @@ export const obstacle = z
   })
   .refine((o) => o.topM > o.bottomM, { message: 'the top must be above the bottom', path: ['topM'] });
 
-export const service = z.strictObject({
+export const servicePoint = z.strictObject({
   type: z.literal('service'),
   id,
   storeyId: id,

@@ -32,7 +32,7 @@ export const device = z.strictObject({
   capMbps: mbps.nullable(),
 });
 
-export const kitKinds = [
+export const productKinds = [
   'main',
   'node',
   'plug-in',
@@ -53,11 +53,11 @@ export const kitKinds = [
 ] as const;
 const poeType = z.enum(['af', 'at', 'bt3', 'bt4']);
 
-export const kit = z.strictObject({
+export const product = z.strictObject({
   type: z.literal('kit'),
   id,
   name,
-  kind: z.enum(kitKinds),
+  kind: z.enum(productKinds),
   radios: z
     .array(
       z.strictObject({

@@ -16,14 +16,14 @@ import {
   picture,
   room,
   route,
-  service,
+  servicePoint,
   storey,
   tape,
   wall,
 } from './houseRecords';
 import { netSettings, stepEdit, stepRun } from './installRecords';
 import { jobInfo, spot } from './jobRecords';
-import { activity, device, fixedDevice, kit, link, neighbour, placeRule, unit } from './networkRecords';
+import { activity, device, fixedDevice, product, link, neighbour, placeRule, unit } from './networkRecords';
 import { reading, roamWalk } from './readingRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
@@ -37,7 +37,7 @@ export const schemas = {
   activity,
   assembly,
   device,
-  kit,
+  kit: product,
   building,
   storey,
   wall,
@@ -45,7 +45,7 @@ export const schemas = {
   floorOpening,
   room,
   obstacle,
-  service,
+  service: servicePoint,
   cableRun,
   route,
   tape,
@@ -68,7 +68,7 @@ export const recordSchema = z.discriminatedUnion('type', [
   activity,
   assembly,
   device,
-  kit,
+  product,
   building,
   storey,
   wall,
@@ -76,7 +76,7 @@ export const recordSchema = z.discriminatedUnion('type', [
   floorOpening,
   room,
   obstacle,
-  service,
+  servicePoint,
   cableRun,
   route,
   tape,
@@ -104,8 +104,8 @@ export type JobInfo = RecordOf<'job'>;
 export type Activity = RecordOf<'activity'>;
 export type Assembly = RecordOf<'assembly'>;
 export type Device = RecordOf<'device'>;
-export type Kit = RecordOf<'kit'>;
-export type Radio = Kit['radios'][number];
+export type Product = RecordOf<'kit'>;
+export type Radio = Product['radios'][number];
 export type Building = RecordOf<'building'>;
 export type Storey = RecordOf<'storey'>;
 export type Wall = RecordOf<'wall'>;
@@ -117,7 +117,7 @@ export type CableRun = RecordOf<'cableRun'>;
 export type Route = RecordOf<'route'>;
 export type Tape = RecordOf<'tape'>;
 export type Picture = RecordOf<'picture'>;
-export type Service = RecordOf<'service'>;
+export type ServicePoint = RecordOf<'service'>;
 export type Spot = RecordOf<'spot'>;
 export type Unit = RecordOf<'unit'>;
 export type Link = RecordOf<'link'>;

@@ -4,7 +4,7 @@ import { coaxLoops, isCoaxRun } from './coaxRuns';
 import { applyEdit, EditError, putOne } from './edits';
 import { get, type Job, jobFromRecords } from './job';
 import { JobFileError, readJobFile, writeJobFile } from './jobFile';
-import type { AnyRecord, CableRun, Service } from './records';
+import type { AnyRecord, CableRun, ServicePoint } from './records';
 import { checkReferences, withDependants } from './references';
 
 const job = jobFromRecords(quayHouse());
@@ -56,8 +56,8 @@ describe.each([
 });
 
 describe('coax is a tree', () => {
-  const [one, two, three] = job.services.filter((s) => s.kind === 'coax') as [Service, Service, Service];
-  const splitter = job.services.find((s) => s.kind === 'splitter') as Service;
+  const [one, two, three] = job.services.filter((s) => s.kind === 'coax') as [ServicePoint, ServicePoint, ServicePoint];
+  const splitter = job.services.find((s) => s.kind === 'splitter') as ServicePoint;
   const run = (id: string, fromId: string, toId: string, cable: CableRun['cable'] = 'rg6'): CableRun => ({
     type: 'cableRun',
     id,
@@ -100,7 +100,7 @@ describe('coax is a tree', () => {
   });
 
   test('data cables may go round, and a cable of which nothing is known is coax only between coax', () => {
-    const socket = job.services.find((s) => s.kind === 'socket') as Service;
+    const socket = job.services.find((s) => s.kind === 'socket') as ServicePoint;
     const round = [run('d1', one.id, two.id, 'cat6'), run('d2', splitter.id, socket.id, 'unknown')];
     expect(problemsOf(bare, ...tree, ...round)).toEqual([]);
     const j = applyEdit(bare, putOne('x', ...tree, ...round)).job;

@@ -3,9 +3,9 @@
  * own copy, to be changed.
  */
 import { makeRecord } from '../job/make';
-import type { Kit } from '../job/records';
+import type { Product } from '../job/records';
 
-type Radio = Kit['radios'][number];
+type Radio = Product['radios'][number];
 const radio = (
   band: Radio['band'],
   use: Radio['use'],
@@ -16,17 +16,17 @@ const radio = (
   pattern: Radio['pattern'] = 'isotropic',
 ): Radio => ({ band, use, standard, streams, widthMHz, eirpDbm, gainDbi: 3, pattern });
 
-type Rest = Partial<Omit<Kit, 'type' | 'id' | 'name' | 'kind' | 'priceEur' | 'fitMinutes' | 'note'>>;
+type Rest = Partial<Omit<Product, 'type' | 'id' | 'name' | 'kind' | 'priceEur' | 'fitMinutes' | 'note'>>;
 
-const kit = (
+const product = (
   id: string,
   name: string,
-  kind: Kit['kind'],
+  kind: Product['kind'],
   priceEur: number,
   fitMinutes: number,
   note: string,
   rest: Rest = {},
-): Kit =>
+): Product =>
   makeRecord({
     type: 'kit',
     id: `kit-${id}`,
@@ -56,25 +56,25 @@ const lights = [
 ];
 const mesh = { family, mostUnits: 6, lights, powerW: 12 };
 
-export const kitLibrary: Kit[] = [
-  kit('router-old', 'Modem-router, as found', 'router', 0, 0, 'What the household has today.', {
+export const kitLibrary: Product[] = [
+  product('router-old', 'Modem-router, as found', 'router', 0, 0, 'What the household has today.', {
     radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
     ports: 4,
     powerW: 10,
   }),
-  kit('main', 'Main node', 'main', 179, 20, 'Three radios: one of its own joins it to other nodes.', {
+  product('main', 'Main node', 'main', 179, 20, 'Three radios: one of its own joins it to other nodes.', {
     ...mesh,
     radios: [...access, backhaul],
     portMbps: 2500,
     ports: 2,
   }),
-  kit('node', 'Mesh node', 'node', 149, 15, 'A radio of its own joins it to other nodes.', {
+  product('node', 'Mesh node', 'node', 149, 15, 'A radio of its own joins it to other nodes.', {
     ...mesh,
     radios: [...access, backhaul],
     portMbps: 2500,
     ports: 2,
   }),
-  kit('node-six', 'Mesh node, 6 GHz', 'node', 229, 15, 'Joins others at 6 GHz, indoors only.', {
+  product('node-six', 'Mesh node, 6 GHz', 'node', 229, 15, 'Joins others at 6 GHz, indoors only.', {
     ...mesh,
     radios: [
       radio('2.4', 'access', 'eht', 2, 20, 19),
@@ -85,12 +85,12 @@ export const kitLibrary: Kit[] = [
     ports: 2,
     powerW: 16,
   }),
-  kit('small', 'Small node', 'node', 79, 10, 'Two radios: its link shares one with the devices.', {
+  product('small', 'Small node', 'node', 79, 10, 'Two radios: its link shares one with the devices.', {
     ...mesh,
     radios: access.map((r) => ({ ...r, pattern: 'dipole' })),
     powerW: 7,
   }),
-  kit(
+  product(
     'plug-in',
     'Plug-in node',
     'plug-in',
@@ -104,7 +104,7 @@ export const kitLibrary: Kit[] = [
       socketsTaken: 2,
     },
   ),
-  kit('outdoor', 'Outdoor node', 'outdoor', 139, 40, 'Weatherproof, fed with power over its cable.', {
+  product('outdoor', 'Outdoor node', 'outdoor', 139, 40, 'Weatherproof, fed with power over its cable.', {
     ...mesh,
     radios: [...access, radio('5', 'backhaul', 'he', 2, 80, 29)],
     weatherproof: true,
@@ -112,7 +112,7 @@ export const kitLibrary: Kit[] = [
     poeIn: 'at',
     powerW: 14,
   }),
-  kit(
+  product(
     'access-point',
     'Ceiling access point',
     'access-point',
@@ -133,7 +133,7 @@ export const kitLibrary: Kit[] = [
       ],
     },
   ),
-  kit('extender', 'Plain extender', 'extender', 29, 8, '2.4 GHz only: each repeat halves what is left.', {
+  product('extender', 'Plain extender', 'extender', 29, 8, '2.4 GHz only: each repeat halves what is left.', {
     radios: [radio('2.4', 'access', 'ht', 2, 20, 18, 'dipole')],
     portMbps: 100,
     powerW: 4,
@@ -143,7 +143,7 @@ export const kitLibrary: Kit[] = [
       { colour: 'red', means: 'too far off' },
     ],
   }),
-  kit(
+  product(
     'router-point',
     'Old router as an access point',
     'access-point',
@@ -156,7 +156,7 @@ export const kitLibrary: Kit[] = [
       powerW: 10,
     },
   ),
-  kit(
+  product(
     'extender-two',
     'Plain extender, two radios',
     'extender',
@@ -172,7 +172,7 @@ export const kitLibrary: Kit[] = [
       socketsTaken: 1,
     },
   ),
-  kit(
+  product(
     'mains-plain',
     'Powerline adapter, plain',
     'powerline',
@@ -185,7 +185,7 @@ export const kitLibrary: Kit[] = [
       powerW: 3,
     },
   ),
-  kit(
+  product(
     'mains-pair',
     'Powerline adapter, two pairs of wires',
     'powerline',
@@ -198,7 +198,7 @@ export const kitLibrary: Kit[] = [
       powerW: 4,
     },
   ),
-  kit(
+  product(
     'mains-wifi',
     'Powerline adapter with Wi-Fi',
     'powerline',
@@ -215,7 +215,7 @@ export const kitLibrary: Kit[] = [
       powerW: 7,
     },
   ),
-  kit(
+  product(
     'coax-adapter',
     'Coax adapter',
     'coax',
@@ -227,36 +227,36 @@ export const kitLibrary: Kit[] = [
       powerW: 6,
     },
   ),
-  kit('splitter-2', 'Splitter, 2-way, to 1675 MHz', 'splitter', 9, 10, 'Made for the band of coax links.', {
+  product('splitter-2', 'Splitter, 2-way, to 1675 MHz', 'splitter', 9, 10, 'Made for the band of coax links.', {
     portMbps: 0,
   }),
-  kit('splitter-4', 'Splitter, 4-way, to 1675 MHz', 'splitter', 14, 12, 'Made for the band of coax links.', {
+  product('splitter-4', 'Splitter, 4-way, to 1675 MHz', 'splitter', 14, 12, 'Made for the band of coax links.', {
     portMbps: 0,
   }),
-  kit('filter', 'Coax filter', 'filter', 8, 5, 'At the point of entry: keeps the link in the house.', {
+  product('filter', 'Coax filter', 'filter', 8, 5, 'At the point of entry: keeps the link in the house.', {
     portMbps: 0,
   }),
-  kit('switch-8', 'Switch, 8 ports', 'switch', 28, 10, 'No power over its ports.', { ports: 8, powerW: 5 }),
-  kit('switch-poe', 'Switch, 8 ports, 4 with power', 'switch', 69, 15, '60 W for all of them together.', {
+  product('switch-8', 'Switch, 8 ports', 'switch', 28, 10, 'No power over its ports.', { ports: 8, powerW: 5 }),
+  product('switch-poe', 'Switch, 8 ports, 4 with power', 'switch', 69, 15, '60 W for all of them together.', {
     ports: 8,
     poePorts: 4,
     poeOut: 'at',
     poeBudgetW: 60,
     powerW: 8,
   }),
-  kit('injector', 'Power injector', 'injector', 24, 6, 'Power for one cable, beside any switch.', {
+  product('injector', 'Power injector', 'injector', 24, 6, 'Power for one cable, beside any switch.', {
     poePorts: 1,
     poeOut: 'at',
     poeBudgetW: 30,
   }),
-  kit('converter', 'Fibre converter', 'converter', 36, 10, 'One at each end of a fibre.', { powerW: 3 }),
-  kit('cable-indoor', 'Cat 6 cable, indoor', 'cable', 0.9, 0, 'A metre.', { portMbps: 10_000 }),
-  kit('cable-outdoor', 'Cat 6 cable, outdoor', 'cable', 1.4, 0, 'A metre. Drip loop and sealed entry.', {
+  product('converter', 'Fibre converter', 'converter', 36, 10, 'One at each end of a fibre.', { powerW: 3 }),
+  product('cable-indoor', 'Cat 6 cable, indoor', 'cable', 0.9, 0, 'A metre.', { portMbps: 10_000 }),
+  product('cable-outdoor', 'Cat 6 cable, outdoor', 'cable', 1.4, 0, 'A metre. Drip loop and sealed entry.', {
     portMbps: 10_000,
     weatherproof: true,
     ipRating: 67,
   }),
-  kit(
+  product(
     'surge',
     'Surge protector for Ethernet',
     'surge',
@@ -264,7 +264,7 @@ export const kitLibrary: Kit[] = [
     12,
     'At both ends of copper between buildings, earthed by the local rules.',
   ),
-  kit('mount-wall', 'Wall bracket', 'mount', 12, 15, 'Takes an outdoor node under the eaves.', {
+  product('mount-wall', 'Wall bracket', 'mount', 12, 15, 'Takes an outdoor node under the eaves.', {
     portMbps: 0,
     weatherproof: true,
     ipRating: 67,

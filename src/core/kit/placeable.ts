@@ -1,4 +1,4 @@
-import type { Kit } from '../job/records';
+import type { Product } from '../job/records';
 
 /** Kit that has a place of its own in the plan: what sends, and switches. Adapters and injectors belong to links. */
-export const isPlaceable = (kit: Kit): boolean => kit.radios.length > 0 || kit.kind === 'switch';
+export const isPlaceable = (product: Product): boolean => product.radios.length > 0 || product.kind === 'switch';

@@ -1,7 +1,7 @@
 import { readFileSync } from 'node:fs';
 import { jobFromRecords } from '../job/job';
 import { parseJobFile } from '../job/jobFile';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
 import { pathTree } from '../propagation/pathTree';

@@ -1,8 +1,8 @@
 /** Readings as observations: which unit and band each was of, and what was computed for it. */
 import type { Job } from '../job/job';
 import { bands, type Reading } from '../job/records';
-import { networkOf } from '../network/feeds';
-import { radioOf, reachOfUnit } from '../network/hops';
+import { networkOf } from '../network/backhaul';
+import { radioOf, pathTreeOfUnit } from '../network/hops';
 import { predictJob } from '../network/predict';
 import { lossIdsCrossed, makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -27,24 +27,24 @@ export function observationsOf(job: Job, scene: Scene): Observation[] {
     return job.spots.flatMap((spot): Observation[] => {
       const runs = of(spot.id);
       const heard = predictions.get(spot.id)?.heard;
-      const feed = network.feeds.find((f) => f.unit.id === heard?.unitId);
-      if (!runs.length || !heard || !feed) return [];
+      const backhaul = network.backhauls.find((f) => f.unit.id === heard?.unitId);
+      if (!runs.length || !heard || !backhaul) return [];
       const to = placeInSpace(job, spot);
       const band = bands.indexOf(heard.band);
-      const tree = reachOfUnit(scene, feed, 'access');
+      const tree = pathTreeOfUnit(scene, backhaul, 'access');
       receive(tree, ...to, received);
       return [
         {
           spotId: spot.id,
-          unitId: feed.unit.id,
-          from: feed.at,
+          unitId: backhaul.unit.id,
+          from: backhaul.at,
           to,
           band,
           lossIds: lossIdsCrossed(tree, received, band),
           readDbm: runs.reduce((sum, r) => sum + (r.rssiDbm ?? 0), 0) / runs.length,
           computedDbm:
-            (radioOf(feed.kit, heard.band, 'access')?.eirpDbm ?? -Infinity) -
-            (feed.mountDb[band] ?? 0) +
+            (radioOf(backhaul.product, heard.band, 'access')?.eirpDbm ?? -Infinity) -
+            (backhaul.mountDb[band] ?? 0) +
             (received.gainDb[band] ?? -Infinity),
           runs: runs.length,
         },

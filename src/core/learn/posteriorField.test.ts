@@ -2,7 +2,7 @@ import { demos } from '@/../demo/make/make';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { gridsOf } from '@/core/coverage/grid';
 import { layerOver, noiseField, unitField } from '@/core/coverage/field';
-import { networkOf } from '@/core/network/feeds';
+import { networkOf } from '@/core/network/backhaul';
 import { testDevice } from '@/core/network/predict';
 import { buildScene } from '@/core/propagation/scene';
 import { posteriorField } from './posteriorField';
@@ -19,7 +19,7 @@ test('what readings change is what tells the taught signals from the computed on
   if (!device) throw new Error('no test device');
   // one unit, so that the strongest is the same with and without
   const network = networkOf(job, base, 'found');
-  const only = { ...network, feeds: network.feeds.slice(0, 1) };
+  const only = { ...network, backhauls: network.backhauls.slice(0, 1) };
   let most = 0;
   for (const grid of gridsOf(job, 'ground', 1)) {
     const change = posteriorField(posterior, only, grid, '5');
@@ -30,7 +30,7 @@ test('what readings change is what tells the taught signals from the computed on
           network: only,
           device,
           grid,
-          fields: new Map(only.feeds.map((f) => [f.unit.id, unitField(scene, f, grid)])),
+          fields: new Map(only.backhauls.map((f) => [f.unit.id, unitField(scene, f, grid)])),
           noise: noiseField(scene, only.disturbers, grid),
         },
         'signal',

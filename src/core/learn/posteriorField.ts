@@ -1,7 +1,7 @@
 import { bands, type Band } from '../job/records';
 import type { RoomGrid } from '../coverage/grid';
-import type { Network } from '../network/feeds';
-import { radioOf, reachOfUnit } from '../network/hops';
+import type { Network } from '../network/backhaul';
+import { radioOf, pathTreeOfUnit } from '../network/hops';
 import type { Scene } from '../propagation/model';
 import { makeReceived, receive } from '../propagation/receive';
 
@@ -16,10 +16,10 @@ export function posteriorField(scene: Scene, network: Network, grid: RoomGrid, b
   const out = new Float32Array(grid.inside.length);
   const strongest = new Float32Array(out.length).fill(-Infinity);
   const received = makeReceived();
-  for (const feed of network.feeds) {
-    const radio = radioOf(feed.kit, band, 'access');
+  for (const backhaul of network.backhauls) {
+    const radio = radioOf(backhaul.product, band, 'access');
     if (!radio) continue;
-    const tree = reachOfUnit(scene, feed, 'access');
+    const tree = pathTreeOfUnit(scene, backhaul, 'access');
     for (let i = 0; i < out.length; i++) {
       receive(
         tree,
@@ -28,7 +28,7 @@ export function posteriorField(scene: Scene, network: Network, grid: RoomGrid, b
         grid.at[i * 3 + 2] as number,
         received,
       );
-      const dbm = radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const dbm = radio.eirpDbm - (backhaul.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
       if (!(dbm > (strongest[i] as number))) continue;
       strongest[i] = dbm;
       out[i] = received.correctionDb[b] ?? 0;

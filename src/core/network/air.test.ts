@@ -4,10 +4,10 @@ import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import type { Neighbour } from '../job/records';
 import { placeUnit } from '../plan/placeUnit';
-import { feedOptions } from './feedOptions';
+import { backhaulOptions } from './backhaulOptions';
 import { buildScene } from '../propagation/scene';
 import { disturbersOf, noiseAt, noNoise } from './disturbance';
-import { networkOf } from './feeds';
+import { networkOf } from './backhaul';
 import { predictFixed } from './fixedDevices';
 import { predictJob } from './predict';
 
@@ -48,7 +48,7 @@ describe('neighbours', () => {
 
   test('a unit left to itself takes the quietest channel, and says so', () => {
     const { network } = run(flat);
-    const air = network.feeds[0]?.air;
+    const air = network.backhauls[0]?.air;
     // a neighbour on 6 that is 40 MHz wide lies over 11 as well
     expect(air?.['2.4']).toMatchObject({ channel: 1, chosen: true, busyShare: 0.35 });
     expect(air?.['5'].busyShare).toBe(0.3);
@@ -106,17 +106,17 @@ test('devices that know only 2.4 GHz are judged on it, each with its own need', 
 });
 
 test('the terms of a radio hop add up to what arrives, aerials and cupboards at both ends included', () => {
-  const kit = get(house, 'kit', 'kit-node');
-  const placed = placeUnit(house, kit, { storeyId: 'first', xM: 4, yM: 5 });
+  const product = get(house, 'kit', 'kit-node');
+  const placed = placeUnit(house, product, { storeyId: 'first', xM: 4, yM: 5 });
   const job = applyEdit(house, placed.edit).job;
-  const best = feedOptions(job, buildScene(job), placed.unit).find((o) => o.link.medium === 'wireless');
+  const best = backhaulOptions(job, buildScene(job), placed.unit).find((o) => o.link.medium === 'wireless');
   if (!best) throw new Error('no way over the air');
   const fed = applyEdit(
     applyEdit(job, putOne('x', best.link)).job,
     putOne('y', { ...placed.unit, mount: 'cupboard', tiltDeg: 60 }),
   ).job;
   const hop = run(fed)
-    .network.feeds.find((f) => f.unit.id === placed.unit.id)
+    .network.backhauls.find((f) => f.unit.id === placed.unit.id)
     ?.hops.at(-1);
   const terms = hop?.wireless?.terms ?? [];
   expect(terms.filter((t) => t.kind === 'mount').length).toBeGreaterThan(0);
@@ -124,8 +124,8 @@ test('the terms of a radio hop add up to what arrives, aerials and cupboards at 
 });
 
 test('a unit upside down or in a cupboard is seen in what it gives', () => {
-  const kit = get(house, 'kit', 'kit-small');
-  const placed = placeUnit(house, kit, { storeyId: 'ground', xM: 3, yM: 3 });
+  const product = get(house, 'kit', 'kit-small');
+  const placed = placeUnit(house, product, { storeyId: 'ground', xM: 3, yM: 3 });
   const at = (over: object) => {
     const job = applyEdit(applyEdit(house, placed.edit).job, putOne('x', { ...placed.unit, ...over })).job;
     return run(job).spots.find((p) => p.spotId === 'spot-6')?.rssiDbm ?? NaN;

@@ -4,7 +4,7 @@ import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import { recordSchema, type Unit } from '../job/records';
 import { buildScene } from '../propagation/scene';
-import { networkOf } from './feeds';
+import { networkOf } from './backhaul';
 import { predictJob } from './predict';
 
 const job = jobFromRecords(quayHouse());

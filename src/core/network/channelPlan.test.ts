@@ -7,7 +7,7 @@ import { setChannels } from '../plan/setChannels';
 import { buildScene } from '../propagation/scene';
 import { random } from '../statistics/random';
 import { planChannels } from './channelPlan';
-import { networkOf } from './feeds';
+import { networkOf } from './backhaul';
 import { loadOf } from './load';
 import { predictJob } from './predict';
 

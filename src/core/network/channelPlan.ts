@@ -5,14 +5,14 @@ import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/model';
 import { busyShare, overlap, spanOf } from '../wifi/channels';
 import { radioRules } from '../wifi/radioRules';
-import type { Network } from './feeds';
-import { radioOf, reachOfUnit, type PlacedUnit } from './hops';
+import type { Network } from './backhaul';
+import { radioOf, pathTreeOfUnit, type PlacedUnit } from './hops';
 import { type Load, mostAirtime } from './load';
 
 type Width = Radio['widthMHz'];
 
 /** A channel and width that a group could take. */
-interface Option {
+interface ChannelOption {
   channel: number;
   widthMHz: Width;
   /** Share of the time that the group sends then, when everyone is busy, 0 … 1. */
@@ -20,13 +20,13 @@ interface Option {
 }
 
 /** Radios that are on one channel: a unit's, those of units that share a radio hop, those of links with radios of their own. */
-interface Group {
+interface RadioGroup {
   band: Band;
   use: Radio['use'];
   units: PlacedUnit[];
   links: Link[];
-  now: Option;
-  options: Option[];
+  now: ChannelOption;
+  options: ChannelOption[];
 }
 
 export interface ChannelChoice {
@@ -83,12 +83,12 @@ function blocksOf(job: Job, band: Band, widthMHz: number): number[] {
 const widthsOf = (band: Band, widest: Width): Width[] =>
   ([320, 160, 80, 40, 20] as const).filter((w) => (band === '2.4' ? w === 20 : w <= widest));
 
-function groupsOf(job: Job, network: Network, load: Load, band: Band): Group[] {
+function groupsOf(job: Job, network: Network, load: Load, band: Band): RadioGroup[] {
   const rule = radioRules[job.info.countryGroup].bands[band];
   const outdoors = (p: PlacedUnit) =>
     get(job, 'building', get(job, 'storey', p.unit.storeyId).buildingId).kind === 'outdoors';
-  const members = network.feeds.filter(
-    (f) => radioOf(f.kit, band, 'access') && !(rule.indoorsOnly && outdoors(f)),
+  const members = network.backhauls.filter(
+    (f) => radioOf(f.product, band, 'access') && !(rule.indoorsOnly && outdoors(f)),
   );
   const byRoot = new Map<Id, PlacedUnit[]>();
   for (const f of members) {
@@ -105,12 +105,12 @@ function groupsOf(job: Job, network: Network, load: Load, band: Band): Group[] {
       .filter((c) => c.band === band && c.own === own && c.unitIds.some((id) => ids.has(id)))
       .reduce((sum, c) => sum + c.airtime, idleAirtime);
   };
-  const access = [...byRoot.values()].map((units): Group => {
+  const access = [...byRoot.values()].map((units): RadioGroup => {
     const widest = (p: PlacedUnit) => radioOf(get(job, 'kit', p.unit.kitId), band, 'access')?.widthMHz ?? 20;
     const full = Math.max(...units.map(widest)) as Width;
-    const set = Math.max(...units.map((u) => radioOf(u.kit, band, 'access')?.widthMHz ?? 20)) as Width;
+    const set = Math.max(...units.map((u) => radioOf(u.product, band, 'access')?.widthMHz ?? 20)) as Width;
     const time = timeOf(units, false);
-    const option = (channel: number, widthMHz: Width): Option => ({
+    const option = (channel: number, widthMHz: Width): ChannelOption => ({
       channel,
       widthMHz,
       // half as wide takes twice the time (planning)
@@ -141,8 +141,8 @@ function ownGroups(
   network: Network,
   band: Band,
   timeOf: (units: readonly PlacedUnit[], own: boolean) => number,
-): Group[] {
-  const hops = network.feeds.flatMap((f) => f.hops);
+): RadioGroup[] {
+  const hops = network.backhauls.flatMap((f) => f.hops);
   const own = [...new Map(hops.map((h) => [h.link.id, h])).values()].filter(
     (h) => h.link.radio === 'dedicated' && h.wireless?.band === band,
   );
@@ -155,11 +155,11 @@ function ownGroups(
     for (const set of joined) sets.splice(sets.indexOf(set), 1);
     sets.push([...joined.flat(), hop]);
   }
-  return sets.map((set): Group => {
+  return sets.map((set): RadioGroup => {
     const units = [...new Map(set.flatMap((h) => [h.from, h.to]).map((p) => [p.unit.id, p])).values()];
-    const widthMHz = Math.max(...units.map((u) => radioOf(u.kit, band, 'backhaul')?.widthMHz ?? 20)) as Width;
+    const widthMHz = Math.max(...units.map((u) => radioOf(u.product, band, 'backhaul')?.widthMHz ?? 20)) as Width;
     const airtime = Math.min(1, timeOf(units, true));
-    const option = (channel: number): Option => ({ channel, widthMHz, airtime });
+    const option = (channel: number): ChannelOption => ({ channel, widthMHz, airtime });
     const options = blocksOf(job, band, widthMHz).map(option);
     const given = set.find((h) => h.link.channel !== null)?.link.channel;
     return {
@@ -174,13 +174,13 @@ function ownGroups(
 }
 
 /** How well two groups hear one another, 0 … 1: the best pair of their units. */
-function hearing(scene: Scene, a: Group, b: Group): number {
+function hearing(scene: Scene, a: RadioGroup, b: RadioGroup): number {
   const received = makeReceived();
   const i = bands.indexOf(a.band);
   let best = -Infinity;
   for (const p of a.units) {
-    const radio = radioOf(p.kit, a.band, a.use);
-    const tree = reachOfUnit(scene, p, a.use);
+    const radio = radioOf(p.product, a.band, a.use);
+    const tree = pathTreeOfUnit(scene, p, a.use);
     for (const q of b.units) {
       // two radios of one unit on one channel hear nothing but one another
       if (p.unit.id === q.unit.id) return 1;
@@ -192,14 +192,14 @@ function hearing(scene: Scene, a: Group, b: Group): number {
 }
 
 /** The cost of one band as a function of the choices of its groups, in parts that add up. */
-function costsOf(job: Job, scene: Scene, groups: Group[]) {
+function costsOf(job: Job, scene: Scene, groups: RadioGroup[]) {
   const { radar } = radioRules[job.info.countryGroup].bands[groups[0]?.band ?? '5'];
-  const alone = (g: Group, o: Option) =>
+  const alone = (g: RadioGroup, o: ChannelOption) =>
     o.airtime * busyShare(job.neighbours, g.band, o.channel, o.widthMHz) +
     (radar.includes(o.channel) ? radarCost : 0) +
     narrowCost * Math.log2((g.options[0]?.widthMHz ?? o.widthMHz) / o.widthMHz);
   const hears = groups.map((a, i) => groups.map((b, k) => (k < i ? hearing(scene, a, b) : 0)));
-  const pair = (i: number, a: Option, k: number, b: Option): number => {
+  const pair = (i: number, a: ChannelOption, k: number, b: ChannelOption): number => {
     const band = groups[i]?.band ?? '5';
     if (!overlap(band, a.channel, a.widthMHz, b.channel, b.widthMHz)) return 0;
     return (hears[Math.max(i, k)]?.[Math.min(i, k)] ?? 0) * Math.min(a.airtime, b.airtime);
@@ -221,11 +221,11 @@ export function planChannels(job: Job, scene: Scene, network: Network, load: Loa
     const groups = groupsOf(job, network, load, band);
     if (groups.length === 0) continue;
     const { alone, pair } = costsOf(job, scene, groups);
-    const total = (chosen: readonly Option[]) =>
+    const total = (chosen: readonly ChannelOption[]) =>
       chosen.reduce(
         (sum, o, i) =>
           sum +
-          alone(groups[i] as Group, o) +
+          alone(groups[i] as RadioGroup, o) +
           chosen.slice(0, i).reduce((all, d, k) => all + pair(i, o, k, d), 0),
         0,
       );
@@ -239,7 +239,7 @@ export function planChannels(job: Job, scene: Scene, network: Network, load: Loa
     plan.conflictNow += total(now);
     plan.conflict += total(best);
     groups.forEach((g, i) => {
-      const { channel, widthMHz } = best[i] as Option;
+      const { channel, widthMHz } = best[i] as ChannelOption;
       g.links.forEach((l) => plan.links.push({ linkId: l.id, band, channel }));
       if (g.use === 'backhaul') return;
       const full = g.options[0]?.widthMHz;
@@ -256,12 +256,12 @@ export function planChannels(job: Job, scene: Scene, network: Network, load: Loa
   return plan;
 }
 
-const same = (a: Option, b: Option) => a.channel === b.channel && a.widthMHz === b.widthMHz;
+const same = (a: ChannelOption, b: ChannelOption) => a.channel === b.channel && a.widthMHz === b.widthMHz;
 
 /** Each group in turn takes its best choice, until none changes. */
-function descend(groups: Group[], start: Option[], total: (c: readonly Option[]) => number): Option[] {
+function descend(groups: RadioGroup[], start: ChannelOption[], total: (c: readonly ChannelOption[]) => number): ChannelOption[] {
   const chosen = groups.map(
-    (g, i) => g.options.find((o) => same(o, start[i] as Option)) ?? (g.options[0] as Option),
+    (g, i) => g.options.find((o) => same(o, start[i] as ChannelOption)) ?? (g.options[0] as ChannelOption),
   );
   for (let changed = true; changed;) {
     changed = false;
@@ -278,12 +278,12 @@ function descend(groups: Group[], start: Option[], total: (c: readonly Option[])
 
 /** Every choice, leaving out those that cannot end below the best known: the rest costs at least its least alone. */
 function search(
-  groups: Group[],
-  start: Option[],
-  alone: (g: Group, option: Option) => number,
-  pair: (i: number, a: Option, k: number, b: Option) => number,
+  groups: RadioGroup[],
+  start: ChannelOption[],
+  alone: (g: RadioGroup, option: ChannelOption) => number,
+  pair: (i: number, a: ChannelOption, k: number, b: ChannelOption) => number,
   startCost: number,
-): { best: Option[]; proven: boolean } {
+): { best: ChannelOption[]; proven: boolean } {
   const priced = groups.map((g) =>
     g.options.map((option) => ({ option, cost: alone(g, option) })).sort((a, b) => a.cost - b.cost),
   );
@@ -292,7 +292,7 @@ function search(
   let best = start;
   let least = startCost;
   let tried = 0;
-  const chosen: Option[] = [];
+  const chosen: ChannelOption[] = [];
   const step = (i: number, cost: number) => {
     if (i === groups.length) {
       least = cost;
@@ -305,7 +305,7 @@ function search(
       if (cost + own + after >= least - 1e-12 || tried > mostTried) return;
       tried++;
       let sum = cost + own;
-      for (let k = 0; k < i && sum + after < least; k++) sum += pair(i, option, k, chosen[k] as Option);
+      for (let k = 0; k < i && sum + after < least; k++) sum += pair(i, option, k, chosen[k] as ChannelOption);
       if (sum + after >= least - 1e-12) continue;
       chosen.push(option);
       step(i + 1, sum);

@@ -1,7 +1,7 @@
 /** The way through the coax of the house between two outlets, splitter by splitter. */
 import { isCoaxRun } from '../job/coaxRuns';
 import { find, get, type Job } from '../job/job';
-import type { CableRun, Id, Service } from '../job/records';
+import type { CableRun, Id, ServicePoint } from '../job/records';
 import { type CoaxCable, type CoaxPathInput, coaxMHz, splitterFor } from '../media/coax';
 
 /** What is not known counts as this (planning): an old cable of middling length, a splitter not made for the band. */
@@ -46,7 +46,7 @@ function walk(job: Job, from: Id, to: Id): { run: CableRun; to: Id }[] | null {
 }
 
 /** The run that feeds a splitter: towards the entry, else the one drawn into it; null when neither is known. */
-function inputOf(job: Job, splitter: Service): Id | null {
+function inputOf(job: Job, splitter: ServicePoint): Id | null {
   const entry = job.services.find((s) => s.kind === 'entry');
   const up = entry && walk(job, splitter.id, entry.id)?.[0];
   return (up?.run ?? job.cableRuns.find((r) => isCoaxRun(job, r) && r.toId === splitter.id))?.id ?? null;
@@ -74,19 +74,19 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): CoaxRoute | { why: string
   };
   const splitters: CoaxPathInput['splitters'][number][] = [];
   for (const [i, step] of steps.entries()) {
-    const service = find(job, 'service', step.to);
+    const servicePoint = find(job, 'service', step.to);
     const next = steps[i + 1];
-    if (service?.kind !== 'splitter' || !next) continue;
-    if (service.amplifier) return { why: `${service.name} has an amplifier: nothing comes back through it` };
-    const input = inputOf(job, service);
+    if (servicePoint?.kind !== 'splitter' || !next) continue;
+    if (servicePoint.amplifier) return { why: `${servicePoint.name} has an amplifier: nothing comes back through it` };
+    const input = inputOf(job, servicePoint);
     splitters.push({
-      ways: splitterFor(service.ways ?? 4),
-      rated: service.rated === 'yes',
+      ways: splitterFor(servicePoint.ways ?? 4),
+      rated: servicePoint.rated === 'yes',
       between: step.run.id === input || next.run.id === input ? 'in-out' : 'out-out',
     });
-    if (service.rated !== 'yes')
+    if (servicePoint.rated !== 'yes')
       route.cautions.push(
-        `${service.name}: ${service.rated === 'no' ? 'not' : 'perhaps not'} made for the band, up to 12 dB`,
+        `${servicePoint.name}: ${servicePoint.rated === 'no' ? 'not' : 'perhaps not'} made for the band, up to 12 dB`,
       );
   }
   if (steps.some((s) => s.run.lengthM === null || s.run.cable === 'unknown'))

@@ -4,12 +4,12 @@ import { normalBelow } from '../statistics/normal';
 import { goodputIn, rssiIn } from '../wifi/airTime';
 import { commonMode, rssiFor, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
-import type { Allowance, Feed } from './feeds';
+import type { BackhaulCapacity, Backhaul } from './backhaul';
 import type { UnitAir } from './hops';
 
 /** One device on one band of one unit: fixed things that every place shares. */
 export interface Access {
-  feed: Feed;
+  backhaul: Backhaul;
   band: Band;
   radio: Radio;
   mode: RadioMode;
@@ -25,21 +25,21 @@ const wiredHopMs = 1;
 const radioHopMs = 4;
 const accessMs: Record<Band, number> = { '2.4': 8, '5': 4, '6': 4 };
 /** Retries near the edge of reach add this much, ms, within so many dB of the lowest rate (planning). */
-export const edgeMs = 20;
-export const edgeDb = 6;
+export const retryDelayMs = 20;
+export const cellEdgeMarginDb = 6;
 
 /** All ways in which a device can join a unit. */
-export function accessesOf(feed: Feed, device: Device, streetLatencyMs: number): Access[] {
-  return feed.kit.radios.flatMap((radio): Access[] => {
+export function accessesOf(backhaul: Backhaul, device: Device, streetLatencyMs: number): Access[] {
+  return backhaul.product.radios.flatMap((radio): Access[] => {
     const width = device.widthMHz[radio.band];
     if (radio.use !== 'access' || width === null) return [];
-    const hops = feed.hops.reduce((sum, h) => sum + (h.wireless ? radioHopMs : wiredHopMs), 0);
+    const hops = backhaul.hops.reduce((sum, h) => sum + (h.wireless ? radioHopMs : wiredHopMs), 0);
     return [
       {
-        feed,
+        backhaul,
         band: radio.band,
         radio,
-        air: feed.air[radio.band],
+        air: backhaul.air[radio.band],
         mode: commonMode(radio, { ...device, widthMHz: width }, radio.band),
         upMinusDownDb: device.txDbm + radio.gainDbi - radio.eirpDbm,
         device,
@@ -50,9 +50,9 @@ export function accessesOf(feed: Feed, device: Device, streetLatencyMs: number):
 }
 
 /** What a device gets when its access link alone would give so much: the chain's least, and shared air. */
-export function delivered(allow: Allowance, band: Band, accessMbps: number, way: 'down' | 'up'): number {
-  const shared = way === 'down' ? allow.sharedDown : allow.sharedUp;
-  let least = way === 'down' ? allow.downMbps : allow.upMbps;
+export function delivered(capacity: BackhaulCapacity, band: Band, accessMbps: number, way: 'down' | 'up'): number {
+  const shared = way === 'down' ? capacity.sharedDown : capacity.sharedUp;
+  let least = way === 'down' ? capacity.downMbps : capacity.upMbps;
   // hops on another band's access radio only limit one another
   for (const other of bands) {
     if (other === band || shared[other] === 0) continue;
@@ -63,10 +63,10 @@ export function delivered(allow: Allowance, band: Band, accessMbps: number, way:
 }
 
 /** The access rate, Mbps, needed to deliver so much; Infinity when no access rate would do. */
-function accessNeeded(allow: Allowance, band: Band, needMbps: number, way: 'down' | 'up'): number {
+function accessNeeded(capacity: BackhaulCapacity, band: Band, needMbps: number, way: 'down' | 'up'): number {
   if (needMbps <= 0) return 0;
-  if (delivered(allow, band, Infinity, way) < needMbps) return Infinity;
-  const left = 1 / needMbps - (way === 'down' ? allow.sharedDown : allow.sharedUp)[band];
+  if (delivered(capacity, band, Infinity, way) < needMbps) return Infinity;
+  const left = 1 / needMbps - (way === 'down' ? capacity.sharedDown : capacity.sharedUp)[band];
   return left > 0 ? 1 / left : Infinity;
 }
 
@@ -83,22 +83,22 @@ const upAir = (access: Access) => ({ share: 1 - access.air.busyShare, ...access.
  * however strong the signal.
  * @param noise at the device; that at the unit is known.
  */
-export function signalFor(access: Access, need: Need, noise: Noise): (allow: Allowance) => number {
-  const apart = signalApart(access, need);
+export function signalFor(access: Access, need: Need, noise: Noise): (capacity: BackhaulCapacity) => number {
+  const apart = signalForBothDirections(access, need);
   const downFor = rssiIn(downAir(access, noise), access.mode);
-  return (allow) => Math.max(apart(allow), downFor(accessNeeded(allow, access.band, need.downMbps, 'down')));
+  return (capacity) => Math.max(apart(capacity), downFor(accessNeeded(capacity, access.band, need.downMbps, 'down')));
 }
 
 /** The same for one access, need and feed in many kinds of noise: by kind. */
 export function signalsIn(
   access: Access,
-  allow: Allowance,
+  capacity: BackhaulCapacity,
   need: Need,
   kinds: readonly Noise[],
 ): Float64Array {
   const { band, mode } = access;
-  const apart = signalApart(access, need)(allow);
-  const mbps = accessNeeded(allow, band, need.downMbps, 'down');
+  const apart = signalForBothDirections(access, need)(capacity);
+  const mbps = accessNeeded(capacity, band, need.downMbps, 'down');
   const out = new Float64Array(kinds.length);
   for (let k = 0; k < out.length; k++)
     out[k] = Math.max(apart, rssiIn(downAir(access, kinds[k] ?? noNoise), mode)(mbps));
@@ -106,14 +106,14 @@ export function signalsIn(
 }
 
 /** What the need asks of the signal apart from the rate down, which is all that noise at the device changes. */
-function signalApart(access: Access, need: Need): (allow: Allowance) => number {
+function signalForBothDirections(access: Access, need: Need): (capacity: BackhaulCapacity) => number {
   if (need.latencyMs < access.latencyMs) return () => Infinity;
   const { band, mode, upMinusDownDb } = access;
   const upFor = rssiIn(upAir(access), mode);
   // a strict latency is not kept where retries begin
-  const edge = need.latencyMs >= access.latencyMs + edgeMs ? -Infinity : rssiFor(0, mode) + edgeDb;
+  const edge = need.latencyMs >= access.latencyMs + retryDelayMs ? -Infinity : rssiFor(0, mode) + cellEdgeMarginDb;
   const floor = Math.max(edge, edge - upMinusDownDb);
-  return (allow) => Math.max(floor, upFor(accessNeeded(allow, band, need.upMbps, 'up')) - upMinusDownDb);
+  return (capacity) => Math.max(floor, upFor(accessNeeded(capacity, band, need.upMbps, 'up')) - upMinusDownDb);
 }
 
 /** Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal. */

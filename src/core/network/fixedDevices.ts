@@ -2,7 +2,7 @@ import type { Job } from '../job/job';
 import { needOf } from '../job/needs';
 import type { Device, FixedDevice } from '../job/records';
 import { placeInSpace } from '../propagation/scene';
-import type { Network } from './feeds';
+import type { Network } from './backhaul';
 import { type Prediction, predictAt } from './predict';
 import type { Scene } from '../propagation/model';
 

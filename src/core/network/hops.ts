@@ -1,6 +1,6 @@
 /** One link between two units: what it carries, and why. */
 import { find, type Job } from '../job/job';
-import { bands, type Band, type Id, type Kit, type Link, type Radio, type Unit } from '../job/records';
+import { bands, type Band, type Id, type Product, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
 import { warmStartedPathTree } from '../propagation/warmStart';
 import { cachedPathTree } from '../propagation/pathTree';
@@ -12,13 +12,13 @@ import { busyShare, quietestChannel } from '../wifi/channels';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from './wired';
-import { type WireWay, wireWay } from './wireWay';
+import { type WiredLink, wiredLink } from './wiredLink';
 import type { PathTree, Scene } from '../propagation/model';
 
 /** A unit with its kit and its place in space. */
 export interface PlacedUnit {
   unit: Unit;
-  kit: Kit;
+  product: Product;
   at: [number, number, number];
   axis: [number, number, number];
   /** What the way it is held costs, dB ≥ 0, by band; see `mountLossDb`. */
@@ -57,31 +57,31 @@ export interface Hop {
     terms: Term[];
   } | null;
   /** Coax and powerline: what the way through the house costs. */
-  wire: WireWay | null;
+  wire: WiredLink | null;
 }
 
 /** Wired framing and TCP leave 1460 of 1538 bytes (standard: Ethernet). */
-export const wiredShare = 1460 / 1538;
+export const tcpFraction = 1460 / 1538;
 
 /** How far a unit's radios of one use reach. */
-export const reachOfUnit = (scene: Scene, { unit, kit, at, axis }: PlacedUnit, use: Radio['use']): PathTree =>
+export const pathTreeOfUnit = (scene: Scene, { unit, product, at, axis }: PlacedUnit, use: Radio['use']): PathTree =>
   cachedPathTree(
     scene,
-    { at, axis, patterns: bands.map((b) => radioOf(kit, b, use)?.pattern ?? null) },
+    { at, axis, patterns: bands.map((b) => radioOf(product, b, use)?.pattern ?? null) },
     unit.id,
   );
 
 /** The same for a unit that moves, close to exact and faster; see `movingReach`. */
-export const movingReachOf = (scene: Scene, { unit, kit, at, axis }: PlacedUnit): PathTree =>
+export const warmStartedPathTreeOf = (scene: Scene, { unit, product, at, axis }: PlacedUnit): PathTree =>
   warmStartedPathTree(
     scene,
-    { at, axis, patterns: bands.map((b) => radioOf(kit, b, 'access')?.pattern ?? null) },
+    { at, axis, patterns: bands.map((b) => radioOf(product, b, 'access')?.pattern ?? null) },
     unit.id,
   );
 
 /** The radio that a unit uses on a band, undefined when it has none. */
-export const radioOf = (kit: Kit, band: Band, use: Radio['use']): Radio | undefined =>
-  kit.radios.find((r) => r.band === band && r.use === use);
+export const radioOf = (product: Product, band: Band, use: Radio['use']): Radio | undefined =>
+  product.radios.find((r) => r.band === band && r.use === use);
 
 /** What a signal from a unit at a place differs by from the computed one, dB; the simulated house uses it. */
 export type SignalOffset = (unit: Unit, at: readonly [number, number, number]) => number;
@@ -95,7 +95,7 @@ export function mountTerm({ unit, mountDb }: PlacedUnit, band: number): Term[] {
 }
 
 /** What readings have taught of a signal, as a term; none where nothing. */
-export const taughtTerm = (db: number): Term[] =>
+export const calibrationTerm = (db: number): Term[] =>
   db === 0 ? [] : [{ kind: 'taught', label: 'As readings have taught', db, id: null, spreadDb: 0 }];
 
 /**
@@ -114,22 +114,22 @@ export function hopOf(
   const to = placed.get(link.unitId);
   if (!from || !to) return `the unit that feeds ${to?.unit.letter ?? 'it'} is not part of this network`;
   if (link.medium !== 'wireless' || link.band === null) {
-    const ports = Math.min(from.kit.portMbps, to.kit.portMbps);
-    const wire = link.medium === 'coax' || link.medium === 'powerline' ? wireWay(job, link) : null;
+    const ports = Math.min(from.product.portMbps, to.product.portMbps);
+    const wire = link.medium === 'coax' || link.medium === 'powerline' ? wiredLink(job, link) : null;
     if (typeof wire === 'string') return wire;
     const adapter = find(job, 'kit', link.adapterKitId)?.portMbps ?? Infinity;
-    const rate = Math.min(wire ? wire.mediumMbps(0) : wiredMbps(link), ports, adapter) * wiredShare;
+    const rate = Math.min(wire ? wire.mediumMbps(0) : wiredMbps(link), ports, adapter) * tcpFraction;
     if (wire && rate <= 0) return `nothing comes through the ${link.medium} to ${to.unit.letter}`;
     return { link, from, to, downMbps: rate, upMbps: rate, wireless: null, wire };
   }
   const use = link.radio === 'dedicated' ? 'backhaul' : 'access';
-  const [a, b] = [radioOf(from.kit, link.band, use), radioOf(to.kit, link.band, use)];
+  const [a, b] = [radioOf(from.product, link.band, use), radioOf(to.product, link.band, use)];
   if (!a || !b) {
     const lacks = a ? to : from;
     return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
   }
   const i = bands.indexOf(link.band);
-  const tree = reachOfUnit(scene, from, use);
+  const tree = pathTreeOfUnit(scene, from, use);
   const received = makeReceived();
   receive(tree, ...to.at, received);
   const ways = radioPathsTo(tree, to.at, link.band)
@@ -171,7 +171,7 @@ export function hopOf(
         { kind: 'sent', label: `Sent by ${from.unit.letter}`, db: a.eirpDbm, id: from.unit.id, spreadDb: 0 },
         ...mountTerm(from, i),
         ...termsOfPaths(ways),
-        ...taughtTerm(taughtDb),
+        ...calibrationTerm(taughtDb),
         ...mountTerm(to, i),
         {
           kind: 'aerial',

@@ -1,6 +1,6 @@
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
-import type { Feed, Network } from './feeds';
+import type { Backhaul, Network } from './backhaul';
 import type { Hop } from './hops';
 import { type Access, accessesOf, accessRates } from './delivery';
 import { type Prediction, testDevice } from './predict';
@@ -41,13 +41,13 @@ export interface Load {
  */
 export function loadOf(job: Job, network: Network, predictions: readonly Prediction[]): Load {
   const device = testDevice(job);
-  const feeds = new Map(network.feeds.map((f) => [f.unit.id, f]));
+  const backhauls = new Map(network.backhauls.map((f) => [f.unit.id, f]));
   const times = new Map<
     string,
     Omit<SharedTime, 'unitIds' | 'spotIds' | 'fits'> & { unitIds: Set<Id>; spotIds: Set<Id> }
   >();
   const links = new Map<Id, Omit<Load['links'][number], 'fits'>>();
-  const spend = (group: Group, spotId: Id, unitIds: Id[], share: number, busyShare: number) => {
+  const spend = (group: AirtimeGroup, spotId: Id, unitIds: Id[], share: number, busyShare: number) => {
     const { key, ...words } = group;
     const entry = times.get(key) ?? {
       unitIds: new Set<Id>(),
@@ -64,9 +64,9 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
   };
   const plan = { downMbps: 0, upMbps: 0 };
   for (const p of predictions) {
-    const feed = p.unitId === null ? undefined : feeds.get(p.unitId);
-    if (!feed || !device || p.rssiDbm === null) continue;
-    const access = accessesOf(feed, device, 0).find((a: Access) => a.band === p.band);
+    const backhaul = p.unitId === null ? undefined : backhauls.get(p.unitId);
+    if (!backhaul || !device || p.rssiDbm === null) continue;
+    const access = accessesOf(backhaul, device, 0).find((a: Access) => a.band === p.band);
     if (!access) continue;
     const { downMbps, upMbps } = p.need;
     plan.downMbps += downMbps;
@@ -75,8 +75,8 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
     const free = 1 - access.air.busyShare;
     const rates = accessRates(access, p.rssiDbm, p.noise);
     const share = free * (downMbps / rates.down + upMbps / rates.up);
-    spend(channelOf(feed, feed.hops, access.band), p.spotId, [feed.unit.id], share, access.air.busyShare);
-    feed.hops.forEach((hop, i) => {
+    spend(channelOf(backhaul, backhaul.hops, access.band), p.spotId, [backhaul.unit.id], share, access.air.busyShare);
+    backhaul.hops.forEach((hop, i) => {
       const ends = [hop.from.unit.id, hop.to.unit.id];
       const flow = links.get(hop.link.id) ?? {
         linkId: hop.link.id,
@@ -91,11 +91,11 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
       links.set(hop.link.id, flow);
       const time = downMbps / hop.downMbps + upMbps / hop.upMbps;
       if (hop.wireless) {
-        const before = feed.hops.slice(0, i + 1);
+        const before = backhaul.hops.slice(0, i + 1);
         const group =
           hop.link.radio === 'dedicated'
             ? ownRadio(before, hop.wireless.band)
-            : channelOf(feed, before, hop.wireless.band);
+            : channelOf(backhaul, before, hop.wireless.band);
         spend(group, p.spotId, ends, hop.wireless.downAir.share * time, 1 - hop.wireless.downAir.share);
       } else if (hop.wire) spend(mediumOf(hop), p.spotId, ends, time, 0);
     });
@@ -116,11 +116,11 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
   };
 }
 
-type Group = Pick<SharedTime, 'words' | 'band' | 'own'> & { key: string };
+type AirtimeGroup = Pick<SharedTime, 'words' | 'band' | 'own'> & { key: string };
 
 /** The channel that the last unit of some hops has its access radio on: named after the first unit that is on it too. */
-function channelOf(feed: Feed, hops: readonly Hop[], band: string): Group {
-  let first = hops.at(-1)?.to.unit.id ?? feed.unit.id;
+function channelOf(backhaul: Backhaul, hops: readonly Hop[], band: string): AirtimeGroup {
+  let first = hops.at(-1)?.to.unit.id ?? backhaul.unit.id;
   for (const hop of [...hops].reverse()) {
     if (hop.wireless?.band !== band || hop.link.radio !== 'shared') break;
     first = hop.from.unit.id;
@@ -129,7 +129,7 @@ function channelOf(feed: Feed, hops: readonly Hop[], band: string): Group {
 }
 
 /** The channel of the radios of their own that meet on the way to the last of some hops. */
-function ownRadio(hops: readonly Hop[], band: string): Group {
+function ownRadio(hops: readonly Hop[], band: string): AirtimeGroup {
   let first = hops.at(-1)?.from.unit.id ?? '';
   for (const hop of [...hops].reverse()) {
     if (hop.wireless?.band !== band || hop.link.radio !== 'dedicated') break;
@@ -138,7 +138,7 @@ function ownRadio(hops: readonly Hop[], band: string): Group {
   return { key: `own ${first} ${band}`, words: `${band} GHz, radios of their own`, band, own: true };
 }
 
-const mediumOf = ({ link }: Hop): Group =>
+const mediumOf = ({ link }: Hop): AirtimeGroup =>
   link.medium === 'coax'
     ? { key: 'coax', words: 'the coax', band: null, own: false }
     : { key: 'mains', words: 'the mains', band: null, own: false };

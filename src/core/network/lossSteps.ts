@@ -68,15 +68,15 @@ export function lossSteps(job: Job, link: Link): CoaxLosses | MainsLosses | stri
     };
     const at = route.through[i + 1];
     const last = i === route.segments.length - 1;
-    const service = find(job, 'service', at);
-    const splitter = !last && service?.kind === 'splitter' ? splitters.shift() : undefined;
+    const servicePoint = find(job, 'service', at);
+    const splitter = !last && servicePoint?.kind === 'splitter' ? splitters.shift() : undefined;
     if (!splitter) return [cable];
     const db = splitterLoss(splitter.ways, splitter.rated, splitter.between);
     const sure = splitterLoss(splitter.ways, true, splitter.between);
     const way = splitter.between === 'in-out' ? 'through' : 'output to output';
     return [
       cable,
-      { label: `${service?.name ?? 'Splitter'}, ${way}`, db, fearedDb: db - sure, kind: 'splitter' },
+      { label: `${servicePoint?.name ?? 'Splitter'}, ${way}`, db, fearedDb: db - sure, kind: 'splitter' },
     ];
   });
   const { lossDb } = coaxPath(route);

@@ -1,8 +1,8 @@
 /** The way over the mains between two sockets, worked out from their circuits and boards. */
 import { get, type Job } from '../job/job';
-import type { Id, Service } from '../job/records';
+import type { Id, ServicePoint } from '../job/records';
 import { extraDb } from '../media/powerline';
-import { placeInService } from './nearService';
+import { placeOfServicePoint } from './nearServicePoint';
 
 /** What a powerline link runs through, before the adapters are known. */
 export interface MainsPath {
@@ -21,12 +21,12 @@ type At = readonly [number, number, number];
 const along = (a: At, b: At) =>
   detour * (Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + Math.abs(a[2] - b[2]));
 
-const inHouse = (job: Job, s: Service): boolean =>
+const inHouse = (job: Job, s: ServicePoint): boolean =>
   get(job, 'building', get(job, 'storey', s.storeyId).buildingId).kind === 'house';
 
 /** The board that a socket hangs on: the one of its building, else the first there is. */
-function boardOf(job: Job, socket: Service): Service | undefined {
-  const buildingId = (s: Service) => get(job, 'storey', s.storeyId).buildingId;
+function boardOf(job: Job, socket: ServicePoint): ServicePoint | undefined {
+  const buildingId = (s: ServicePoint) => get(job, 'storey', s.storeyId).buildingId;
   const boards = job.services.filter((s) => s.kind === 'board');
   return boards.find((b) => buildingId(b) === buildingId(socket)) ?? boards[0];
 }
@@ -38,7 +38,7 @@ function boardOf(job: Job, socket: Service): Service | undefined {
  */
 export function mainsPath(job: Job, aId: Id, bId: Id): MainsPath {
   const [a, b] = [get(job, 'service', aId), get(job, 'service', bId)];
-  const [pa, pb] = [placeInService(job, a), placeInService(job, b)];
+  const [pa, pb] = [placeOfServicePoint(job, a), placeOfServicePoint(job, b)];
   const path: MainsPath = { lengthM: 0, taps: 0, extraDb: 0, costs: [] };
   const costs = (what: keyof typeof extraDb, words: string) => {
     path.extraDb += extraDb[what];
@@ -52,7 +52,7 @@ export function mainsPath(job: Job, aId: Id, bId: Id): MainsPath {
   if (a.circuit !== '' && a.circuit === b.circuit) {
     path.lengthM = along(pa, pb);
     path.taps = onCircuit.filter((s) => {
-      const p = placeInService(job, s);
+      const p = placeOfServicePoint(job, s);
       return along(pa, p) < path.lengthM && along(p, pb) < path.lengthM;
     }).length;
   } else {
@@ -64,19 +64,19 @@ export function mainsPath(job: Job, aId: Id, bId: Id): MainsPath {
         path.lengthM += along(pa, pb) / 2;
         continue;
       }
-      const end = placeInService(job, board);
+      const end = placeOfServicePoint(job, board);
       path.lengthM += along(at, end);
       path.taps += job.services.filter(
         (s) =>
           s.kind === 'socket' &&
           s.id !== socket.id &&
           s.circuit === socket.circuit &&
-          along(placeInService(job, s), end) < along(at, end),
+          along(placeOfServicePoint(job, s), end) < along(at, end),
       ).length;
     }
     costs('consumerUnit', 'through the consumer unit to another circuit');
     if (boardA && boardB && boardA.id !== boardB.id) {
-      path.lengthM += along(placeInService(job, boardA), placeInService(job, boardB));
+      path.lengthM += along(placeOfServicePoint(job, boardA), placeOfServicePoint(job, boardB));
       // the one that is not in the house is the sub-board
       const sub = inHouse(job, boardA) ? boardB : boardA;
       costs('subBoard', `beyond the ${sub.name.toLowerCase()}`);

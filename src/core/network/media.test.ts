@@ -2,22 +2,22 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { tanneryLofts } from '@/../demo/make/tanneryLofts';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
-import type { AnyRecord, Service, Unit } from '../job/records';
+import type { AnyRecord, ServicePoint, Unit } from '../job/records';
 import { placeUnit } from '../plan/placeUnit';
 import { coaxPath } from '../media/coax';
 import { buildScene } from '../propagation/scene';
 import { cableEstimate } from './cableEstimate';
 import { coaxRoute } from './coaxRoute';
-import { feedOptions } from './feedOptions';
-import { networkOf } from './feeds';
+import { backhaulOptions } from './backhaulOptions';
+import { networkOf } from './backhaul';
 import { mainsPath } from './mainsPath';
-import { nearService } from './nearService';
+import { nearServicePoint } from './nearServicePoint';
 import { outerWallIds } from './outerWalls';
 
 const house = jobFromRecords(quayHouse());
 const flat = jobFromRecords(tanneryLofts());
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
-const socket = (job: Job, circuit: string, nth = 0): Service => {
+const socket = (job: Job, circuit: string, nth = 0): ServicePoint => {
   const s = job.services.filter((x) => x.kind === 'socket' && x.circuit === circuit)[nth];
   if (!s) throw new Error(`no socket ${nth} on ${circuit}`);
   return s;
@@ -113,7 +113,7 @@ describe('a new cable', () => {
 
 describe('every way to feed a unit', () => {
   const { job, unit } = placed(house, 'ground', 1.6, 7);
-  const options = feedOptions(job, buildScene(job), unit);
+  const options = backhaulOptions(job, buildScene(job), unit);
   test('all media side by side, best first, what is taken marked, what won’t do last with why', () => {
     const media = new Set(options.map((o) => o.link.medium));
     expect([...media].sort()).toEqual(['coax', 'ethernet', 'fibre', 'powerline', 'wireless']);
@@ -129,19 +129,19 @@ describe('every way to feed a unit', () => {
   test('each one taken gives just what its row says', () => {
     for (const o of options.filter((x) => x.whyNot === null)) {
       const taken = put(job, ...o.also, o.link);
-      const feed = networkOf(taken, buildScene(taken), 'planned').feeds.find((f) => f.unit.id === unit.id);
-      const shared = Object.values(feed?.mean.sharedDown ?? {}).map((s) => (s > 0 ? 1 / s : Infinity));
-      expect(Math.min(feed?.mean.downMbps ?? NaN, ...shared)).toBeCloseTo(o.downMbps, 6);
+      const backhaul = networkOf(taken, buildScene(taken), 'planned').backhauls.find((f) => f.unit.id === unit.id);
+      const shared = Object.values(backhaul?.mean.sharedDown ?? {}).map((s) => (s > 0 ? 1 / s : Infinity));
+      expect(Math.min(backhaul?.mean.downMbps ?? NaN, ...shared)).toBeCloseTo(o.downMbps, 6);
     }
   });
   test('powerline is uncertain: its worst case is slower than its mean, and its best no slower', () => {
     const mains = options.find((o) => o.link.medium === 'powerline' && o.whyNot === null);
     if (!mains) throw new Error('no powerline');
     const taken = put(job, ...mains.also, mains.link);
-    const feed = networkOf(taken, buildScene(taken), 'planned').feeds.find((f) => f.unit.id === unit.id);
-    expect(feed?.cases).toHaveLength(5);
-    const downs = feed?.cases.map((c) => c.downMbps) ?? [];
-    expect(Math.min(...downs)).toBeLessThan(feed?.mean.downMbps ?? NaN);
+    const backhaul = networkOf(taken, buildScene(taken), 'planned').backhauls.find((f) => f.unit.id === unit.id);
+    expect(backhaul?.cases).toHaveLength(5);
+    const downs = backhaul?.cases.map((c) => c.downMbps) ?? [];
+    expect(Math.min(...downs)).toBeLessThan(backhaul?.mean.downMbps ?? NaN);
   });
   test('another hop never raises a rate', () => {
     const direct = options.find(
@@ -149,8 +149,8 @@ describe('every way to feed a unit', () => {
     );
     const further = placed(put(job, ...(direct ? [direct.link] : [])), 'first', 3, 6);
     const scene = buildScene(further.job);
-    const first = networkOf(further.job, scene, 'planned').feeds.find((f) => f.unit.id === unit.id);
-    const throughOther = feedOptions(further.job, scene, further.unit).filter(
+    const first = networkOf(further.job, scene, 'planned').backhauls.find((f) => f.unit.id === unit.id);
+    const throughOther = backhaulOptions(further.job, scene, further.unit).filter(
       (o) => o.link.fromUnitId === unit.id,
     );
     expect(throughOther.length).toBeGreaterThan(0);
@@ -159,11 +159,11 @@ describe('every way to feed a unit', () => {
   });
   test('in the flat nothing is drilled: cables are shut, powerline and air are open', () => {
     const there = placed(flat, 'flat-floor', 19, 2.5);
-    const rows = feedOptions(there.job, buildScene(there.job), there.unit);
+    const rows = backhaulOptions(there.job, buildScene(there.job), there.unit);
     for (const o of rows.filter((x) => x.link.medium === 'ethernet')) expect(o.whyNot).toMatch(/drilled/);
     expect(rows.some((o) => o.link.medium === 'coax')).toBe(false);
     expect(rows.some((o) => o.link.medium === 'powerline' && o.whyNot === null)).toBe(true);
-    expect(nearService(there.job, there.unit, 'coax')).toBeNull();
+    expect(nearServicePoint(there.job, there.unit, 'coax')).toBeNull();
   });
 });
 

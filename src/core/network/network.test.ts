@@ -4,10 +4,10 @@ import { find, get, type Job, jobFromRecords } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
 import { changeUnit, removeUnit } from '@/core/plan/changeUnit';
 import { placeUnit } from '@/core/plan/placeUnit';
-import { feedOptions } from './feedOptions';
+import { backhaulOptions } from './backhaulOptions';
 import { buildScene } from '@/core/propagation/scene';
 import { chanceMet, delivered } from './delivery';
-import { type Allowance, networkOf } from './feeds';
+import { type BackhaulCapacity, networkOf } from './backhaul';
 import { loadOf } from './load';
 import { predictJob } from './predict';
 import { cableLength, wiredMbps } from './wired';
@@ -15,7 +15,7 @@ import { cableLength, wiredMbps } from './wired';
 const job = jobFromRecords(quayHouse());
 const scene = buildScene(job);
 const predict = (j: Job) => predictJob(j, scene, networkOf(j, scene, 'planned'));
-const allow = (part: Partial<Allowance> = {}): Allowance => ({
+const capacity = (part: Partial<BackhaulCapacity> = {}): BackhaulCapacity => ({
   downMbps: 500,
   upMbps: 100,
   sharedDown: { '2.4': 0, '5': 0, '6': 0 },
@@ -25,12 +25,12 @@ const allow = (part: Partial<Allowance> = {}): Allowance => ({
 
 describe('what is delivered', () => {
   test('the least along wires; shared air halves two equal hops; another band does not share', () => {
-    expect(delivered(allow(), '5', 900, 'down')).toBe(500);
-    const shared = allow({ sharedDown: { '2.4': 0, '5': 1 / 200, '6': 0 } });
+    expect(delivered(capacity(), '5', 900, 'down')).toBe(500);
+    const shared = capacity({ sharedDown: { '2.4': 0, '5': 1 / 200, '6': 0 } });
     expect(delivered(shared, '5', 200, 'down')).toBeCloseTo(100, 9);
     expect(delivered(shared, '2.4', 90, 'down')).toBe(90);
     expect(delivered(shared, '2.4', 900, 'down')).toBeCloseTo(200, 9);
-    expect(delivered(allow(), '5', 0, 'down')).toBe(0);
+    expect(delivered(capacity(), '5', 0, 'down')).toBe(0);
   });
   test('the chance is one half at the threshold, and averages over cases', () => {
     expect(chanceMet([-70], -70, 5)).toBeCloseTo(0.5, 6);
@@ -72,7 +72,7 @@ describe('predictions', () => {
   test('a unit with no link is said to be unfed and serves nothing', () => {
     const alone = applyEdit(job, { label: 'x', put: [], remove: ['link-unit-b'] }).job;
     const network = networkOf(alone, scene, 'planned');
-    expect(network.unfed.map((u) => u.why)).toEqual(['B has no link that feeds it']);
+    expect(network.withoutUplink.map((u) => u.why)).toEqual(['B has no link that feeds it']);
     expect(predictJob(alone, scene, network).some((p) => p.unitId === 'unit-b')).toBe(false);
   });
 
@@ -100,13 +100,13 @@ describe('predictions', () => {
 });
 
 describe('planning by hand', () => {
-  const kit = get(job, 'kit', 'kit-small');
-  const placed = placeUnit(job, kit, { storeyId: 'first', xM: 4.2, yM: 5.4 });
+  const product = get(job, 'kit', 'kit-small');
+  const placed = placeUnit(job, product, { storeyId: 'first', xM: 4.2, yM: 5.4 });
   const next = applyEdit(job, placed.edit).job;
 
   test('a placed unit takes the next letter and the best link over the air', () => {
     expect(placed.unit.letter).toBe('C');
-    const best = feedOptions(next, scene, placed.unit).find(
+    const best = backhaulOptions(next, scene, placed.unit).find(
       (o) => o.link.medium === 'wireless' && o.whyNot === null,
     );
     expect(next.links.find((l) => l.unitId === placed.unit.id)).toEqual(best?.link);
@@ -125,7 +125,7 @@ describe('planning by hand', () => {
       planned: true,
       letter: 'A',
     });
-    expect(networkOf(moved, scene, 'planned').unfed).toEqual([]);
+    expect(networkOf(moved, scene, 'planned').withoutUplink).toEqual([]);
     expect(predictJob(moved, scene, networkOf(moved, scene, 'found'))).toEqual(
       predictJob(job, scene, networkOf(job, scene, 'found')),
     );
@@ -136,7 +136,7 @@ describe('planning by hand', () => {
     expect(without.units).toHaveLength(job.units.length);
     const found = applyEdit(job, removeUnit(job, get(job, 'unit', 'unit-a'))).job;
     expect(find(found, 'unit', 'unit-a')).toMatchObject({ found: true, planned: false });
-    expect(networkOf(found, scene, 'planned').feeds).toEqual([]);
+    expect(networkOf(found, scene, 'planned').backhauls).toEqual([]);
   });
 
   test('everyone at once: wires add up, one channel where a hop shares the radio', () => {

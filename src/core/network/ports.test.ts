@@ -2,14 +2,14 @@ import fc from 'fast-check';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, EditError, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
-import type { AnyRecord, Kit, Unit } from '../job/records';
+import type { AnyRecord, Product, Unit } from '../job/records';
 import { billOf } from '../plan/bill';
 import { linkTo } from '../plan/linkTo';
 import { placeUnit } from '../plan/placeUnit';
 import { buildScene } from '../propagation/scene';
 import { cableEstimate } from './cableEstimate';
-import { feedOptions } from './feedOptions';
-import { networkOf } from './feeds';
+import { backhaulOptions } from './backhaulOptions';
+import { networkOf } from './backhaul';
 import { loadOf, mostAirtime } from './load';
 import { portsOf } from './ports';
 import { predictJob } from './predict';
@@ -17,7 +17,7 @@ import { predictJob } from './predict';
 const house = jobFromRecords(quayHouse());
 const scene = buildScene(house);
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
-const kit = (id: string): Kit => get(house, 'kit', `kit-${id}`);
+const product = (id: string): Product => get(house, 'kit', `kit-${id}`);
 const A = get(house, 'unit', 'unit-a');
 const unit = (letter: string, kitId: string, over: Partial<Unit> = {}): Unit => ({
   ...A,
@@ -48,8 +48,8 @@ describe('ports and power', () => {
     const atPort = (44 * (44 - Math.sqrt(44 ** 2 - 4 * 2.28 * 11))) / (2 * 2.28);
     expect(ports?.givesW).toBeCloseTo(2 * atPort, 6);
     expect(ports?.used.every((u) => u.power?.ok && !u.unpowered)).toBe(true);
-    const feeds = networkOf(job, scene, 'planned').feeds;
-    expect(feeds.find((f) => f.unit.id === 'unit-c')?.hops.map((h) => h.from.unit.letter)).toEqual([
+    const backhauls = networkOf(job, scene, 'planned').backhauls;
+    expect(backhauls.find((f) => f.unit.id === 'unit-c')?.hops.map((h) => h.from.unit.letter)).toEqual([
       'A',
       'S',
     ]);
@@ -58,12 +58,12 @@ describe('ports and power', () => {
   test('a port without power leaves its unit dark; an injector in the line feeds it and is on the bill once', () => {
     const bare = put(house, points[0] as Unit, wire(points[0] as Unit, A, 30));
     expect(portsOf(bare, A.id)?.used.at(-1)).toMatchObject({ unpowered: true, power: null });
-    const way = feedOptions(bare, scene, points[0] as Unit).find((o) => o.link.medium === 'ethernet');
+    const way = backhaulOptions(bare, scene, points[0] as Unit).find((o) => o.link.medium === 'ethernet');
     expect(way).toMatchObject({ label: 'Ethernet, cat 6, with an injector', whyNot: null });
     const fed = put(bare, way?.link as AnyRecord);
     expect(portsOf(fed, A.id)?.used.at(-1)?.power).toMatchObject({ from: 'injector', ok: true });
-    const injector = billOf(fed).lines.find((l) => l.item === kit('injector').name);
-    expect(injector).toMatchObject({ count: 1, sumEur: kit('injector').priceEur });
+    const injector = billOf(fed).lines.find((l) => l.item === product('injector').name);
+    expect(injector).toMatchObject({ count: 1, sumEur: product('injector').priceEur });
   });
 
   test('an unknown unit has no ports, one over the air takes none', () => {
@@ -78,7 +78,7 @@ describe('ports and power', () => {
   });
 
   test('a switch is placed on a cable by itself', () => {
-    const placed = placeUnit(house, kit('switch-8'), { storeyId: 'ground', xM: 9, yM: 2 });
+    const placed = placeUnit(house, product('switch-8'), { storeyId: 'ground', xM: 9, yM: 2 });
     expect(placed.edit.put.find((r) => r.type === 'link')).toMatchObject({
       medium: 'ethernet',
       fromUnitId: A.id,
@@ -139,7 +139,7 @@ describe('a cable whose way is drawn', () => {
   test('the table of ways keeps it, and only cables may have one', () => {
     const points = [corner(12, 4.4), corner(2, 4.4)];
     const job = put(house, to, { ...wire(to, A), points });
-    const row = feedOptions(job, scene, to).find(
+    const row = backhaulOptions(job, scene, to).find(
       (o) => o.link.medium === 'ethernet' && o.link.fromUnitId === A.id,
     );
     expect(row?.link.points).toEqual(points);
@@ -205,6 +205,6 @@ describe('a narrower channel', () => {
     expect(rate(20)).toBeLessThan(rate(40));
     expect(rate(40)).toBeLessThanOrEqual(rate(80));
     expect(rate(320)).toBe(rate(null));
-    expect(kit('router-old').radios.find((r) => r.band === '5')?.widthMHz).toBe(80);
+    expect(product('router-old').radios.find((r) => r.band === '5')?.widthMHz).toBe(80);
   });
 });

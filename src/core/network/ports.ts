@@ -1,6 +1,6 @@
 /** What hangs on the ports of a unit, and the power that they give. */
 import { find, type Job } from '../job/job';
-import type { Id, Kit, Link, Unit } from '../job/records';
+import type { Id, Product, Link, Unit } from '../job/records';
 import { type PoePort, poePort } from '../media/poe';
 
 export interface PortUse {
@@ -13,7 +13,7 @@ export interface PortUse {
 }
 
 export interface Ports {
-  kit: Kit;
+  product: Product;
   /** Ports besides the one that feeds it. */
   ports: number;
   used: PortUse[];
@@ -32,14 +32,14 @@ export interface Ports {
  */
 export function portsOf(job: Job, unitId: Id): Ports | null {
   const unit = find(job, 'unit', unitId);
-  const kit = find(job, 'kit', unit?.kitId);
-  if (!unit || !kit) return null;
+  const product = find(job, 'kit', unit?.kitId);
+  if (!unit || !product) return null;
   const used = job.links.flatMap((link): PortUse[] => {
     const to = find(job, 'unit', link.unitId);
     if (link.fromUnitId !== unitId || link.medium === 'wireless' || !to?.planned) return [];
     const fed = find(job, 'kit', to.kitId);
     const injector = link.medium === 'ethernet' ? find(job, 'kit', link.adapterKitId) : undefined;
-    const source = injector ? 'injector' : kit.poePorts > 0 ? 'port' : null;
+    const source = injector ? 'injector' : product.poePorts > 0 ? 'port' : null;
     if (!fed?.poeIn || link.medium !== 'ethernet') return [{ link, to, power: null, unpowered: false }];
     if (!source) return [{ link, to, power: null, unpowered: true }];
     const power = poePort(fed.poeIn, fed.powerW, link.lengthM ?? 0, link.category ?? 'cat6');
@@ -47,15 +47,15 @@ export function portsOf(job: Job, unitId: Id): Ports | null {
   });
   const fromPorts = used.filter((u) => u.power?.from === 'port');
   return {
-    kit,
-    ports: kit.ports,
+    product,
+    ports: product.ports,
     used,
-    poePorts: kit.poePorts,
+    poePorts: product.poePorts,
     poeUsed: fromPorts.length,
     givesW: fromPorts.reduce(
       (sum, u) => sum + (u.power?.sourceW ?? find(job, 'kit', u.to.kitId)?.powerW ?? 0),
       0,
     ),
-    budgetW: kit.poeBudgetW,
+    budgetW: product.poeBudgetW,
   };
 }

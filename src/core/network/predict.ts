@@ -11,17 +11,17 @@ import {
   accessRates,
   chanceMet,
   delivered,
-  edgeDb,
-  edgeMs,
+  cellEdgeMarginDb,
+  retryDelayMs,
   signalFor,
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
-import type { Network } from './feeds';
-import { mountTerm, reachOfUnit, taughtTerm, type UnitAir } from './hops';
+import type { Network } from './backhaul';
+import { mountTerm, pathTreeOfUnit, calibrationTerm, type UnitAir } from './hops';
 import { mediumWords } from './mediumWords';
 import type { Scene } from '../propagation/model';
 
-export type Limit = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
+export type Bottleneck = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
 
 /** One step of the way from the street to the device. */
 export interface ChainStep {
@@ -57,14 +57,14 @@ export interface Prediction {
   /** Chance that the need is met, 0 … 1. */
   certainty: number;
   met: boolean;
-  limitedBy: Limit;
+  limitedBy: Bottleneck;
   /** The limit in words, for example «air, A to D». */
   limitText: string;
   chain: ChainStep[];
   /** What is sent first, then each gain or loss; they add up to rssiDbm. */
   terms: Term[];
   /** How the signal goes, strongest way first; site coordinates. */
-  ways: RadioPath[];
+  paths: RadioPath[];
   /** At the spot, at 2.4 GHz. */
   noise: Noise;
   /** The channel, and what neighbours take of it; null when nothing is joined. */
@@ -73,12 +73,12 @@ export interface Prediction {
 
 type Place = [number, number, number];
 
-interface Option {
+interface AccessOption {
   access: Access;
   rssiDbm: number;
   spreadDb: number;
   /** Of the signal, what readings have taught, dB. */
-  taughtDb: number;
+  correctionDb: number;
   headroomDb: number;
   certainty: number;
   down: number;
@@ -110,25 +110,25 @@ export function predictAt(
 ): Prediction {
   const received = makeReceived();
   const noise = noiseAt(scene, network.disturbers, ...at);
-  let best: Option | undefined;
+  let best: AccessOption | undefined;
   let headroomDb = -Infinity;
   let certainty = 0;
-  for (const feed of network.feeds) {
-    receive(reachOfUnit(scene, feed, 'access'), ...at, received);
-    for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+  for (const backhaul of network.backhauls) {
+    receive(pathTreeOfUnit(scene, backhaul, 'access'), ...at, received);
+    for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
       const b = bands.indexOf(access.band);
-      const rssiDbm = access.radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const rssiDbm = access.radio.eirpDbm - (backhaul.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
       const rates = accessRates(access, rssiDbm, noise);
       const needed = signalFor(access, need, noise);
-      const option: Option = {
+      const option: AccessOption = {
         access,
         rssiDbm,
         spreadDb: received.spreadDb[b] ?? 0,
-        taughtDb: received.correctionDb[b] ?? 0,
-        headroomDb: rssiDbm - needed(feed.mean),
-        certainty: chanceMet(feed.cases.map(needed), rssiDbm, received.spreadDb[b] ?? 1),
-        down: capped(device, delivered(feed.mean, access.band, rates.down, 'down')),
-        up: capped(device, delivered(feed.mean, access.band, rates.up, 'up')),
+        correctionDb: received.correctionDb[b] ?? 0,
+        headroomDb: rssiDbm - needed(backhaul.mean),
+        certainty: chanceMet(backhaul.cases.map(needed), rssiDbm, received.spreadDb[b] ?? 1),
+        down: capped(device, delivered(backhaul.mean, access.band, rates.down, 'down')),
+        up: capped(device, delivered(backhaul.mean, access.band, rates.up, 'up')),
       };
       if (!best || better(option, best)) best = option;
       headroomDb = Math.max(headroomDb, option.headroomDb);
@@ -157,16 +157,16 @@ export function predictAt(
       chain: [],
       noise,
       air: null,
-      ...(best && why ? explain(scene, best, at) : { terms: [], ways: [] }),
+      ...(best && why ? explain(scene, best, at) : { terms: [], paths: [] }),
     };
   const { access } = joined;
-  const latencyMs = access.latencyMs + (nearEdge(joined) ? edgeMs : 0);
+  const latencyMs = access.latencyMs + (nearEdge(joined) ? retryDelayMs : 0);
   const chain = chainOf(job, access, joined, device, noise);
   const met = joined.down >= need.downMbps && joined.up >= need.upMbps && latencyMs <= need.latencyMs;
   return {
     spotId: id,
     need,
-    unitId: access.feed.unit.id,
+    unitId: access.backhaul.unit.id,
     band: access.band,
     heard: heardOf(joined),
     rssiDbm: joined.rssiDbm,
@@ -182,7 +182,7 @@ export function predictAt(
     chain,
     noise,
     air: access.air,
-    ...(why ? explain(scene, joined, at) : { terms: [], ways: [] }),
+    ...(why ? explain(scene, joined, at) : { terms: [], paths: [] }),
   };
 }
 
@@ -211,42 +211,42 @@ export function predictJob(
 
 const capped = (device: Device, mbps: number) => Math.min(mbps, device.capMbps ?? Infinity);
 
-const heardOf = ({ access }: Option) => ({ unitId: access.feed.unit.id, band: access.band });
-const works = (o: Option): boolean => o.down > 0 && o.up > 0;
+const heardOf = ({ access }: AccessOption) => ({ unitId: access.backhaul.unit.id, band: access.band });
+const works = (o: AccessOption): boolean => o.down > 0 && o.up > 0;
 
 /**
  * A device ends up on the faster way of those that work both ways; where none does, the one with the
  * stronger signal is told about.
  */
-function better(a: Option, b: Option): boolean {
+function better(a: AccessOption, b: AccessOption): boolean {
   if (works(a) !== works(b)) return works(a);
   return works(a) && a.down !== b.down ? a.down > b.down : a.rssiDbm > b.rssiDbm;
 }
 
-function nearEdge({ access, rssiDbm }: Option): boolean {
+function nearEdge({ access, rssiDbm }: AccessOption): boolean {
   const weaker = Math.min(rssiDbm, rssiDbm + access.upMinusDownDb);
-  return weaker < rssiFor(0, access.mode) + edgeDb;
+  return weaker < rssiFor(0, access.mode) + cellEdgeMarginDb;
 }
 
 /** How an option's signal goes, and the terms that add up to it. */
-function explain(scene: Scene, { access, taughtDb }: Option, at: Place): Pick<Prediction, 'terms' | 'ways'> {
-  const { feed, radio, band } = access;
-  const ways = radioPathsTo(reachOfUnit(scene, feed, 'access'), at, band);
-  const rest = { id: feed.unit.id, spreadDb: 0 };
+function explain(scene: Scene, { access, correctionDb: taughtDb }: AccessOption, at: Place): Pick<Prediction, 'terms' | 'paths'> {
+  const { backhaul, radio, band } = access;
+  const ways = radioPathsTo(pathTreeOfUnit(scene, backhaul, 'access'), at, band);
+  const rest = { id: backhaul.unit.id, spreadDb: 0 };
   return {
-    ways,
+    paths: ways,
     terms: [
-      { kind: 'sent', label: `Sent by ${feed.unit.letter}`, db: radio.eirpDbm, ...rest },
-      ...mountTerm(feed, bands.indexOf(band)),
+      { kind: 'sent', label: `Sent by ${backhaul.unit.letter}`, db: radio.eirpDbm, ...rest },
+      ...mountTerm(backhaul, bands.indexOf(band)),
       ...termsOfPaths(ways),
-      ...taughtTerm(taughtDb),
+      ...calibrationTerm(taughtDb),
     ],
   };
 }
 
-function chainOf(job: Job, access: Access, option: Option, device: Device, noise: Noise): ChainStep[] {
-  const { feed, band } = access;
-  const main = feed.hops[0]?.from ?? feed;
+function chainOf(job: Job, access: Access, option: AccessOption, device: Device, noise: Noise): ChainStep[] {
+  const { backhaul, band } = access;
+  const main = backhaul.hops[0]?.from ?? backhaul;
   const steps: ChainStep[] = [
     {
       kind: 'plan',
@@ -257,17 +257,17 @@ function chainOf(job: Job, access: Access, option: Option, device: Device, noise
       isLimit: false,
     },
   ];
-  const port = main.kit.portMbps * (1460 / 1538);
+  const port = main.product.portMbps * (1460 / 1538);
   if (port < job.info.planDownMbps)
     steps.push({
       kind: 'port',
       label: `Port of ${main.unit.letter}`,
-      detail: main.kit.name,
+      detail: main.product.name,
       mbps: port,
       unitId: main.unit.id,
       isLimit: false,
     });
-  for (const hop of feed.hops) {
+  for (const hop of backhaul.hops) {
     const pair = `${hop.from.unit.letter} to ${hop.to.unit.letter}`;
     steps.push({
       kind: hop.wireless ? 'hop' : 'wire',
@@ -290,7 +290,7 @@ function chainOf(job: Job, access: Access, option: Option, device: Device, noise
   const deviceIsWhy = unitAlone > access1 * 1.05 && access1 >= top * 0.999;
   steps.push({
     kind: deviceIsWhy ? 'device' : 'air',
-    label: deviceIsWhy ? `${device.name}, ${device.streams} streams` : `Air from ${feed.unit.letter}`,
+    label: deviceIsWhy ? `${device.name}, ${device.streams} streams` : `Air from ${backhaul.unit.letter}`,
     detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm`,
     mbps: access1,
     unitId: null,
@@ -310,7 +310,7 @@ function chainOf(job: Job, access: Access, option: Option, device: Device, noise
   return steps;
 }
 
-function limitOf(chain: ChainStep[], latencyMs: number, need: Need): { limitedBy: Limit; limitText: string } {
+function limitOf(chain: ChainStep[], latencyMs: number, need: Need): { limitedBy: Bottleneck; limitText: string } {
   if (latencyMs > need.latencyMs)
     return { limitedBy: 'latency', limitText: `latency ${latencyMs.toFixed(0)} of ${need.latencyMs} ms` };
   const step = chain.find((s) => s.isLimit);

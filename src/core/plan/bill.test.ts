@@ -3,7 +3,7 @@ import Papa from 'papaparse';
 import { writeBillCsv, writeLabelsCsv } from '../formats/billCsv';
 import { applyEdit, putOne } from '../job/edits';
 import { get, jobFromRecords } from '../job/job';
-import { feedOptions } from '../network/feedOptions';
+import { backhaulOptions } from '../network/backhaulOptions';
 import { cableLength } from '../network/wired';
 import { buildScene } from '../propagation/scene';
 import { billOf, costsByUnit, labelsOf } from './bill';
@@ -12,7 +12,7 @@ import { placeUnit } from './placeUnit';
 const house = jobFromRecords(quayHouse());
 const placed = placeUnit(house, get(house, 'kit', 'kit-node'), { storeyId: 'ground', xM: 1.6, yM: 7 });
 const withNode = applyEdit(house, placed.edit).job;
-const mains = feedOptions(withNode, buildScene(withNode), placed.unit).find(
+const mains = backhaulOptions(withNode, buildScene(withNode), placed.unit).find(
   (o) => o.link.medium === 'powerline' && o.whyNot === null,
 );
 if (!mains) throw new Error('no powerline');
@@ -35,11 +35,11 @@ test('lines add up to the sums; what was found is free; adapters come in pairs',
 });
 
 test('an adapter that sends by itself needs one more at the other end, not a pair', () => {
-  const kit = house.kits.find((k) => k.id === 'kit-mains-wifi');
-  if (!kit) throw new Error('no such kit');
-  const own = placeUnit(house, kit, { storeyId: 'ground', xM: 1.6, yM: 7 });
+  const product = house.kits.find((k) => k.id === 'kit-mains-wifi');
+  if (!product) throw new Error('no such kit');
+  const own = placeUnit(house, product, { storeyId: 'ground', xM: 1.6, yM: 7 });
   const withIt = applyEdit(house, own.edit).job;
-  const way = feedOptions(withIt, buildScene(withIt), own.unit).find(
+  const way = backhaulOptions(withIt, buildScene(withIt), own.unit).find(
     (o) => o.link.medium === 'powerline' && o.whyNot === null,
   );
   if (!way) throw new Error('no powerline');

@@ -1,7 +1,7 @@
 /** What a plan takes in parts, cable and time, line by line, from its records. */
 import { find, type Job } from '../job/job';
 import type { Id, Link, Unit } from '../job/records';
-import { adaptersFor, cablePrices } from '../network/feedOptions';
+import { adaptersFor, cablePrices } from '../network/backhaulOptions';
 import { mediumWords } from '../network/mediumWords';
 import { cableLength } from '../network/wired';
 
@@ -60,7 +60,7 @@ interface Item {
 
 /** All that a plan takes: kits, adapters in pairs, injectors, cables; what was found in the house costs nothing again. */
 function itemsOf(job: Job): Item[] {
-  const kit = (id: Id | null, count: number, letter: string): Item[] => {
+  const product = (id: Id | null, count: number, letter: string): Item[] => {
     const k = find(job, 'kit', id);
     if (!k) return [];
     const sums = { sumEur: count * k.priceEur, minutes: count * k.fitMinutes, holes: 0 };
@@ -87,9 +87,9 @@ function itemsOf(job: Job): Item[] {
     ];
   };
   return [
-    ...job.units.flatMap((u) => (u.planned && !u.found ? kit(u.kitId, 1, u.letter) : [])),
+    ...job.units.flatMap((u) => (u.planned && !u.found ? product(u.kitId, 1, u.letter) : [])),
     ...newLinks(job).flatMap((l) => [
-      ...kit(
+      ...product(
         l.link.adapterKitId,
         adaptersFor(find(job, 'kit', l.child.kitId), l.link.medium),
         l.child.letter,

@@ -1,5 +1,5 @@
 import type { Job } from '../job/job';
-import { bands, type Id, type Kit, type Link, type Unit } from '../job/records';
+import { bands, type Id, type Product, type Link, type Unit } from '../job/records';
 import { radioOf } from '../network/hops';
 
 /** The link that feeds a unit from another, under the id of the one it has; what is not given is empty. */
@@ -38,8 +38,8 @@ export function feedsInCircle(job: Job, unitId: Id, from: Id): boolean {
 
 /** How two kits can meet over the air, band by band: on radios of their own, on the shared ones. */
 export function airPairings(
-  a: Kit,
-  b: Kit,
+  a: Product,
+  b: Product,
 ): { band: Link['band'] & string; radio: Link['radio'] & string }[] {
   return bands.flatMap((band) => [
     ...(radioOf(a, band, 'backhaul') && radioOf(b, band, 'backhaul')

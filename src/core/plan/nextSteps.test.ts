@@ -1,7 +1,7 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, putOne } from '../job/edits';
 import { get, jobFromRecords } from '../job/job';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { buildScene } from '../propagation/scene';
 import { nextSteps } from './nextSteps';

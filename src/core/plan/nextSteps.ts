@@ -5,12 +5,12 @@ import { freshId, freshLetter } from '../job/fresh';
 import { find, get, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import type { Id, Spot, Unit } from '../job/records';
-import { type FeedOption, feedOptions } from '../network/feedOptions';
-import { networkOf } from '../network/feeds';
+import { type BackhaulOption, backhaulOptions } from '../network/backhaulOptions';
+import { networkOf } from '../network/backhaul';
 import { type Prediction, predictAt, predictJob, testDevice } from '../network/predict';
 import { placeInSpace } from '../propagation/scene';
 import { candidatesOf, fits, unitAt } from '../propose/candidates';
-import { hourEur } from '../propose/columns';
+import { hourEur } from '../propose/candidateOptions';
 import { sureEnough } from '../propose/proposal';
 import type { Scene } from '../propagation/model';
 import { changeUnit } from './changeUnit';
@@ -86,7 +86,7 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
       const words = `Put ${unit.letter} upright`;
       tryEdit('turn', words, changeUnit(job, { ...unit, tiltDeg: 0 }, words, true).edit);
     }
-    for (const o of feedOptions(job, scene, unit)
+    for (const o of backhaulOptions(job, scene, unit)
       .filter((o) => !o.taken && o.whyNot === null)
       .slice(0, 6)) {
       const present = job.links.filter((l) => l.unitId === unit.id).map((l) => l.id);
@@ -101,22 +101,22 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
     .sort((a, b) => a.d - b.d)
     .slice(0, mostPlaces);
   for (const { c } of places) {
-    const [kit] = job.kits.filter((k) => fits(k, c)).sort((a, b) => a.priceEur - b.priceEur);
-    if (!kit) continue;
+    const [product] = job.kits.filter((k) => fits(k, c)).sort((a, b) => a.priceEur - b.priceEur);
+    if (!product) continue;
     const letter = freshLetter(job);
     if (!letter) break;
-    const made = unitAt(kit, c, freshId(job, `unit-${letter.toLowerCase()}`), letter);
+    const made = unitAt(product, c, freshId(job, `unit-${letter.toLowerCase()}`), letter);
     const withUnit = applyEdit(job, putOne('', made)).job;
-    const [way] = feedOptions(withUnit, scene, made)
+    const [way] = backhaulOptions(withUnit, scene, made)
       .filter((o) => o.whyNot === null && o.downMbps >= own.need.downMbps)
       .sort((p, q) => costOf(p) - costOf(q));
     if (!way) continue;
-    const words = `One more unit: ${kit.name.toLowerCase()} ${c.words}; ${way.label} from ${way.fromLetter}`;
+    const words = `One more unit: ${product.name.toLowerCase()} ${c.words}; ${way.label} from ${way.fromLetter}`;
     tryEdit(
       'unit',
       words,
       putOne(words.slice(0, 160), ...way.also, made, way.link),
-      kit.priceEur + way.costEur,
+      product.priceEur + way.costEur,
     );
   }
   const best = find(job, 'device', job.info.bestDeviceId);
@@ -158,7 +158,7 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
 }
 
 /** Parts and work of a way to feed a unit. */
-const costOf = (o: FeedOption): number => o.costEur + (o.minutes / 60) * hourEur;
+const costOf = (o: BackhaulOption): number => o.costEur + (o.minutes / 60) * hourEur;
 
 /** The unit a little aside in each direction, as long as it stays in a room of its storey. */
 function moves(job: Job, unit: Unit, spot: Spot): { words: string; to: Unit }[] {

@@ -2,8 +2,8 @@ import { inRegion } from '../geometry/region';
 import { applyEdit, type Edit, putOne } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
-import type { Id, Kit, Unit } from '../job/records';
-import { feedOptions } from '../network/feedOptions';
+import type { Id, Product, Unit } from '../job/records';
+import { backhaulOptions } from '../network/backhaulOptions';
 import type { Scene } from '../propagation/model';
 import { buildScene } from '../propagation/scene';
 
@@ -18,7 +18,7 @@ const shelfM = 1.2;
  */
 export function placeUnit(
   job: Job,
-  kit: Kit,
+  product: Product,
   at: { storeyId: Id; xM: number; yM: number },
   scene?: Scene,
 ): { edit: Edit; unit: Unit } {
@@ -29,8 +29,8 @@ export function placeUnit(
     type: 'unit',
     id: freshId(job, `unit-${letter.toLowerCase()}`),
     letter,
-    name: room?.name ?? kit.name,
-    kitId: kit.id,
+    name: room?.name ?? product.name,
+    kitId: product.id,
     ...at,
     heightM: shelfM,
     tiltDeg: 0,
@@ -45,16 +45,16 @@ export function placeUnit(
   const withUnit = applyEdit(job, putOne('', unit)).job;
   const best = first
     ? undefined
-    : feedOptions(withUnit, scene ?? buildScene(withUnit), unit).find(
+    : backhaulOptions(withUnit, scene ?? buildScene(withUnit), unit).find(
         (o) =>
-          (kit.radios.length > 0 ? o.link.medium === 'wireless' : o.link.medium === 'ethernet') &&
+          (product.radios.length > 0 ? o.link.medium === 'wireless' : o.link.medium === 'ethernet') &&
           o.whyNot === null &&
           o.downMbps > 0,
       );
   return {
     unit,
     edit: {
-      label: `Place ${letter}, ${kit.name.toLowerCase()}`,
+      label: `Place ${letter}, ${product.name.toLowerCase()}`,
       put: best ? [unit, best.link] : [unit],
       remove: [],
     },

@@ -1,6 +1,6 @@
 /** Radio links under load: what the runs beyond each say of it. A link that only idled says little. */
 import type { Id } from '../job/records';
-import type { Feed, Network } from '../network/feeds';
+import type { Backhaul, Network } from '../network/backhaul';
 import type { Prediction } from '../network/predict';
 import { rateText } from '../network/rateText';
 import type { SpotProof } from './spotProof';
@@ -32,15 +32,15 @@ export function linkLoads(
   proofs: readonly SpotProof[],
 ): LinkLoad[] {
   const seen = new Set<Id>();
-  const hops = network.feeds
+  const hops = network.backhauls
     .flatMap((f) => f.hops)
     .filter((h) => {
       const first = h.wireless !== null && !seen.has(h.link.id);
       seen.add(h.link.id);
       return first;
     });
-  const beyond = (linkId: Id): Feed[] =>
-    network.feeds.filter((f) => f.hops.some((h) => h.link.id === linkId));
+  const beyond = (linkId: Id): Backhaul[] =>
+    network.backhauls.filter((f) => f.hops.some((h) => h.link.id === linkId));
   return hops.map((hop): LinkLoad => {
     const units = new Set(beyond(hop.link.id).map((f) => f.unit.id));
     const there = predictions

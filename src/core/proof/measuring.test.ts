@@ -6,7 +6,7 @@ import { makeRecord } from '@/core/job/make';
 import type { Reading, RoamWalk } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import { predictJob } from '@/core/network/predict';
-import { networkOf } from '@/core/network/feeds';
+import { networkOf } from '@/core/network/backhaul';
 import { placeUnit } from '@/core/plan/placeUnit';
 import { buildScene } from '@/core/propagation/scene';
 import { doubtOf, timeProblem } from './doubtfulRun';
@@ -228,7 +228,7 @@ describe('what limited the runs', () => {
     const meshed = applyEdit(job, edit).job;
     const air = networkOf(meshed, scene, 'planned');
     const foretold = predictJob(meshed, scene, air, { why: false });
-    const hop = air.feeds.flatMap((f) => f.hops).find((h) => h.wireless);
+    const hop = air.backhauls.flatMap((f) => f.hops).find((h) => h.wireless);
     if (!hop) throw new Error('the unit is not fed by radio');
     const state = (mbps: number | null) => {
       const beyond = foretold.filter((p) => p.unitId === hop.to.unit.id);

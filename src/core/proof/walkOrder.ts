@@ -7,7 +7,7 @@ import { placeInSpace } from '../propagation/scene';
 const climbs = 4;
 
 type Place = readonly [number, number, number];
-const apart = (a: Place, b: Place) =>
+const walkM = (a: Place, b: Place) =>
   Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + climbs * Math.abs(a[2] - b[2]);
 
 /**
@@ -19,7 +19,7 @@ export function shortWay(start: Place, places: readonly Place[]): number[] {
   const way: number[] = [];
   for (let at = start; left.size > 0;) {
     const next = [...left].reduce((a, b) =>
-      apart(at, places[b] as Place) < apart(at, places[a] as Place) ? b : a,
+      walkM(at, places[b] as Place) < walkM(at, places[a] as Place) ? b : a,
     );
     left.delete(next);
     way.push(next);
@@ -36,7 +36,7 @@ export function shortWay(start: Place, places: readonly Place[]): number[] {
 export const wayLength = (start: Place, places: readonly Place[], way: readonly number[]): number =>
   way.reduce(
     (sum, at, i) =>
-      sum + apart(i === 0 ? start : (places[way[i - 1] as number] as Place), places[at] as Place),
+      sum + walkM(i === 0 ? start : (places[way[i - 1] as number] as Place), places[at] as Place),
     0,
   );
 

@@ -4,26 +4,26 @@ import { makeSolver } from '@/solver/highs';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import { makeRecord } from '../job/make';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { buildScene } from '../propagation/scene';
 import { candidatesOf } from './candidates';
 import { bruteForceCost } from './bruteForce';
 import { anyDb, costOf } from './choice';
-import { groundOf } from './columns';
+import { planningInstance } from './candidateOptions';
 import { editOf } from './editOf';
 import { frontOf } from './front';
-import { propose, type Proposals, whyNone, type Workshop } from './propose';
+import { propose, type Proposals, whyNone, type PlanningRun } from './propose';
 import { sureEnough } from './proposal';
 import { randomHouse } from './randomHouse';
 import { whyNotAir, whyNotFewer } from './questions';
-import { relaxationsOf } from './relax';
+import { whatIfs } from './whatIf';
 import { robustnessOf } from './robust';
 
 const flat = jobFromRecords(tanneryLofts());
 const scene = buildScene(flat);
 const solve = makeSolver();
-let shop: Workshop;
+let shop: PlanningRun;
 let made: Proposals;
 beforeAll(async () => {
   made = await propose(flat, scene, solve, {}, undefined, (w) => (shop = w));
@@ -38,17 +38,17 @@ const rule = (placeId: string, what: 'forbid' | 'force') =>
 
 describe('places ruled by hand', () => {
   test('one where a unit must be is used, and costs no less; one left out is not', async () => {
-    const used = new Set(first().columns.map((c) => c.candidate.id));
-    const other = shop.ground.columns.find((c) => !used.has(c.candidate.id) && c.parent === null);
+    const used = new Set(first().options.map((c) => c.candidate.id));
+    const other = shop.instance.options.find((c) => !used.has(c.candidate.id) && c.parent === null);
     const [usedOne] = used;
     if (!other || !usedOne) throw new Error('no two places');
     const forced = applyEdit(flat, putOne('x', rule(other.candidate.id, 'force'))).job;
     const [p] = (await propose(forced, scene, solve)).proposals;
-    expect(p?.columns.map((c) => c.candidate.id)).toContain(other.candidate.id);
+    expect(p?.options.map((c) => c.candidate.id)).toContain(other.candidate.id);
     expect(p?.costEur).toBeGreaterThanOrEqual(first().costEur - 1e-6);
     const forbidden = applyEdit(flat, putOne('x', rule(usedOne, 'forbid'))).job;
     const [q] = (await propose(forbidden, scene, solve)).proposals;
-    expect(q?.columns.map((c) => c.candidate.id)).not.toContain(usedOne);
+    expect(q?.options.map((c) => c.candidate.id)).not.toContain(usedOne);
   });
 
   test('what contradicts itself is said before solving', () => {
@@ -80,13 +80,13 @@ describe('questions about a proposal', () => {
     expect(await whyNotFewer(shop, { ...first(), units: [] })).toMatchObject({ instead: null });
   });
   test('over the air at the place of a wired unit: what it costs and gives, or why there is none', async () => {
-    const wired = shop.ground.columns.find((c) => c.link.medium !== 'wireless' && c.parent === null);
+    const wired = shop.instance.options.find((c) => c.link.medium !== 'wireless' && c.parent === null);
     if (!wired) throw new Error('nothing wired');
-    const proposal = { ...first(), columns: [wired] };
+    const proposal = { ...first(), options: [wired] };
     const { words, instead } = await whyNotAir(shop, proposal, wired.candidate.id);
     expect(words).toMatch(/Over the air there, it costs|^Proven:|heard too weakly/);
     if (instead)
-      expect(instead.columns.find((c) => c.candidate.id === wired.candidate.id)?.link.medium).toBe(
+      expect(instead.options.find((c) => c.candidate.id === wired.candidate.id)?.link.medium).toBe(
         'wireless',
       );
   });
@@ -95,19 +95,19 @@ describe('questions about a proposal', () => {
 test('the front rises: more headroom never costs less, the first point is the least cost', async () => {
   const house = randomHouse(11);
   const space = buildScene(house);
-  const ground = groundOf(house, space, { noDrilling: false, sure: sureEnough });
-  const front = await frontOf({ ...shop, job: house, scene: space, ground });
+  const instance = planningInstance(house, space, { noDrilling: false, sure: sureEnough });
+  const front = await frontOf({ ...shop, job: house, scene: space, instance });
   expect(front.length).toBeGreaterThan(1);
-  expect(front[0]?.costEur).toBeCloseTo(bruteForceCost(ground, null, anyDb), 2);
+  expect(front[0]?.costEur).toBeCloseTo(bruteForceCost(instance, null, anyDb), 2);
   front.slice(1).forEach((p, i) => {
     expect(p.costEur).toBeGreaterThan(front[i]?.costEur ?? Infinity);
     expect(p.leastHeadroomDb).toBeGreaterThan(front[i]?.leastHeadroomDb ?? Infinity);
     expect(costOf(p.choice)).toBeCloseTo(p.costEur, 6);
-    for (const spot of ground.spots)
+    for (const spot of instance.spots)
       expect(
         Math.max(
-          ground.served.get(spot.id)?.headroomDb ?? -99,
-          ...p.choice.columns.map((c) => c.serves.get(spot.id)?.headroomDb ?? -99),
+          instance.served.get(spot.id)?.headroomDb ?? -99,
+          ...p.choice.options.map((c) => c.serves.get(spot.id)?.headroomDb ?? -99),
         ),
       ).toBeGreaterThanOrEqual(p.leastHeadroomDb - 1e-9);
   });
@@ -131,7 +131,7 @@ describe('how often it holds', () => {
     );
   });
   test('a proposal with every need met holds more often than the plan with needs unmet; what to measure is told with both cases', () => {
-    const planned = applyEdit(flat, editOf(flat, first().columns, 'x').edit).job;
+    const planned = applyEdit(flat, editOf(flat, first().options, 'x').edit).job;
     const with1 = robustnessOf(planned, scene, 600);
     const without = robustnessOf(flat, scene, 600);
     expect(with1.allMet).toBeGreaterThan(without.allMet);
@@ -162,19 +162,19 @@ describe('where not all can be met', () => {
         { ...spot, activityIds: ['greedy'] },
       ),
     ).job;
-    const list = await relaxationsOf(greedy, scene, solve);
+    const list = await whatIfs(greedy, scene, solve);
     expect(list[0]).toMatchObject({ kind: 'plan', stillImpossible: 0 });
     expect(list[0]?.words).toMatch(/^take a plan of \d+50 Mbps|^take a plan of \d+00 Mbps/);
     expect(list.some((r) => r.kind === 'budget')).toBe(false);
   });
   test('a budget that is too small is told with what is missing', async () => {
     const poor = applyEdit(flat, putOne('x', { ...flat.info, budget: 10 })).job;
-    const list = await relaxationsOf(poor, scene, solve);
+    const list = await whatIfs(poor, scene, solve);
     const budget = list.find((r) => r.kind === 'budget');
     expect(budget?.partsEur).toBeGreaterThan(10);
     expect(budget?.words).toBe(`add ${Math.ceil((budget?.partsEur ?? 0) - 10)} to the budget`);
   });
   test('a job in which all is met has nothing to give', async () => {
-    expect(await relaxationsOf(flat, scene, solve)).toEqual([]);
+    expect(await whatIfs(flat, scene, solve)).toEqual([]);
   });
 });

@@ -2,19 +2,19 @@
 import { applyEdit } from '../job/edits';
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { loadOf } from '../network/load';
 import { type Prediction, predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import { type Choice, cheapestOf } from './choice';
-import type { Column, Ground } from './columns';
-import type { Service } from './serving';
+import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import type { SpotService } from './spotServices';
 import { editOf } from './editOf';
-import type { Cut, Solver, Wish } from './programme';
+import type { MilpCut, Solver, Constraints } from './programme';
 
 /** What a choice carries when every spot uses its need at the same time, and which column each new unit is. */
-export function loadOfChoice(job: Job, scene: Scene, columns: readonly Column[]) {
-  const { edit, units } = editOf(job, columns, 'x');
+export function loadOfChoice(job: Job, scene: Scene, options: readonly CandidateOption[]) {
+  const { edit, units } = editOf(job, options, 'x');
   const planned = applyEdit(job, edit).job;
   const network = networkOf(planned, scene, 'planned');
   const predictions = predictJob(planned, scene, network, { why: false });
@@ -27,7 +27,7 @@ export function loadOfChoice(job: Job, scene: Scene, columns: readonly Column[])
 }
 
 /** Would a device choose this before what it is told to get now? By rate, of equal rates by signal; as `predictAt`. */
-const beats = (a: Service | undefined, now: Prediction): boolean =>
+const beats = (a: SpotService | undefined, now: Prediction): boolean =>
   a !== undefined &&
   (a.downMbps > now.downMbps || (a.downMbps === now.downMbps && a.dbm > (now.rssiDbm ?? -Infinity)));
 
@@ -39,11 +39,11 @@ const beats = (a: Service | undefined, now: Prediction): boolean =>
  * when the line from the street itself is too slow: then no choice of units helps.
  */
 export function cutsOf(
-  ground: Ground,
+  instance: PlanningInstance,
   { load, predictions, columnOf, linkTo }: ReturnType<typeof loadOfChoice>,
-): Cut[] | null {
+): MilpCut[] | null {
   if (!load.plan.fits) return null;
-  const byId = new Map(ground.columns.map((c) => [c.id, c]));
+  const byId = new Map(instance.options.map((c) => [c.id, c]));
   const full: { spotIds: readonly Id[]; unitIds: readonly Id[]; access: boolean }[] = [
     ...load.channels.filter((c) => !c.fits).map((c) => ({ ...c, access: c.band !== null && !c.own })),
     ...load.links
@@ -53,7 +53,7 @@ export function cutsOf(
   return full.map(({ spotIds, unitIds, access }) => {
     const using = new Set(unitIds.flatMap((id) => columnOf.get(id) ?? []));
     // what hangs on a user uses it too, but for one with a radio of its own behind a unit that only serves devices there
-    const hangs = (c: Column) =>
+    const hangs = (c: CandidateOption) =>
       using.has(c.id) ||
       (c.parent !== null &&
         using.has(c.parent) &&
@@ -61,7 +61,7 @@ export function cutsOf(
     // what could stand in the place of a user and be no better
     const groups = new Map([...using].map((id) => [id, new Set([id])]));
     const inGroup = new Map([...using].map((id) => [id, id]));
-    const parentsFirst = [...ground.columns].sort(
+    const parentsFirst = [...instance.options].sort(
       (a, b) => Number(a.parent !== null) - Number(b.parent !== null),
     );
     for (const c of parentsFirst)
@@ -72,20 +72,20 @@ export function cutsOf(
           c.parent === k.parent ||
           (c.parent !== null && k.parent !== null && inGroup.get(c.parent) === k.parent);
         const sameWay = c.link.medium === k.link.medium && c.link.radio === k.link.radio;
-        const rate = (q: Column, s: Id) => q.draws.get(s)?.downMbps ?? 0;
+        const rate = (q: CandidateOption, s: Id) => q.draws.get(s)?.downMbps ?? 0;
         if (!sameParent || !sameWay || !spotIds.every((s) => rate(c, s) <= rate(k, s))) continue;
         groups.get(id)?.add(c.id);
         inGroup.set(c.id, id);
       }
     const now = spotIds.flatMap((id) => predictions.get(id) ?? []);
     const isNew = (p: Prediction) => p.unitId !== null && columnOf.has(p.unitId);
-    const relieves = (c: Column) =>
+    const relieves = (c: CandidateOption) =>
       now.some((p) => beats(c.draws.get(p.spotId), p) || (isNew(p) && c.serves.has(p.spotId)));
     return {
       some: new Set(
-        ground.columns.filter((c) => !hangs(c) && !inGroup.has(c.id) && relieves(c)).map((c) => c.id),
+        instance.options.filter((c) => !hangs(c) && !inGroup.has(c.id) && relieves(c)).map((c) => c.id),
       ),
-      not: now.some((p) => isNew(p) && ground.served.has(p.spotId)) ? [...groups.values()] : [],
+      not: now.some((p) => isNew(p) && instance.served.has(p.spotId)) ? [...groups.values()] : [],
     };
   });
 }
@@ -101,19 +101,19 @@ export function cutsOf(
 export async function cheapestAtOnce(
   job: Job,
   scene: Scene,
-  ground: Ground,
+  instance: PlanningInstance,
   solve: Solver,
-  wish: Omit<Wish, 'onePerPlace' | 'cuts'>,
+  constraints: Omit<Constraints, 'onePerPlace' | 'cuts'>,
   seconds: number,
   mostTries: number,
 ): Promise<Choice | 'late' | 'street' | null> {
-  const cuts: Cut[] = [];
+  const cuts: MilpCut[] = [];
   for (let tries = 0; tries < mostTries; tries++) {
-    const choice = await cheapestOf(ground, ground.columns, solve, { ...wish, cuts }, seconds);
+    const choice = await cheapestOf(instance, instance.options, solve, { ...constraints, cuts }, seconds);
     if (choice === null || choice === 'late') return choice;
-    const tried = loadOfChoice(job, scene, choice.columns);
+    const tried = loadOfChoice(job, scene, choice.options);
     if (tried.load.fits) return choice;
-    const calibration = cutsOf(ground, tried);
+    const calibration = cutsOf(instance, tried);
     if (calibration === null) return 'street';
     cuts.push(...calibration);
   }

@@ -1,38 +1,38 @@
 /** Every choice of columns tried one by one: what the solver is held against, for grounds of a few candidates. */
-import type { Column, Ground } from './columns';
-import { enoughHeadroomDb } from './serving';
-import { freePorts, mostOf, wanted } from './programme';
+import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import { enoughHeadroomDb } from './spotServices';
+import { freePorts, mostOf, openSpots } from './programme';
 
 /**
  * Visits every allowed choice, one column a place, that meets all needs and costs less than a limit.
  * @param budgetEur parts at most; null = open. @param visit may return a new, lower limit.
  */
 export function everyChoice(
-  ground: Ground,
+  instance: PlanningInstance,
   budgetEur: number | null,
   leastHeadroomDb: number,
   limit: number,
-  visit: (chosen: readonly Column[], costEur: number) => number | undefined,
+  visit: (chosen: readonly CandidateOption[], costEur: number) => number | undefined,
 ): void {
-  const places = [...new Set(ground.columns.map((c) => c.candidate.id))].map((id) =>
-    ground.columns.filter((c) => c.candidate.id === id),
+  const places = [...new Set(instance.options.map((c) => c.candidate.id))].map((id) =>
+    instance.options.filter((c) => c.candidate.id === id),
   );
-  const spots = wanted(ground, leastHeadroomDb);
+  const spots = openSpots(instance, leastHeadroomDb);
   let below = limit;
-  const chosen: Column[] = [];
+  const chosen: CandidateOption[] = [];
   const allowed = (): boolean => {
     const ids = new Set(chosen.map((c) => c.id));
     const parts = chosen.reduce((sum, c) => sum + c.partsEur, 0);
     const wires = (unitId: string) =>
       chosen.filter((c) => c.link.fromUnitId === unitId && c.link.medium !== 'wireless').length;
-    const families = [...new Set(chosen.map((c) => c.kit.family).filter((f) => f !== ''))];
+    const families = [...new Set(chosen.map((c) => c.product.family).filter((f) => f !== ''))];
     return (
       (budgetEur === null || parts <= budgetEur) &&
       chosen.every((c) => c.parent === null || ids.has(c.parent)) &&
-      ground.kept.every((u) => wires(u.id) <= freePorts(ground, u.id)) &&
+      instance.kept.every((u) => wires(u.id) <= freePorts(instance, u.id)) &&
       families.every((f) => {
-        const members = ground.columns.filter((c) => c.kit.family === f);
-        return chosen.filter((c) => c.kit.family === f).length <= mostOf(members);
+        const members = instance.options.filter((c) => c.product.family === f);
+        return chosen.filter((c) => c.product.family === f).length <= mostOf(members);
       }) &&
       spots.every((s) =>
         chosen.some(
@@ -59,8 +59,8 @@ export function everyChoice(
 }
 
 /** The least cost of any allowed choice; Infinity where there is none. */
-export function bruteForceCost(ground: Ground, budgetEur: number | null, leastHeadroomDb: number): number {
+export function bruteForceCost(instance: PlanningInstance, budgetEur: number | null, leastHeadroomDb: number): number {
   let best = Infinity;
-  everyChoice(ground, budgetEur, leastHeadroomDb, Infinity, (_chosen, cost) => (best = cost));
+  everyChoice(instance, budgetEur, leastHeadroomDb, Infinity, (_chosen, cost) => (best = cost));
   return best;
 }

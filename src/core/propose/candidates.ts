@@ -2,7 +2,7 @@
 import { boundsOf, fromSite, toSite } from '../geometry/place';
 import { inRegion } from '../geometry/region';
 import { get, type Job } from '../job/job';
-import type { Id, Kit, Mount, Room, Unit } from '../job/records';
+import type { Id, Product, Mount, Room, Unit } from '../job/records';
 
 export interface Candidate {
   /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
@@ -23,7 +23,7 @@ export interface Candidate {
 
 /** Clear of the wall, m; two candidates of one room nearer than this are one. */
 const clearM = 0.35;
-const apartM = 1.2;
+const minSpacingM = 1.2;
 const shelfM = 1.2;
 /** Rooms smaller than this have no place on the ceiling, m². */
 const leastCeilingM2 = 6;
@@ -39,7 +39,7 @@ export function candidatesOf(job: Job): Candidate[] {
   const list: Candidate[] = [];
   const add = (c: Candidate) => {
     const near = list.some(
-      (o) => o.kind === c.kind && o.storeyId === c.storeyId && Math.hypot(o.xM - c.xM, o.yM - c.yM) < apartM,
+      (o) => o.kind === c.kind && o.storeyId === c.storeyId && Math.hypot(o.xM - c.xM, o.yM - c.yM) < minSpacingM,
     );
     if (!near) list.push(c);
   };
@@ -49,7 +49,7 @@ export function candidatesOf(job: Job): Candidate[] {
     if (get(job, 'building', storey.buildingId).kind === 'outdoors') continue;
     const room = roomAt(job, s.storeyId, s.xM, s.yM);
     if (!room) continue;
-    const [xM, yM] = into(room, s.xM, s.yM);
+    const [xM, yM] = inset(room, s.xM, s.yM);
     // many are named after their room already
     const where = s.name.includes(room.name) ? s.name : `${s.name}, ${room.name}`;
     const words = `by ${where}`;
@@ -87,11 +87,11 @@ export function candidatesOf(job: Job): Candidate[] {
       serviceId: null,
     });
   }
-  return told([...list, ...eaves(job)]);
+  return disambiguated([...list, ...eaves(job)]);
 }
 
 /** Places of the same words are told apart by a number. */
-function told(list: readonly Candidate[]): Candidate[] {
+function disambiguated(list: readonly Candidate[]): Candidate[] {
   return list.map((c, i) => {
     const same = list.filter((o) => o.words === c.words && o.kind === c.kind);
     const nth = list.slice(0, i).filter((o) => same.includes(o)).length;
@@ -111,7 +111,7 @@ const roomAt = (job: Job, storeyId: Id, x: number, y: number): Room | undefined 
 };
 
 /** A place a hand's breadth into the room from one at its wall. */
-function into(room: Room, x: number, y: number): [number, number] {
+function inset(room: Room, x: number, y: number): [number, number] {
   const [x0, y0, x1, y1] = boundsOf(room.outline);
   const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2];
   const far = Math.hypot(cx - x, cy - y) || 1;
@@ -152,27 +152,27 @@ function eaves(job: Job): Candidate[] {
 }
 
 /** Can a kit be bought and fitted at a place? What costs nothing is what the household has: it is kept, not proposed. */
-export function fits(kit: Kit, c: Candidate): boolean {
-  if (kit.radios.length === 0 || kit.priceEur === 0) return false;
+export function fits(product: Product, c: Candidate): boolean {
+  if (product.radios.length === 0 || product.priceEur === 0) return false;
   switch (c.kind) {
     case 'shelf':
-      return kit.kind === 'node';
+      return product.kind === 'node';
     case 'socket':
-      return kit.kind === 'plug-in';
+      return product.kind === 'plug-in';
     case 'ceiling':
-      return kit.kind === 'access-point' && kit.poeIn !== null;
+      return product.kind === 'access-point' && product.poeIn !== null;
     case 'eaves':
-      return kit.weatherproof && kit.kind === 'outdoor';
+      return product.weatherproof && product.kind === 'outdoor';
   }
 }
 
 /** The unit that a kit at a place would be; its letter and id stand for it until it is taken. */
-export const unitAt = (kit: Kit, c: Candidate, id: Id, letter: string): Unit => ({
+export const unitAt = (product: Product, c: Candidate, id: Id, letter: string): Unit => ({
   type: 'unit',
   id,
   letter,
   name: c.words,
-  kitId: kit.id,
+  kitId: product.id,
   storeyId: c.storeyId,
   xM: c.xM,
   yM: c.yM,

@@ -1,7 +1,7 @@
 /** The cheapest choice of columns under a wish, and of all within a limit the one with most headroom. */
-import type { Column, Ground } from './columns';
-import { enoughHeadroomDb } from './serving';
-import { programmeOf, type Solver, wanted, type Wish } from './programme';
+import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import { enoughHeadroomDb } from './spotServices';
+import { programmeOf, type Solver, openSpots, type Constraints } from './programme';
 
 /** Headroom is made most to this, dB. */
 const headroomStepDb = 0.5;
@@ -9,14 +9,14 @@ const headroomStepDb = 0.5;
 export const anyDb = -1e9;
 
 export interface Choice {
-  columns: Column[];
+  options: CandidateOption[];
   /** Proven best; else the best found in the time, at most so far from the best there could be. */
   proven: boolean;
   gapEur: number | null;
 }
 
-export const costOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.costEur, 0);
-export const partsOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.partsEur, 0);
+export const costOf = (c: Choice) => c.options.reduce((sum, q) => sum + q.costEur, 0);
+export const partsOf = (c: Choice) => c.options.reduce((sum, q) => sum + q.partsEur, 0);
 
 /**
  * The cheapest choice under a wish; null where it is proven that there is none, «late» where the time
@@ -26,19 +26,19 @@ export const partsOf = (c: Choice) => c.columns.reduce((sum, q) => sum + q.parts
  * @param few `reduced(ground)`, worked out once. @param seconds for each solution.
  */
 export async function cheapestOf(
-  ground: Ground,
-  few: readonly Column[],
+  instance: PlanningInstance,
+  few: readonly CandidateOption[],
   solve: Solver,
-  wish: Omit<Wish, 'onePerPlace'>,
+  constraints: Omit<Constraints, 'onePerPlace'>,
   seconds: number,
 ): Promise<Choice | 'late' | null> {
-  const { forced } = wish;
-  const asks = forced?.size || wish.cuts?.length;
-  if (wanted(ground, wish.leastHeadroomDb).length === 0 && !asks)
-    return { columns: [], proven: true, gapEur: null };
+  const { forced } = constraints;
+  const asks = forced?.size || constraints.cuts?.length;
+  if (openSpots(instance, constraints.leastHeadroomDb).length === 0 && !asks)
+    return { options: [], proven: true, gapEur: null };
   for (const onePerPlace of [false, true]) {
-    const columns = onePerPlace ? ground.columns : forced?.size ? withPlaces(ground, few, forced) : few;
-    const programme = programmeOf(ground, columns, { ...wish, onePerPlace });
+    const options = onePerPlace ? instance.options : forced?.size ? withPlaces(instance, few, forced) : few;
+    const programme = programmeOf(instance, options, { ...constraints, onePerPlace });
     if (!programme) return null;
     const { status, values, objective, bound } = await solve(programme.lp, seconds);
     if (status === 'infeasible') return null;
@@ -47,7 +47,7 @@ export async function cheapestOf(
     const places = new Set(chosen.map((c) => c.candidate.id));
     if (places.size === chosen.length)
       return {
-        columns: chosen,
+        options: chosen,
         proven: status === 'optimal',
         gapEur: status === 'optimal' ? null : objective - bound,
       };
@@ -56,14 +56,14 @@ export async function cheapestOf(
 }
 
 /** Few columns, and all at some places with what they hang on. */
-function withPlaces(ground: Ground, few: readonly Column[], places: ReadonlySet<string>): Column[] {
+function withPlaces(instance: PlanningInstance, few: readonly CandidateOption[], places: ReadonlySet<string>): CandidateOption[] {
   const ids = new Set(few.map((c) => c.id));
-  for (const c of ground.columns)
+  for (const c of instance.options)
     if (places.has(c.candidate.id)) {
       ids.add(c.id);
       if (c.parent !== null) ids.add(c.parent);
     }
-  return ground.columns.filter((c) => ids.has(c.id));
+  return instance.options.filter((c) => ids.has(c.id));
 }
 
 /** Of all choices within a limit of cost or budget, the one whose worst headroom is most, to half a dB, by halving. */

@@ -3,7 +3,7 @@ import { applyEdit, type Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
 import type { AnyRecord, Unit } from '../job/records';
-import { type Column, keptOf } from './columns';
+import { type CandidateOption, keptOf } from './candidateOptions';
 
 /** Does a job still stand as it did for a proposal, but for its units, links and readings? */
 export function standsAs(before: Job, now: Job): boolean {
@@ -22,7 +22,7 @@ export function standsAs(before: Job, now: Job): boolean {
 /** The edit that makes columns the plan of a job, in the place of what was planned and not kept. */
 export function editOf(
   job: Job,
-  columns: readonly Column[],
+  options: readonly CandidateOption[],
   label: string,
 ): { edit: Edit; units: Map<string, Unit> } {
   const kept = new Set(
@@ -41,7 +41,7 @@ export function editOf(
     now = applyEdit(now, { label: '', put: records, remove: [] }).job;
   };
   // parents before what hangs on them
-  const order = [...columns].sort((a, b) => Number(a.parent !== null) - Number(b.parent !== null));
+  const order = [...options].sort((a, b) => Number(a.parent !== null) - Number(b.parent !== null));
   for (const c of order) {
     const letter = freshLetter(now) ?? 'Z9';
     const unit: Unit = { ...c.unit, id: freshId(now, `unit-${letter.toLowerCase()}`), letter };

@@ -1,10 +1,10 @@
 /** The whole front between cost and worst headroom: what each dB of headroom costs. */
 import { anyDb, type Choice, cheapestOf, costOf, partsOf } from './choice';
 import type { Id } from '../job/records';
-import type { Ground } from './columns';
-import { enoughHeadroomDb } from './serving';
-import { reduced } from './programme';
-import type { Workshop } from './propose';
+import type { PlanningInstance } from './candidateOptions';
+import { enoughHeadroomDb } from './spotServices';
+import { withoutDominated } from './programme';
+import type { PlanningRun } from './propose';
 
 /** The next point has at least so much more headroom, dB. */
 const stepDb = 0.1;
@@ -21,11 +21,11 @@ export interface FrontPoint {
 }
 
 /** The least headroom that a choice leaves any spot, dB, up to what is worth money. */
-function worstOf({ spots, served }: Ground, { columns }: Choice): number {
+function worstOf({ spots, served }: PlanningInstance, { options }: Choice): number {
   const of = (id: Id) =>
     Math.max(
       served.get(id)?.headroomDb ?? -Infinity,
-      ...columns.map((c) => c.serves.get(id)?.headroomDb ?? -Infinity),
+      ...options.map((c) => c.serves.get(id)?.headroomDb ?? -Infinity),
     );
   return Math.min(enoughHeadroomDb, ...spots.map((s) => of(s.id)));
 }
@@ -35,27 +35,27 @@ function worstOf({ spots, served }: Ground, { columns }: Choice): number {
  * budget: the least cost, then the least cost with more headroom than that leaves, and so on until none
  * has more. Each is proven as `cheapestOf` says.
  */
-export async function frontOf({ ground, solve, wish, seconds }: Workshop): Promise<FrontPoint[]> {
-  const few = reduced(ground);
+export async function frontOf({ instance, solve, constraints, seconds }: PlanningRun): Promise<FrontPoint[]> {
+  const few = withoutDominated(instance);
   const points: FrontPoint[] = [];
   for (let asked = anyDb; asked <= enoughHeadroomDb;) {
     const choice = await cheapestOf(
-      ground,
+      instance,
       few,
       solve,
-      { budgetEur: null, forced: wish.forced, leastHeadroomDb: asked },
+      { budgetEur: null, forced: constraints.forced, leastHeadroomDb: asked },
       seconds,
     );
     if (choice === null || choice === 'late') break;
-    const leastHeadroomDb = worstOf(ground, choice);
+    const leastHeadroomDb = worstOf(instance, choice);
     const costEur = costOf(choice);
     if (costEur <= (points.at(-1)?.costEur ?? -1) + 0.01) points.pop();
     points.push({
       leastHeadroomDb,
       costEur,
       partsEur: partsOf(choice),
-      units: choice.columns.length,
-      holes: choice.columns.reduce((sum, c) => sum + c.holes, 0),
+      units: choice.options.length,
+      holes: choice.options.reduce((sum, c) => sum + c.holes, 0),
       proven: choice.proven,
       choice,
     });

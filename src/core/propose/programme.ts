@@ -1,7 +1,7 @@
 /** The choice of columns as a mixed-integer programme, in the LP format that solvers read. */
 import type { Id } from '../job/records';
-import type { Column, Ground } from './columns';
-import { enoughHeadroomDb } from './serving';
+import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import { enoughHeadroomDb } from './spotServices';
 
 /** What a solver answers. */
 export interface Solved {
@@ -17,7 +17,7 @@ export interface Solved {
 /** A solver of mixed-integer programmes in LP format. @param seconds when it gives up. */
 export type Solver = (lp: string, seconds: number) => Promise<Solved>;
 
-export interface Wish {
+export interface Constraints {
   /** Parts at most, in the job's currency; null = open. */
   budgetEur: number | null;
   /** Every spot must have at least this headroom, dB. */
@@ -29,24 +29,24 @@ export interface Wish {
   /** Units at most. */
   mostUnits?: number | undefined;
   /** What choices that were tried have taught: see `Cut`. */
-  cuts?: readonly Cut[];
+  cuts?: readonly MilpCut[];
 }
 
 /** One of `some` must be chosen, or all of one group of `not` left out; of a group at most one is ever chosen. */
-export interface Cut {
+export interface MilpCut {
   some: ReadonlySet<string>;
   not: readonly ReadonlySet<string>[];
 }
 
 /** Does a column serve a spot with at least so much headroom? */
-const serves = (c: Column, spot: Id, leastDb: number): boolean =>
+const serves = (c: CandidateOption, spot: Id, leastDb: number): boolean =>
   Math.min(enoughHeadroomDb, c.serves.get(spot)?.headroomDb ?? -Infinity) >= leastDb;
 
 /** Spots that what is kept does not serve well enough. */
-export const wanted = (ground: Ground, leastDb: number): Id[] =>
-  ground.spots
+export const openSpots = (instance: PlanningInstance, leastDb: number): Id[] =>
+  instance.spots
     .map((s) => s.id)
-    .filter((id) => Math.min(enoughHeadroomDb, ground.served.get(id)?.headroomDb ?? -Infinity) < leastDb);
+    .filter((id) => Math.min(enoughHeadroomDb, instance.served.get(id)?.headroomDb ?? -Infinity) < leastDb);
 
 /**
  * Columns that can be part of a best choice, as long as two units may stand at one place: a best choice
@@ -55,9 +55,9 @@ export const wanted = (ground: Ground, leastDb: number): Id[] =>
  * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
  * no spot that the other does not serve as well.
  */
-export function reduced(ground: Ground): Column[] {
-  const ways = new Map<string, Column[]>();
-  for (const c of ground.columns)
+export function withoutDominated(instance: PlanningInstance): CandidateOption[] {
+  const ways = new Map<string, CandidateOption[]>();
+  for (const c of instance.options)
     if (c.parent === null) ways.set(c.unit.id, [...(ways.get(c.unit.id) ?? []), c]);
   const first = [...ways.values()].flatMap((list) =>
     list.filter(
@@ -66,8 +66,8 @@ export function reduced(ground: Ground): Column[] {
     ),
   );
   const left = new Set(first.map((c) => c.id));
-  const behind = new Map<string, Column[]>();
-  for (const c of ground.columns)
+  const behind = new Map<string, CandidateOption[]>();
+  for (const c of instance.options)
     if (c.parent !== null && left.has(c.parent)) behind.set(c.parent, [...(behind.get(c.parent) ?? []), c]);
   const leaves = first.filter((c) => !behind.has(c.id));
   const kept = first.filter((c) => behind.has(c.id));
@@ -91,17 +91,17 @@ export function reduced(ground: Ground): Column[] {
   return [...kept, ...alone, ...far];
 }
 
-const asGood = (a: Column, b: Column): boolean =>
+const asGood = (a: CandidateOption, b: CandidateOption): boolean =>
   a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
 
 /** Takes a no more of ports and family than b? */
-const sameLimits = (a: Column, b: Column): boolean =>
+const sameLimits = (a: CandidateOption, b: CandidateOption): boolean =>
   a.link.fromUnitId === b.link.fromUnitId &&
   (a.link.medium === 'wireless' || b.link.medium !== 'wireless') &&
-  (a.kit.family === '' || a.kit.family === b.kit.family);
+  (a.product.family === '' || a.product.family === b.product.family);
 
 /** Costs a no more, and serves it all that b serves as well? */
-const covers = (a: Column, b: Column): boolean =>
+const covers = (a: CandidateOption, b: CandidateOption): boolean =>
   a.costEur <= b.costEur &&
   a.partsEur <= b.partsEur &&
   [...b.serves].every(
@@ -119,68 +119,68 @@ const covers = (a: Column, b: Column): boolean =>
  * Null where a spot or a forced place has no column at all.
  */
 export function programmeOf(
-  ground: Ground,
-  columns: readonly Column[],
-  wish: Wish,
-): { lp: string; names: Map<string, Column> } | null {
-  const names = new Map(columns.map((c, i) => [`x${i}`, c]));
-  const name = new Map(columns.map((c, i) => [c.id, `x${i}`]));
+  instance: PlanningInstance,
+  options: readonly CandidateOption[],
+  constraints: Constraints,
+): { lp: string; names: Map<string, CandidateOption> } | null {
+  const names = new Map(options.map((c, i) => [`x${i}`, c]));
+  const name = new Map(options.map((c, i) => [c.id, `x${i}`]));
   const rows: string[] = [];
-  const term = (value: number, c: Column) =>
+  const term = (value: number, c: CandidateOption) =>
     `${value < 0 ? '-' : '+'} ${Math.abs(Number(value.toFixed(4)))} ${name.get(c.id) ?? ''}`;
   const row = (terms: readonly string[], relation: string) =>
     rows.push(`r${rows.length}: ${wrapped(terms.join(' '))} ${relation}`);
-  for (const spot of wanted(ground, wish.leastHeadroomDb)) {
-    const serving = columns.filter((c) => serves(c, spot, wish.leastHeadroomDb));
+  for (const spot of openSpots(instance, constraints.leastHeadroomDb)) {
+    const serving = options.filter((c) => serves(c, spot, constraints.leastHeadroomDb));
     if (serving.length === 0) return null;
     row(
       serving.map((c) => term(1, c)),
       '>= 1',
     );
   }
-  const byId = new Map(columns.map((c) => [c.id, c]));
-  for (const c of columns) {
+  const byId = new Map(options.map((c) => [c.id, c]));
+  for (const c of options) {
     const parent = c.parent === null ? undefined : byId.get(c.parent);
     if (parent) row([term(1, c), term(-1, parent)], '<= 0');
   }
-  if (wish.onePerPlace)
-    for (const place of new Set(columns.map((c) => c.candidate.id))) {
-      const here = columns.filter((c) => c.candidate.id === place);
+  if (constraints.onePerPlace)
+    for (const place of new Set(options.map((c) => c.candidate.id))) {
+      const here = options.filter((c) => c.candidate.id === place);
       if (here.length > 1)
         row(
           here.map((c) => term(1, c)),
           '<= 1',
         );
     }
-  for (const place of wish.forced ?? []) {
-    const here = columns.filter((c) => c.candidate.id === place);
+  for (const place of constraints.forced ?? []) {
+    const here = options.filter((c) => c.candidate.id === place);
     if (here.length === 0) return null;
     row(
       here.map((c) => term(1, c)),
       '>= 1',
     );
   }
-  if (wish.mostUnits !== undefined)
+  if (constraints.mostUnits !== undefined)
     row(
-      columns.map((c) => term(1, c)),
-      `<= ${wish.mostUnits}`,
+      options.map((c) => term(1, c)),
+      `<= ${constraints.mostUnits}`,
     );
-  for (const { some, not } of wish.cuts ?? []) {
-    const terms = columns.filter((c) => some.has(c.id)).map((c) => term(1, c));
-    const inside = columns.filter((c) => not.some((group) => group.has(c.id))).map((c) => term(-1, c));
+  for (const { some, not } of constraints.cuts ?? []) {
+    const terms = options.filter((c) => some.has(c.id)).map((c) => term(1, c));
+    const inside = options.filter((c) => not.some((group) => group.has(c.id))).map((c) => term(-1, c));
     if (terms.length + inside.length === 0) return null;
     row([...terms, ...inside], `>= ${1 - not.length}`);
   }
-  for (const unit of ground.kept) {
-    const wires = columns.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
+  for (const unit of instance.kept) {
+    const wires = options.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
     if (wires.length)
       row(
         wires.map((c) => term(1, c)),
-        `<= ${freePorts(ground, unit.id)}`,
+        `<= ${freePorts(instance, unit.id)}`,
       );
   }
-  for (const family of new Set(columns.map((c) => c.kit.family).filter((f) => f !== ''))) {
-    const members = columns.filter((c) => c.kit.family === family);
+  for (const family of new Set(options.map((c) => c.product.family).filter((f) => f !== ''))) {
+    const members = options.filter((c) => c.product.family === family);
     const most = mostOf(members);
     if (Number.isFinite(most))
       row(
@@ -188,14 +188,14 @@ export function programmeOf(
         `<= ${most}`,
       );
   }
-  if (wish.budgetEur !== null && columns.length)
+  if (constraints.budgetEur !== null && options.length)
     row(
-      columns.map((c) => term(c.partsEur, c)),
-      `<= ${wish.budgetEur}`,
+      options.map((c) => term(c.partsEur, c)),
+      `<= ${constraints.budgetEur}`,
     );
   const lp = [
     'Minimize',
-    `obj: ${wrapped(columns.map((c) => term(c.costEur, c)).join(' '))}`,
+    `obj: ${wrapped(options.map((c) => term(c.costEur, c)).join(' '))}`,
     'Subject To',
     ...rows,
     'Binary',
@@ -207,15 +207,15 @@ export function programmeOf(
 }
 
 /** Ports of a kept unit that are still free. */
-export function freePorts({ base, kept }: Ground, unitId: Id): number {
-  const kit = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
+export function freePorts({ base, kept }: PlanningInstance, unitId: Id): number {
+  const product = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
   const taken = base.links.filter((l) => l.fromUnitId === unitId && l.medium !== 'wireless').length;
-  return Math.max(0, (kit?.ports ?? 1) - taken);
+  return Math.max(0, (product?.ports ?? 1) - taken);
 }
 
 /** The most members that the makers of some columns advise in one family. */
-export const mostOf = (members: readonly Column[]): number =>
-  Math.min(...members.map((c) => c.kit.mostUnits ?? Infinity));
+export const mostOf = (members: readonly CandidateOption[]): number =>
+  Math.min(...members.map((c) => c.product.mostUnits ?? Infinity));
 
 /** Long lines are broken: the format allows 560 characters. */
 const wrapped = (text: string): string => text.replace(/(.{1,400})(?: |$)/g, '$1\n ').trim();

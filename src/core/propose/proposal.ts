@@ -2,14 +2,14 @@
 import { applyEdit } from '../job/edits';
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import type { Choice } from './choice';
-import { type Column, hourEur } from './columns';
+import { type CandidateOption, hourEur } from './candidateOptions';
 import { editOf } from './editOf';
-import { type Habit, habitsOf } from './habit';
+import { type HalfwayBaseline, halfwayBaselines } from './halfwayBaseline';
 
 /** Least chance that a need is met (custom: as in all of the program). */
 export const sureEnough = 0.9;
@@ -25,7 +25,7 @@ export interface Proposal {
   gapEur: number | null;
   units: {
     letter: string;
-    kit: string;
+    product: string;
     /** The candidate, and in words. */
     placeId: Id;
     place: string;
@@ -45,9 +45,9 @@ export interface Proposal {
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
   /** Each unit against the habit of putting it half-way. */
-  habits: Habit[];
+  habits: HalfwayBaseline[];
   /** What it is made of; `editOf` makes it the plan. */
-  columns: Column[];
+  options: CandidateOption[];
 }
 
 /** Puts a choice into the plan and works out what comes of it. */
@@ -55,9 +55,9 @@ export function proposalOf(
   kind: ProposalKind,
   job: Job,
   scene: Scene,
-  { columns, proven, gapEur }: Choice,
+  { options, proven, gapEur }: Choice,
 ): Proposal {
-  const { edit, units } = editOf(job, columns, `Take the proposal: ${kind}`);
+  const { edit, units } = editOf(job, options, `Take the proposal: ${kind}`);
   const planned = applyEdit(job, edit).job;
   const network = networkOf(planned, scene, 'planned');
   const predictions = predictJob(planned, scene, network, { why: false });
@@ -68,15 +68,15 @@ export function proposalOf(
         : low,
     null,
   );
-  const total = (of: (c: Column) => number) => columns.reduce((sum, c) => sum + of(c), 0);
+  const total = (of: (c: CandidateOption) => number) => options.reduce((sum, c) => sum + of(c), 0);
   return {
     kind,
     proven,
     gapEur,
-    units: columns
+    units: options
       .map((c) => ({
         letter: units.get(c.id)?.letter ?? '?',
-        kit: c.kit.name,
+        product: c.product.name,
         placeId: c.candidate.id,
         place: c.candidate.words,
         wired: c.link.medium !== 'wireless',
@@ -94,7 +94,7 @@ export function proposalOf(
     spots: predictions.length,
     worst,
     fitsAtOnce: loadOf(planned, network, predictions).fits,
-    habits: habitsOf(planned, scene, [...units.values()], predictions),
-    columns: [...columns],
+    habits: halfwayBaselines(planned, scene, [...units.values()], predictions),
+    options: [...options],
   };
 }

@@ -3,20 +3,20 @@ import { tanneryLofts } from '@/../demo/make/tanneryLofts';
 import { makeSolver } from '@/solver/highs';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { billOf } from '../plan/bill';
 import { buildScene } from '../propagation/scene';
 import { bruteForceCost } from './bruteForce';
 import { candidatesOf, fits } from './candidates';
-import { groundOf, keptOf } from './columns';
-import { habitsOf } from './habit';
-import { reduced, type Solver, wanted } from './programme';
+import { planningInstance, keptOf } from './candidateOptions';
+import { halfwayBaselines } from './halfwayBaseline';
+import { withoutDominated, type Solver, openSpots } from './programme';
 import { cheapestOf } from './choice';
 import { editOf, standsAs } from './editOf';
 import { sureEnough } from './proposal';
 import { propose, type Proposals } from './propose';
-import { randomGround } from './randomGround';
+import { randomInstance } from './randomInstance';
 
 const flat = jobFromRecords(tanneryLofts());
 const house = jobFromRecords(quayHouse());
@@ -45,22 +45,22 @@ describe('the programme', () => {
   test('equals trying every choice, on random grounds, with and without a budget or a headroom', async () => {
     let solved = 0;
     for (let seed = 1; seed <= 60; seed++) {
-      const ground = randomGround(seed, keptOf(flat), scene, network);
+      const instance = randomInstance(seed, keptOf(flat), scene, network);
       for (const [budget, least] of [
         [null, -1e9],
         [300, -1e9],
         [null, 8],
       ] as const) {
-        const brute = bruteForceCost(ground, budget, least);
+        const brute = bruteForceCost(instance, budget, least);
         const found = await cheapestOf(
-          ground,
-          reduced(ground),
+          instance,
+          withoutDominated(instance),
           solve,
           { budgetEur: budget, leastHeadroomDb: least },
           10,
         );
         if (found === 'late') throw new Error('ten seconds did not do');
-        const cost = found ? found.columns.reduce((sum, c) => sum + c.costEur, 0) : Infinity;
+        const cost = found ? found.options.reduce((sum, c) => sum + c.costEur, 0) : Infinity;
         expect(found?.proven ?? true).toBe(true);
         expect([seed, budget, least, Math.round(cost * 100)]).toEqual([
           seed,
@@ -87,7 +87,7 @@ describe('proposals for a flat that may not be drilled', () => {
     expect(made.proposals.map((p) => p.kind)).toEqual(['least cost', 'most headroom']);
     for (const p of made.proposals) {
       expect(p).toMatchObject({ proven: true, met: 5, spots: 5, holes: 0 });
-      const planned = applyEdit(flat, editOf(flat, p.columns, 'x').edit).job;
+      const planned = applyEdit(flat, editOf(flat, p.options, 'x').edit).job;
       const predictions = predictJob(planned, scene, networkOf(planned, scene, 'planned'));
       expect(predictions.every((x) => x.certainty >= sureEnough)).toBe(true);
       expect(billOf(planned).partsEur).toBeCloseTo(p.partsEur, 6);
@@ -96,9 +96,9 @@ describe('proposals for a flat that may not be drilled', () => {
   });
 
   test('no choice of one unit is cheaper, and the most headroom is not less than that of the least cost', () => {
-    const ground = groundOf(flat, scene, { noDrilling: true, sure: sureEnough });
-    const open = wanted(ground, -1e9);
-    const single = ground.columns.filter((c) => c.parent === null && open.every((s) => c.serves.has(s)));
+    const instance = planningInstance(flat, scene, { noDrilling: true, sure: sureEnough });
+    const open = openSpots(instance, -1e9);
+    const single = instance.options.filter((c) => c.parent === null && open.every((s) => c.serves.has(s)));
     const [least, most] = made.proposals;
     for (const c of single) expect(c.costEur).toBeGreaterThanOrEqual((least?.costEur ?? 0) - 1e-6);
     expect(most?.worst?.headroomDb).toBeGreaterThanOrEqual((least?.worst?.headroomDb ?? 0) - 1e-6);
@@ -106,11 +106,11 @@ describe('proposals for a flat that may not be drilled', () => {
 
   test('a place that may not be used is not used, and costs no less', async () => {
     const [p] = made.proposals;
-    const places = (p?.columns ?? []).map((c) => c.candidate.id);
+    const places = (p?.options ?? []).map((c) => c.candidate.id);
     expect(places.length).toBeGreaterThan(0);
     const other = await propose(flat, scene, solve, { forbidden: places });
     const [q] = other.proposals;
-    expect(q?.columns.some((c) => places.includes(c.candidate.id))).toBe(false);
+    expect(q?.options.some((c) => places.includes(c.candidate.id))).toBe(false);
     expect(q?.costEur).toBeGreaterThanOrEqual((p?.costEur ?? 0) - 1e-6);
     expect(other.candidates).toBe(made.candidates - places.length);
   });
@@ -118,11 +118,11 @@ describe('proposals for a flat that may not be drilled', () => {
   test('taken, it can be undone; proposed again from there it is the same', async () => {
     const [p] = made.proposals;
     if (!p) throw new Error('no proposal');
-    const { job, inverse } = applyEdit(flat, editOf(flat, p.columns, 'x').edit);
+    const { job, inverse } = applyEdit(flat, editOf(flat, p.options, 'x').edit);
     expect(applyEdit(job, inverse).job.units).toEqual(flat.units);
     // another in its place: the first one's units go
     expect(standsAs(flat, job)).toBe(true);
-    const swapped = applyEdit(job, editOf(job, p.columns, 'x').edit).job;
+    const swapped = applyEdit(job, editOf(job, p.options, 'x').edit).job;
     expect(swapped.units).toHaveLength(job.units.length);
     expect(swapped.links).toHaveLength(job.links.length);
     expect(standsAs(flat, applyEdit(flat, putOne('x', { ...flat.info, budget: 1 })).job)).toBe(false);
@@ -136,7 +136,7 @@ test('half-way is never told better than it is: put there, the plan gets what th
   const unit = get(house, 'unit', 'unit-b');
   const big = buildScene(house);
   const predictions = predictJob(house, big, networkOf(house, big, 'planned'));
-  const [habit] = habitsOf(house, big, [unit], predictions);
+  const [habit] = halfwayBaselines(house, big, [unit], predictions);
   expect(habit).toMatchObject({
     letter: 'B',
     met: predictions.filter((p) => p.certainty >= sureEnough).length,
@@ -166,14 +166,14 @@ describe('said before solving', () => {
     expect(whyNot).toMatch(/not proven/);
   });
   test('a need that nothing meets is named, with the most that anything would give', async () => {
-    const wish = flat.activities[0];
-    if (!wish) throw new Error('no activity');
+    const constraints = flat.activities[0];
+    if (!constraints) throw new Error('no activity');
     const spot = get(flat, 'spot', flat.spots[0]?.id ?? '');
     const greedy = applyEdit(
       flat,
       putOne(
         'x',
-        { ...wish, id: 'greedy', name: 'Too much', downMbps: 5000 },
+        { ...constraints, id: 'greedy', name: 'Too much', downMbps: 5000 },
         { ...spot, activityIds: ['greedy'] },
       ),
     ).job;

@@ -5,23 +5,23 @@ import type { Scene } from '../propagation/model';
 import { cheapestAtOnce, loadOfChoice } from './atOnce';
 import { type Candidate, candidatesOf, fits } from './candidates';
 import { anyDb, bestHeadroom, type Choice, cheapestOf, costOf, partsOf } from './choice';
-import { type Column, type Ground, directGround, withHops } from './columns';
+import { type CandidateOption, type PlanningInstance, directInstance, withHops } from './candidateOptions';
 import { type Proposal, proposalOf, type ProposalKind, sureEnough } from './proposal';
-import { reduced, type Solver, type Wish } from './programme';
+import { withoutDominated, type Solver, type Constraints } from './programme';
 
 export interface Proposals {
   proposals: Proposal[];
   /** Spots that nothing allowed serves, with the most that anything would give. */
   impossible: { spotId: Id; certainty: number; by: string | null }[];
   candidates: number;
-  columns: number;
+  options: number;
   /** In words why no proposal carries all needs at the same time; null when one does, or none is needed. */
   notAtOnce: string | null;
   /** In words why nothing is proposed; null when something is. */
   whyNot: string | null;
 }
 
-export interface Asked {
+export interface ProposalOptions {
   noDrilling?: boolean;
   budgetEur?: number | null;
   /** Candidates that may not be used, besides those that the job leaves out. */
@@ -34,7 +34,7 @@ export interface Asked {
 export type Found = (proposal: Proposal) => void;
 
 /** The places that may not be used, and those where a unit must be. */
-export const rulesOf = (job: Job, asked: Asked) => ({
+export const rulesOf = (job: Job, asked: ProposalOptions) => ({
   noDrilling: asked.noDrilling ?? job.info.noDrilling,
   sure: sureEnough,
   forbidden: new Set([
@@ -45,7 +45,7 @@ export const rulesOf = (job: Job, asked: Asked) => ({
 });
 
 /** What stands in the way of any proposal, said before anything is computed; null when nothing does. */
-export function whyNone(job: Job, asked: Asked = {}): string | null {
+export function whyNone(job: Job, asked: ProposalOptions = {}): string | null {
   if (job.spots.length === 0) return 'there is no spot with a need: set some in Survey';
   if (job.devices.length === 0) return 'there is no device to predict for';
   const roots = job.units.filter((u) => u.planned && !job.links.some((l) => l.unitId === u.id));
@@ -71,7 +71,7 @@ function cannotForce(
   job: Job,
   all: readonly Candidate[],
   forced: ReadonlySet<string>,
-  asked: Asked,
+  asked: ProposalOptions,
 ): string | null {
   const budgetEur = asked.budgetEur === undefined ? job.info.budget : asked.budgetEur;
   const places = all.filter((c) => forced.has(c.id));
@@ -85,12 +85,12 @@ function cannotForce(
 }
 
 /** What a run works with; kept by a worker, so that questions about its proposals need no new ground. */
-export interface Workshop {
+export interface PlanningRun {
   job: Job;
   scene: Scene;
-  ground: Ground;
+  instance: PlanningInstance;
   solve: Solver;
-  wish: Pick<Wish, 'budgetEur' | 'forced'>;
+  constraints: Pick<Constraints, 'budgetEur' | 'forced'>;
   seconds: number;
   proposals: Proposal[];
 }
@@ -106,15 +106,15 @@ export async function propose(
   job: Job,
   scene: Scene,
   solve: Solver,
-  asked: Asked = {},
+  asked: ProposalOptions = {},
   found: Found = () => undefined,
-  kept: (workshop: Workshop) => void = () => undefined,
+  kept: (run: PlanningRun) => void = () => undefined,
 ): Promise<Proposals> {
   const none: Proposals = {
     proposals: [],
     impossible: [],
     candidates: 0,
-    columns: 0,
+    options: 0,
     notAtOnce: null,
     whyNot: whyNone(job, asked),
   };
@@ -130,39 +130,39 @@ export async function propose(
     proposals.push(proposal);
     found(proposal);
   };
-  const solveOn = (g: Ground) => {
-    const columns = reduced(g);
+  const solveOn = (g: PlanningInstance) => {
+    const options = withoutDominated(g);
     return (budget: number | null) => (leastDb: number) =>
-      cheapestOf(g, columns, solve, { budgetEur: budget, leastHeadroomDb: leastDb, forced }, seconds);
+      cheapestOf(g, options, solve, { budgetEur: budget, leastHeadroomDb: leastDb, forced }, seconds);
   };
-  const atOnce = async (g: Ground, budget: number | null, leastHeadroomDb: number, most = 6) => {
-    const wish = { budgetEur: budget, leastHeadroomDb, forced };
-    return cheapestAtOnce(job, scene, g, solve, wish, seconds, most);
+  const atOnce = async (g: PlanningInstance, budget: number | null, leastHeadroomDb: number, most = 6) => {
+    const constraints = { budgetEur: budget, leastHeadroomDb, forced };
+    return cheapestAtOnce(job, scene, g, solve, constraints, seconds, most);
   };
   /** That carries everyone at once where any does, else each need by itself. */
-  const cheapestWithin = async (g: Ground, budget: number | null, leastDb: number) => {
+  const cheapestWithin = async (g: PlanningInstance, budget: number | null, leastDb: number) => {
     const all = await atOnce(g, budget, leastDb);
     if (all && typeof all !== 'string') return all;
     const each = await solveOn(g)(budget)(leastDb);
     return each === 'late' ? null : each;
   };
-  const direct = directGround(job, scene, rules);
+  const direct = directInstance(job, scene, rules);
   const early = await solveOn(servable(direct))(budgetEur)(anyDb);
   if (early && early !== 'late' && impossibleOf(direct).length === 0)
     found({
       ...proposalOf('least cost', job, scene, { ...early, proven: false, gapEur: null }),
       early: true,
     });
-  const ground = withHops(direct);
-  if (ground.columns.length === 0)
+  const instance = withHops(direct);
+  if (instance.options.length === 0)
     return {
       ...none,
-      candidates: ground.candidates.length,
+      candidates: instance.candidates.length,
       whyNot: 'no kit of the catalogue can be fed at any place',
     };
   // what nothing serves is said apart; the rest is planned for
-  const possible = servable(ground);
-  kept({ job, scene, ground: possible, solve, wish: { budgetEur, forced }, seconds, proposals });
+  const possible = servable(instance);
+  kept({ job, scene, instance: possible, solve, constraints: { budgetEur, forced }, seconds, proposals });
   const free = solveOn(possible);
   const answer = await free(budgetEur)(anyDb);
   const cheapest = answer === 'late' ? null : answer;
@@ -175,22 +175,22 @@ export async function propose(
       if (wide && typeof wide !== 'string') take('everyone at once', wide);
       else notAtOnce = notAtOnceWords(wide);
     }
-    if (cheapest.columns.some((c) => c.holes > 0)) {
+    if (cheapest.options.some((c) => c.holes > 0)) {
       const dry = await cheapestWithin(withoutHoles(possible), budgetEur, anyDb);
       if (dry) take('no drilling', dry);
     }
     const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
     const { choice: roomy, leastDb } = await bestHeadroom(cheapest, () => true, free(money));
-    const fitting = loadOfChoice(job, scene, roomy.columns).load.fits
+    const fitting = loadOfChoice(job, scene, roomy.options).load.fits
       ? roomy
       : await cheapestWithin(possible, money, leastDb);
     take('most headroom', fitting ?? roomy);
   }
   return {
     proposals,
-    impossible: impossibleOf(ground),
-    candidates: ground.candidates.length,
-    columns: ground.columns.length,
+    impossible: impossibleOf(instance),
+    candidates: instance.candidates.length,
+    options: instance.options.length,
     notAtOnce,
     whyNot: cheapest
       ? null
@@ -211,28 +211,28 @@ const notAtOnceWords = (why: 'late' | 'street' | null): string =>
       : `none of the ${mostTries} cheapest choices carries everyone at once; whether a dearer one does is not known`;
 
 /** The same ground with the spots that anything serves. */
-export function servable(ground: Ground): Ground {
-  const lost = new Set(impossibleOf(ground).map((i) => i.spotId));
-  return { ...ground, spots: ground.spots.filter((s) => !lost.has(s.id)) };
+export function servable(instance: PlanningInstance): PlanningInstance {
+  const lost = new Set(impossibleOf(instance).map((i) => i.spotId));
+  return { ...instance, spots: instance.spots.filter((s) => !lost.has(s.id)) };
 }
 
 /** The same ground with some columns only, and what hangs on them. */
-export function onlyWith(ground: Ground, test: (c: Column) => boolean): Ground {
-  const left = new Set(ground.columns.filter(test).map((c) => c.id));
+export function onlyWith(instance: PlanningInstance, test: (c: CandidateOption) => boolean): PlanningInstance {
+  const left = new Set(instance.options.filter(test).map((c) => c.id));
   return {
-    ...ground,
-    columns: ground.columns.filter((c) => left.has(c.id) && (c.parent === null || left.has(c.parent))),
+    ...instance,
+    options: instance.options.filter((c) => left.has(c.id) && (c.parent === null || left.has(c.parent))),
   };
 }
 
 /** The same ground without columns that need a hole, or that hang on one. */
-export const withoutHoles = (ground: Ground): Ground => onlyWith(ground, (c) => c.holes === 0);
+export const withoutHoles = (instance: PlanningInstance): PlanningInstance => onlyWith(instance, (c) => c.holes === 0);
 
-export function impossibleOf(ground: Ground): Proposals['impossible'] {
-  return ground.spots
-    .filter((s) => !ground.served.has(s.id) && !ground.columns.some((c) => c.serves.has(s.id)))
+export function impossibleOf(instance: PlanningInstance): Proposals['impossible'] {
+  return instance.spots
+    .filter((s) => !instance.served.has(s.id) && !instance.options.some((c) => c.serves.has(s.id)))
     .map((s) => {
-      const best = ground.hopes.get(s.id);
+      const best = instance.hopes.get(s.id);
       return { spotId: s.id, certainty: best?.certainty ?? 0, by: best?.words ?? null };
     });
 }

@@ -1,10 +1,10 @@
 /** Questions about a proposal, answered by solving with what is asked for forced: why not fewer units, why not over the air here. */
 import type { Id } from '../job/records';
 import { anyDb, type Choice, cheapestOf } from './choice';
-import type { Ground } from './columns';
+import type { PlanningInstance } from './candidateOptions';
 import { type Proposal, proposalOf } from './proposal';
-import { onlyWith, type Workshop } from './propose';
-import { reduced } from './programme';
+import { onlyWith, type PlanningRun } from './propose';
+import { withoutDominated } from './programme';
 
 export interface Answer {
   /** In words, with what it would cost or lack. */
@@ -14,18 +14,18 @@ export interface Answer {
 }
 
 const solved = (
-  { solve, wish, seconds }: Workshop,
-  ground: Ground,
+  { solve, constraints, seconds }: PlanningRun,
+  instance: PlanningInstance,
   more: { mostUnits?: number; forced?: ReadonlySet<Id> } = {},
 ): Promise<Choice | 'late' | null> =>
   cheapestOf(
-    ground,
-    reduced(ground),
+    instance,
+    withoutDominated(instance),
     solve,
     {
       budgetEur: null,
       leastHeadroomDb: anyDb,
-      forced: more.forced ?? wish.forced,
+      forced: more.forced ?? constraints.forced,
       mostUnits: more.mostUnits,
     },
     seconds,
@@ -37,18 +37,18 @@ const late: Answer = {
 };
 
 /** «40 more», «12 less», «as much». */
-function moneyApart(a: number, b: number): string {
+function costDifference(a: number, b: number): string {
   const apart = Math.round(a - b);
   return apart === 0 ? 'as much' : apart > 0 ? `${apart} more` : `${-apart} less`;
 }
 
 /** What a choice is against a proposal, in words: parts and work, needs, headroom, everyone at once. */
 function against(
-  workshop: Workshop,
+  run: PlanningRun,
   choice: Choice,
   proposal: Proposal,
 ): { words: string; instead: Proposal } {
-  const instead = proposalOf(proposal.kind, workshop.job, workshop.scene, choice);
+  const instead = proposalOf(proposal.kind, run.job, run.scene, choice);
   const headroom =
     instead.worst && proposal.worst
       ? `, least headroom ${instead.worst.headroomDb.toFixed(0)} instead of ${proposal.worst.headroomDb.toFixed(0)} dB`
@@ -59,7 +59,7 @@ function against(
       : instead.fitsAtOnce
         ? ', and everyone at once fits'
         : ', and everyone at once no longer fits';
-  const words = `it costs ${moneyApart(instead.costEur, proposal.costEur)} with work, ${instead.met} of ${instead.spots} needs met${headroom}${atOnce}`;
+  const words = `it costs ${costDifference(instead.costEur, proposal.costEur)} with work, ${instead.met} of ${instead.spots} needs met${headroom}${atOnce}`;
   return { words, instead };
 }
 
@@ -67,21 +67,21 @@ function against(
  * Why not fewer units: solved with one unit less. Where nothing meets the needs with so few, the one
  * spot is looked for without which they would do.
  */
-export async function whyNotFewer(workshop: Workshop, proposal: Proposal): Promise<Answer> {
+export async function whyNotFewer(run: PlanningRun, proposal: Proposal): Promise<Answer> {
   const most = proposal.units.length - 1;
-  const { ground } = workshop;
+  const { instance } = run;
   if (most < 0) return { words: 'It has no unit to leave out.', instead: null };
-  const choice = await solved(workshop, ground, { mostUnits: most });
+  const choice = await solved(run, instance, { mostUnits: most });
   if (choice === 'late') return late;
   const count = most === 0 ? 'what is there' : most === 1 ? 'one new unit' : `${most} new units`;
   if (choice) {
-    const { words, instead } = against(workshop, choice, proposal);
+    const { words, instead } = against(run, choice, proposal);
     return { words: `With ${count} ${words}.`, instead };
   }
   const without: string[] = [];
-  for (const spot of ground.spots.filter((s) => !ground.served.has(s.id))) {
-    const left = { ...ground, spots: ground.spots.filter((s) => s !== spot) };
-    const found = await solved(workshop, left, { mostUnits: most });
+  for (const spot of instance.spots.filter((s) => !instance.served.has(s.id))) {
+    const left = { ...instance, spots: instance.spots.filter((s) => s !== spot) };
+    const found = await solved(run, left, { mostUnits: most });
     if (found && found !== 'late') without.push(`${spot.number}, ${spot.name}`);
   }
   return {
@@ -93,21 +93,21 @@ export async function whyNotFewer(workshop: Workshop, proposal: Proposal): Promi
 }
 
 /** Why not over the air here: solved with a unit at the same place that is fed over the air. */
-export async function whyNotAir(workshop: Workshop, proposal: Proposal, placeId: Id): Promise<Answer> {
-  const { ground, wish } = workshop;
-  const here = proposal.columns.find((c) => c.candidate.id === placeId);
+export async function whyNotAir(run: PlanningRun, proposal: Proposal, placeId: Id): Promise<Answer> {
+  const { instance, constraints } = run;
+  const here = proposal.options.find((c) => c.candidate.id === placeId);
   if (!here) return { words: 'The proposal has no unit there.', instead: null };
   if (here.link.medium === 'wireless') return { words: 'It is fed over the air.', instead: null };
-  const air = onlyWith(ground, (c) => c.candidate.id !== placeId || c.link.medium === 'wireless');
-  if (!air.columns.some((c) => c.candidate.id === placeId))
+  const air = onlyWith(instance, (c) => c.candidate.id !== placeId || c.link.medium === 'wireless');
+  if (!air.options.some((c) => c.candidate.id === placeId))
     return {
       words: `No unit ${here.candidate.words} that is fed over the air meets any need that is not met already: what could feed it is heard too weakly there, or leaves too little.`,
       instead: null,
     };
-  const choice = await solved(workshop, air, { forced: new Set([...(wish.forced ?? []), placeId]) });
+  const choice = await solved(run, air, { forced: new Set([...(constraints.forced ?? []), placeId]) });
   if (choice === 'late') return late;
   if (!choice)
     return { words: 'Proven: with that unit fed over the air nothing meets all needs.', instead: null };
-  const { words, instead } = against(workshop, choice, proposal);
+  const { words, instead } = against(run, choice, proposal);
   return { words: `Over the air there, ${words}.`, instead };
 }

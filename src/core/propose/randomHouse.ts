@@ -23,10 +23,10 @@ export function randomHouse(seed: number): Job {
     planDownMbps: pick([500, 1000]),
     planUpMbps: 200,
   });
-  const kits = new Set([...sold, ...empty.units.map((u) => u.kitId)]);
+  const products = new Set([...sold, ...empty.units.map((u) => u.kitId)]);
   const house = jobFromRecords(
     [...empty.byId.values()].filter(
-      (k) => k.type !== 'spot' && (k.type !== 'kit' || kits.has(k.id) || k.kind === 'router'),
+      (k) => k.type !== 'spot' && (k.type !== 'kit' || products.has(k.id) || k.kind === 'router'),
     ),
   );
   const storeyId = 'storey-0';

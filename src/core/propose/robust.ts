@@ -4,8 +4,8 @@ import { spotNeed } from '../job/needs';
 import { bands, type Id } from '../job/records';
 import { type Access, accessesOf, signalFor } from '../network/delivery';
 import { noiseAt } from '../network/disturbance';
-import { allowance, type Feed, networkOf } from '../network/feeds';
-import { type Hop, radioOf, reachOfUnit } from '../network/hops';
+import { backhaulCapacity, type Backhaul, networkOf } from '../network/backhaul';
+import { type Hop, radioOf, pathTreeOfUnit } from '../network/hops';
 import { testDevice } from '../network/predict';
 import { lossIdsCrossed, makeReceived, receive, shadowingDb, unitOffsetDb } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -55,19 +55,19 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
   const device = testDevice(planned);
   const network = networkOf(planned, scene, 'planned');
   const received = makeReceived();
-  const r = random(seedOf(planned.info.id, ...network.feeds.map((f) => `${f.unit.id} ${f.at.join()}`)));
+  const r = random(seedOf(planned.info.id, ...network.backhauls.map((f) => `${f.unit.id} ${f.at.join()}`)));
   const pathTo = (
-    feed: Pick<Feed, 'unit' | 'kit' | 'at' | 'axis' | 'mountDb'>,
+    backhaul: Pick<Backhaul, 'unit' | 'product' | 'at' | 'axis' | 'mountDb'>,
     use: 'access' | 'backhaul',
   ) => {
-    const tree = reachOfUnit(scene, feed, use);
+    const tree = pathTreeOfUnit(scene, backhaul, use);
     return (at: readonly [number, number, number], band: number) => {
       receive(tree, ...at, received);
       const dbm =
-        (radioOf(feed.kit, bands[band] ?? '5', use)?.eirpDbm ?? -Infinity) -
-        (feed.mountDb[band] ?? 0) +
+        (radioOf(backhaul.product, bands[band] ?? '5', use)?.eirpDbm ?? -Infinity) -
+        (backhaul.mountDb[band] ?? 0) +
         (received.gainDb[band] ?? -Infinity);
-      const path: Path = { keys: lossIdsCrossed(tree, received, band), band, unitId: feed.unit.id };
+      const path: Path = { keys: lossIdsCrossed(tree, received, band), band, unitId: backhaul.unit.id };
       return { dbm, path };
     };
   };
@@ -76,19 +76,19 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
     return { spot, at, need: spotNeed(planned, spot), noise: noiseAt(scene, network.disturbers, ...at) };
   });
   // every way to join at every spot, and every hop over the air, with the path of its signal
-  const feeds = network.feeds.map((feed) => ({ feed, to: pathTo(feed, 'access') }));
+  const backhauls = network.backhauls.map((backhaul) => ({ backhaul, to: pathTo(backhaul, 'access') }));
   const joins = spots.map((s) =>
-    feeds.flatMap(({ feed, to }) =>
-      (device ? accessesOf(feed, device, planned.info.streetLatencyMs) : []).map((access: Access) => ({
-        feed,
+    backhauls.flatMap(({ backhaul, to }) =>
+      (device ? accessesOf(backhaul, device, planned.info.streetLatencyMs) : []).map((access: Access) => ({
+        backhaul,
         needed: signalFor(access, s.need, s.noise),
         ...to(s.at, bands.indexOf(access.band)),
       })),
     ),
   );
   const hops = new Map<Hop, Path>();
-  for (const { feed } of feeds)
-    for (const hop of feed.hops)
+  for (const { backhaul } of backhauls)
+    for (const hop of backhaul.hops)
       if (hop.wireless && !hops.has(hop)) {
         const use = hop.link.radio === 'dedicated' ? 'backhaul' : 'access';
         hops.set(hop, pathTo(hop.from, use)(hop.to.at, bands.indexOf(hop.wireless.band)).path);
@@ -96,8 +96,8 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
   // what could be read today: the strongest band of each unit that is there, at each spot
   const found = planned.units.filter((u) => u.found && u.planned).map((u) => u.id);
   const readable = spots.flatMap(({ spot, at }) => {
-    const all = feeds
-      .filter(({ feed }) => found.includes(feed.unit.id))
+    const all = backhauls
+      .filter(({ backhaul }) => found.includes(backhaul.unit.id))
       .map(({ to }) => to(at, 1))
       .filter(({ dbm }) => dbm > -90)
       .sort((a, b) => b.dbm - a.dbm);
@@ -118,24 +118,24 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
   const metAt = spots.map(() => 0);
   for (let i = 0; i < samples; i++) {
     for (const k of keys.keys()) wallZ[k] = r.normal();
-    for (const { feed } of feeds) unitZ.set(feed.unit.id, r.normal());
+    for (const { backhaul } of backhauls) unitZ.set(backhaul.unit.id, r.normal());
     const off = new Map([...hops].map(([hop, path]) => [hop, errorOf(path, r.normal())]));
     const allowed = new Map(
-      feeds.map(({ feed }) => {
-        const uncertain = feed.hops.filter((h) => h.wireless ?? h.wire);
+      backhauls.map(({ backhaul }) => {
+        const uncertain = backhaul.hops.filter((h) => h.wireless ?? h.wire);
         const shifts = uncertain.map((h) =>
           h.wireless ? (off.get(h) ?? 0) / (h.wireless.spreadDb || 1) : r.normal(),
         );
-        return [feed, allowance(planned, feed.hops[0]?.from ?? feed, feed.hops, (n) => shifts[n] ?? 0)];
+        return [backhaul, backhaulCapacity(planned, backhaul.hops[0]?.from ?? backhaul, backhaul.hops, (n) => shifts[n] ?? 0)];
       }),
     );
     let met = 0;
     joins.forEach((ways, s) => {
       // people and furniture are in the way of one unit or another, whatever the band
-      const shadow = new Map(feeds.map(({ feed }) => [feed, r.normal()]));
-      const ok = ways.some(({ feed, needed, dbm, path }) => {
-        const allow = allowed.get(feed);
-        return allow !== undefined && dbm + errorOf(path, shadow.get(feed) ?? 0) >= needed(allow);
+      const shadow = new Map(backhauls.map(({ backhaul }) => [backhaul, r.normal()]));
+      const ok = ways.some(({ backhaul, needed, dbm, path }) => {
+        const capacity = allowed.get(backhaul);
+        return capacity !== undefined && dbm + errorOf(path, shadow.get(backhaul) ?? 0) >= needed(capacity);
       });
       if (!ok) return;
       met++;

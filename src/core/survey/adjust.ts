@@ -240,7 +240,7 @@ export function mergeEdits(job: Job, first: Edit, second: Edit): Edit {
 }
 
 /** An edit of walls with its rooms, after which the taped lengths of the storeys hold again. */
-export function settled(job: Job, edit: Edit): Edit {
+export function adjusted(job: Job, edit: Edit): Edit {
   let whole = withRooms(job, edit);
   const storeys = new Set(
     whole.put.flatMap((r) => (r.type === 'wall' || r.type === 'tape' ? [r.storeyId] : [])),

@@ -6,7 +6,7 @@ import { freshId } from '../job/fresh';
 import type { Job } from '../job/job';
 import { makeRecord } from '../job/make';
 import type { AnyRecord, Id, Room, Wall } from '../job/records';
-import { adjustStorey, settled, tapeSpreadM, type TapeResult } from './adjust';
+import { adjustStorey, adjusted, tapeSpreadM, type TapeResult } from './adjust';
 import type { RoomLine, Side } from './roomLine';
 import { halfOf, storeyWalls } from './storeyGraph';
 import { leastWallM } from './wallEdits';
@@ -304,7 +304,7 @@ export function roomAt(
       });
   put.push(room);
   const label = `Add ${name}`;
-  const whole = settled(job, { label, put, remove: [] });
+  const whole = adjusted(job, { label, put, remove: [] });
   const after = applyEdit(job, whole).job;
   const closes = (['width', 'depth'] as const).flatMap((what) => {
     const [p, q] = what === 'width' ? (['west', 'east'] as const) : (['north', 'south'] as const);

@@ -1,9 +1,9 @@
 import { isCoaxRun } from '../job/coaxRuns';
 import { find, type Job } from '../job/job';
-import type { Id, Service } from '../job/records';
+import type { Id, ServicePoint } from '../job/records';
 
 export interface CoaxRow {
-  service: Service;
+  servicePoint: ServicePoint;
   /** 0 = where the coax enters or a part that hangs on nothing known. */
   depth: number;
   /** How it is joined, in words. */
@@ -40,13 +40,13 @@ export function coaxTree(job: Job): CoaxRow[] {
   );
   const rows: CoaxRow[] = [];
   const seen = new Set<Id>();
-  const rank: Partial<Record<Service['kind'], number>> = { entry: 0, splitter: 1, coax: 2 };
-  const walk = (service: Service, depth: number, words: string) => {
-    seen.add(service.id);
-    rows.push({ service, depth, words });
+  const rank: Partial<Record<ServicePoint['kind'], number>> = { entry: 0, splitter: 1, coax: 2 };
+  const walk = (servicePoint: ServicePoint, depth: number, words: string) => {
+    seen.add(servicePoint.id);
+    rows.push({ servicePoint, depth, words });
     for (const run of job.cableRuns) {
-      if (run.fromId !== service.id && run.toId !== service.id) continue;
-      const next = find(job, 'service', run.fromId === service.id ? run.toId : run.fromId);
+      if (run.fromId !== servicePoint.id && run.toId !== servicePoint.id) continue;
+      const next = find(job, 'service', run.fromId === servicePoint.id ? run.toId : run.fromId);
       if (!next || seen.has(next.id) || !parts.includes(next)) continue;
       walk(
         next,
@@ -69,5 +69,5 @@ export function coaxTree(job: Job): CoaxRow[] {
   return rows;
 }
 
-const splitterWords = (s: Service) =>
+const splitterWords = (s: ServicePoint) =>
   `${s.ways ?? '?'}-way${s.rated === 'unknown' ? ', rating not known' : s.rated === 'no' ? ', not rated' : ''}`;

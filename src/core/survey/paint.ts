@@ -5,7 +5,7 @@ import { applyEdit, type Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
 import { find, type Job } from '../job/job';
 import type { Id, Tape, Wall } from '../job/records';
-import { mergeEdits, settled } from './adjust';
+import { mergeEdits, adjusted } from './adjust';
 import { halfOf, storeyGraph, storeyWalls } from './storeyGraph';
 import { leastWallM, splitWall, wallLength } from './wallEdits';
 
@@ -16,7 +16,7 @@ export function paintWalls(job: Job, wallIds: readonly Id[], assemblyId: Id): Ed
     const wall = find(job, 'wall', id);
     return wall && wall.assemblyId !== assemblyId ? [{ ...wall, assemblyId }] : [];
   });
-  return settled(job, {
+  return adjusted(job, {
     label: `${put.length === 1 ? 'A wall' : `${put.length} walls`} of ${name}`,
     put,
     remove: [],

@@ -154,7 +154,7 @@ test('the coax of a house as a tree; outlets that nothing reaches come last', ()
     note: '',
   });
   next = applyEdit(next, { label: 'x', put: [run(1), run(2)], remove: [] }).job;
-  expect(coaxTree(next).map((r) => [r.service.id, r.depth, r.words])).toEqual([
+  expect(coaxTree(next).map((r) => [r.servicePoint.id, r.depth, r.words])).toEqual([
     ['splitter-1', 0, '4-way, rating not known'],
     ['coax-1', 1, 'RG-6, 9.0 m'],
     ['coax-2', 1, 'RG-6, 9.0 m'],

@@ -1,5 +1,5 @@
 /** What the drawing tools offer to put down: usual sizes and planning losses, all to be changed afterwards. */
-import type { Obstacle, Opening, PerBand, Service } from '../job/records';
+import type { Obstacle, Opening, PerBand, ServicePoint } from '../job/records';
 
 export interface OpeningPreset {
   id: string;
@@ -106,7 +106,7 @@ export const thingPresets: ThingPreset[] = [
   thing('hedge', 'Hedge', 'Outdoors', 'hedge', [6, 0.9, 1.8], db(4, 8, 9)),
 ];
 
-export type ServiceKind = Service['kind'];
+export type ServiceKind = ServicePoint['kind'];
 
 /** What each kind of service is called, and how high it usually is, m. */
 export const serviceKinds: Record<ServiceKind, { name: string; heightM: number }> = {

@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { apart } from '../geometry/apart';
+import { shortestGap } from '../geometry/shortestGap';
 import { makeRecord } from '../job/make';
 import { radioRules } from '../wifi/radioRules';
 import { scaledPicture, turnedPicture } from './underlay';
@@ -53,8 +53,8 @@ test('the gap between two buildings is between their nearest points, either way 
     [43, 5],
     [36, 5],
   ];
-  expect(apart(house, shed).metres).toBe(22);
-  const [there, back] = [apart(house, shed), apart(shed, house)];
+  expect(shortestGap(house, shed).metres).toBe(22);
+  const [there, back] = [shortestGap(house, shed), shortestGap(shed, house)];
   expect(back.metres).toBe(there.metres);
   expect([there.from[0], there.to[0]]).toEqual([14, 36]);
 });

@@ -12,7 +12,7 @@ const rakeM = 0.5;
 /** Left and right of everything, m. */
 const marginM = 0.9;
 
-export interface CutStorey {
+export interface SectionStorey {
   storey: Storey;
   /** Floor, and the underside of what is above. */
   z0: number;
@@ -23,19 +23,19 @@ export interface CutStorey {
   rooms: { name: string; x0: number; x1: number }[];
 }
 
-export interface CutBuilding {
+export interface SectionBuilding {
   building: Building;
   x0: number;
   x1: number;
   /** Make of its outer walls; null where it has none. */
   wallAssemblyId: Id | null;
-  storeys: CutStorey[];
+  storeys: SectionStorey[];
   /** Profile of the roof from its left eaves to its right. */
   roof: Point[];
 }
 
 export interface WiringLayout {
-  buildings: CutBuilding[];
+  buildings: SectionBuilding[];
   /** Between buildings: what is drawn, and how far it is. */
   gaps: { x0: number; x1: number; metres: number; shortened: boolean }[];
   /** Where what is outdoors stands; null when nothing is. */
@@ -55,18 +55,18 @@ export function wiringLayout(job: Job): WiringLayout | null {
   const outer = outerWallIds(job);
   const standing = inOrder(job.buildings.filter((b) => b.kind !== 'outdoors'));
   if (standing.length === 0) return null;
-  const buildings: CutBuilding[] = [];
+  const buildings: SectionBuilding[] = [];
   const gaps: WiringLayout['gaps'] = [];
   let x = marginM;
   standing.forEach((building, i) => {
     const before = standing.slice(0, i);
     if (before.length) {
-      const metres = Math.min(...before.map((b) => apart(b, building)));
+      const metres = Math.min(...before.map((b) => gapM(b, building)));
       const drawn = Math.min(longestGapM, Math.max(1.4, metres));
       gaps.push({ x0: x, x1: x + drawn, metres, shortened: metres > drawn });
       x += drawn;
     }
-    const cut = cutOf(job, building, x, outer);
+    const cut = sectionOf(job, building, x, outer);
     buildings.push(cut);
     x = cut.x1;
   });
@@ -108,7 +108,7 @@ const siteX = (job: Job, at: { storeyId: Id; xM: number; yM: number }): number =
 const siteBounds = (b: Building) => boundsOf(b.outline.map(([x, y]) => toSite(b, x, y)));
 
 /** How far two buildings stand apart, m, by the boxes around them. */
-function apart(a: Building, b: Building): number {
+function gapM(a: Building, b: Building): number {
   const [p, q] = [siteBounds(a), siteBounds(b)];
   return Math.hypot(Math.max(0, p[0] - q[2], q[0] - p[2]), Math.max(0, p[1] - q[3], q[1] - p[3]));
 }
@@ -120,21 +120,21 @@ function inOrder(all: readonly Building[]): Building[] {
   if (order.length === 0) order.push(...rest.splice(0, 1));
   while (rest.length) {
     const next = rest
-      .map((b) => ({ b, metres: Math.min(...order.map((o) => apart(o, b))) }))
+      .map((b) => ({ b, metres: Math.min(...order.map((o) => gapM(o, b))) }))
       .reduce((near, r) => (r.metres < near.metres ? r : near)).b;
     order.push(...rest.splice(rest.indexOf(next), 1));
   }
   return order;
 }
 
-function cutOf(job: Job, building: Building, left: number, outer: ReadonlySet<Id>): CutBuilding {
+function sectionOf(job: Job, building: Building, left: number, outer: ReadonlySet<Id>): SectionBuilding {
   const [x0, y0, x1, y1] = boundsOf(building.outline);
   const middle = (y0 + y1) / 2 + 0.001;
   const shift = left - x0;
   const floors = job.storeys
     .filter((s) => s.buildingId === building.id)
     .sort((a, b) => a.floorZM - b.floorZM);
-  const storeys = floors.map((storey, i): CutStorey => {
+  const storeys = floors.map((storey, i): SectionStorey => {
     const walls = job.walls
       .filter((w) => w.storeyId === storey.id)
       .flatMap((w) => {

@@ -1,6 +1,6 @@
 /** The ways of links on the wiring section. */
 import { find, get, type Job } from '../job/job';
-import type { Id, Link, Service, Unit } from '../job/records';
+import type { Id, Link, ServicePoint, Unit } from '../job/records';
 import { coaxRoute } from '../network/coaxRoute';
 import type { WiringLayout } from './layout';
 
@@ -13,7 +13,7 @@ export interface WiringPath {
   to: Unit;
   points: At[];
   /** Splitters, outlets and sockets on its way. */
-  through: { service: Service; at: At }[];
+  through: { servicePoint: ServicePoint; at: At }[];
 }
 
 /** A cable between storeys runs so far above the floor, m; between buildings so deep. */
@@ -31,20 +31,20 @@ export function wiringPaths(job: Job, layout: WiringLayout): WiringPath[] {
 /** The way of one link, which need not be in the plan. */
 export function wiringPath(job: Job, layout: WiringLayout, link: Link, from: Unit, to: Unit): WiringPath {
   const [a, b] = [layout.placeOf(from), layout.placeOf(to)];
-  const through = servicesOf(job, link).map((service) => ({ service, at: layout.placeOf(service) }));
+  const through = servicesOf(job, link).map((servicePoint) => ({ servicePoint, at: layout.placeOf(servicePoint) }));
   const stops =
     link.medium === 'wireless'
       ? [a, b]
       : link.points.length > 0
-        ? square([a, ...link.points.map((p) => layout.placeOf(p)), b])
+        ? orthogonalRoute([a, ...link.points.map((p) => layout.placeOf(p)), b])
         : through.length > 0
-          ? square([a, ...through.map((t) => t.at), b])
-          : plain(job, layout, from, to, a, b);
+          ? orthogonalRoute([a, ...through.map((t) => t.at), b])
+          : defaultRoute(job, layout, from, to, a, b);
   return { link, from, to, points: stops, through };
 }
 
 /** Outlets, splitters and sockets that a link goes through. */
-function servicesOf(job: Job, link: Link): Service[] {
+function servicesOf(job: Job, link: Link): ServicePoint[] {
   const ids: Id[] = [];
   if (link.fromServiceId !== null && link.toServiceId !== null) {
     const route = link.medium === 'coax' ? coaxRoute(job, link.fromServiceId, link.toServiceId) : null;
@@ -55,7 +55,7 @@ function servicesOf(job: Job, link: Link): Service[] {
 }
 
 /** Corner to corner level first, then up or down, as cables lie. */
-function square(stops: At[]): At[] {
+function orthogonalRoute(stops: At[]): At[] {
   return stops.flatMap((p, i): At[] => {
     const next = stops[i + 1];
     return next && Math.abs(next[0] - p[0]) > 0.02 && Math.abs(next[1] - p[1]) > 0.02
@@ -65,7 +65,7 @@ function square(stops: At[]): At[] {
 }
 
 /** Down to the skirting, or under the ground between buildings, along, and up again. */
-function plain(job: Job, layout: WiringLayout, from: Unit, to: Unit, a: At, b: At): At[] {
+function defaultRoute(job: Job, layout: WiringLayout, from: Unit, to: Unit, a: At, b: At): At[] {
   const storey = (u: Unit) => get(job, 'storey', u.storeyId);
   const apart = storey(from).buildingId !== storey(to).buildingId;
   const wall = (u: Unit, other: At): number => {

@@ -2,12 +2,12 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { tanneryLofts } from '@/../demo/make/tanneryLofts';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
-import type { AnyRecord, Service } from '../job/records';
+import type { AnyRecord, ServicePoint } from '../job/records';
 import { smallHouse } from '../job/smallHouse';
 import { coaxRate } from '../media/coax';
-import { feedOptions } from '../network/feedOptions';
+import { backhaulOptions } from '../network/backhaulOptions';
 import { lossSteps } from '../network/lossSteps';
-import { wireWay } from '../network/wireWay';
+import { wiredLink } from '../network/wiredLink';
 import { linkTo } from '../plan/linkTo';
 import { placeUnit } from '../plan/placeUnit';
 import { buildScene } from '../propagation/scene';
@@ -79,7 +79,7 @@ describe('the ways of links', () => {
   const coaxJob = (() => {
     const placed = placeUnit(house, get(house, 'kit', 'kit-node'), { storeyId: 'ground', xM: 1.6, yM: 7 });
     const withNode = applyEdit(house, placed.edit).job;
-    const found = feedOptions(withNode, buildScene(withNode), placed.unit);
+    const found = backhaulOptions(withNode, buildScene(withNode), placed.unit);
     const [coax, mains] = ['coax', 'powerline'].map((m) =>
       found.find((o) => o.link.medium === m && o.downMbps > 0),
     );
@@ -100,7 +100,7 @@ describe('the ways of links', () => {
 
   test('coax goes through its outlets and splitter; over the air there is nothing between', () => {
     const path = wiringPaths(coaxJob.job, layout).find((p) => p.link.medium === 'coax');
-    expect(path?.through.map((t) => t.service.kind)).toContain('splitter');
+    expect(path?.through.map((t) => t.servicePoint.kind)).toContain('splitter');
     const air = linkTo(
       house,
       { id: 'unit-b' },
@@ -123,7 +123,7 @@ describe('the ways of links', () => {
     if (losses === null || typeof losses === 'string' || losses.medium !== 'coax') throw new Error('no coax');
     const sum = losses.steps.reduce((all, s) => all + s.db, 0);
     expect(sum).toBeCloseTo(losses.lossDb, 9);
-    const way = wireWay(coaxJob.job, link);
+    const way = wiredLink(coaxJob.job, link);
     expect(typeof way === 'string' ? way : way.lossDb).toBeCloseTo(sum, 9);
     expect(losses.mbps).toBeCloseTo(coaxRate(sum), 9);
     expect(losses.rated.lossDb).toBeLessThanOrEqual(losses.lossDb);
@@ -135,7 +135,7 @@ describe('the ways of links', () => {
     const mains = lossSteps(coaxJob.withNode, coaxJob.mains.link);
     expect(mains).toMatchObject({ medium: 'powerline' });
     const outlet = house.services.find(
-      (s): s is Service => s.kind === 'coax' && s.id === coaxJob.coax.link.toServiceId,
+      (s): s is ServicePoint => s.kind === 'coax' && s.id === coaxJob.coax.link.toServiceId,
     );
     if (!outlet) throw new Error('no outlet');
     expect(lossSteps(put(coaxJob.job, { ...outlet, joined: 'not-joined' }), coaxJob.coax.link)).toMatch(

@@ -1,5 +1,5 @@
 import { find, type Job } from '@/core/job/job';
-import type { CutBuilding } from '@/core/wiring/layout';
+import type { SectionBuilding } from '@/core/wiring/layout';
 
 /** Thinnest wall that can be seen, px. */
 const thinPx = 4;
@@ -13,7 +13,7 @@ export function HouseCut({
   prefix,
 }: {
   job: Job;
-  cut: CutBuilding;
+  cut: SectionBuilding;
   px: (x: number, z: number) => [number, number];
   scale: number;
   prefix: string;
@@ -123,7 +123,7 @@ export function HouseCut({
 }
 
 /** The underside of the roof above a place, px from the top. */
-function roofAt(cut: CutBuilding, x: number, px: (x: number, z: number) => [number, number]): number {
+function roofAt(cut: SectionBuilding, x: number, px: (x: number, z: number) => [number, number]): number {
   for (let i = 0; i + 1 < cut.roof.length; i++) {
     const [a, b] = [cut.roof[i], cut.roof[i + 1]];
     if (!a || !b || x < a[0] || x > b[0] || b[0] - a[0] < 1e-6) continue;

@@ -78,14 +78,14 @@ export function LinkBand({
         strokeLinecap={spine?.round ? 'round' : undefined}
         strokeLinejoin="round"
       />
-      {path.through.map(({ service, at }) => {
+      {path.through.map(({ servicePoint, at }) => {
         const [x, y] = px(...at);
         return (
-          <g key={service.id} transform={`translate(${x} ${y})`}>
-            <title>{service.name}</title>
+          <g key={servicePoint.id} transform={`translate(${x} ${y})`}>
+            <title>{servicePoint.name}</title>
             <rect x={-9} y={-9} width={18} height={18} fill="#fffdf8" stroke="#1f2a37" strokeWidth={0.9} />
             <path
-              d={serviceShapes[service.kind]}
+              d={serviceShapes[servicePoint.kind]}
               fill="none"
               stroke="#1f2a37"
               strokeWidth={1.3}

@@ -3,7 +3,7 @@
 import { type KeyboardEvent, useId, useMemo, useRef } from 'react';
 import { find } from '@/core/job/job';
 import type { Unit } from '@/core/job/records';
-import type { FeedOption } from '@/core/network/feedOptions';
+import type { BackhaulOption } from '@/core/network/backhaulOptions';
 import { mediumWords } from '@/core/network/mediumWords';
 import { wiringLayout } from '@/core/wiring/layout';
 import { wiringPath, wiringPaths } from '@/core/wiring/paths';
@@ -25,7 +25,7 @@ const leastScale = 15;
 const mostTaller = 1.6;
 
 /** The property cut open large, every unit at its true height, each link a band by what it carries. */
-export function WiringSection({ use, options }: { use: Use; options: FeedOption[] | null }) {
+export function WiringSection({ use, options }: { use: Use; options: BackhaulOption[] | null }) {
   const store = useJobStore();
   const prefix = useId().replace(/[^A-Za-z0-9]/g, '');
   const box = useRef<HTMLDivElement>(null);
@@ -212,11 +212,11 @@ export function WiringSection({ use, options }: { use: Use; options: FeedOption[
   /** What is written beside a peg: what comes to it, and what everyone at once takes. */
   function linesOf(u: Unit): string[] {
     const link = job.links.find((l) => l.unitId === u.id);
-    const feed = link ? rateOf(link.id) : network ? job.info.planDownMbps : null;
+    const backhaul = link ? rateOf(link.id) : network ? job.info.planDownMbps : null;
     if (network?.unfed.some((f) => f.unitId === u.id)) return ['not fed'];
-    if (feed === null) return [];
+    if (backhaul === null) return [];
     const flow = link ? flowOf(link.id) : (network?.load.plan.downMbps ?? 0);
-    return [rateText(feed), ...(use === 'all' ? [`${rateText(flow)} at once`] : [])];
+    return [rateText(backhaul), ...(use === 'all' ? [`${rateText(flow)} at once`] : [])];
   }
 }
 

@@ -6,7 +6,7 @@ import { readKitCsv, writeKitCsv } from '@/core/formats/kitCsv';
 import { plainRadio } from '@/core/kit/catalogue';
 import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
-import { type Kit, schemas } from '@/core/job/records';
+import { type Product, schemas } from '@/core/job/records';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, PartHead } from '@/ui/primitives';
 import { saveText } from '@/ui/saveText';
@@ -20,7 +20,7 @@ const mostBytes = 2_000_000;
 function readKits(
   name: string,
   text: string,
-): { kits: Kit[]; problems: { path: string; message: string }[] } {
+): { kits: Product[]; problems: { path: string; message: string }[] } {
   if (!name.toLowerCase().endsWith('.json')) return readKitCsv(text);
   try {
     const parsed = schemas.kit.array().safeParse(JSON.parse(text));
@@ -41,18 +41,18 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
   const job = useJob((s) => s.job);
   const [shown, setShown] = useState<string | null>(null);
   const file = useRef<HTMLInputElement>(null);
-  const kit = job.kits.find((k) => k.id === shown);
+  const product = job.kits.find((k) => k.id === shown);
   const used = (id: string) =>
     job.units.some((u) => u.kitId === id) || job.links.some((l) => l.adapterKitId === id);
-  const save = (next: Kit, label: string) => store.getState().commit({ label, put: [next], remove: [] });
+  const save = (next: Product, label: string) => store.getState().commit({ label, put: [next], remove: [] });
 
   async function bringIn(chosen: File) {
     if (chosen.size > mostBytes) return void toast.error('The file is larger than 2 MB: nothing was taken.');
-    const { kits, problems } = readKits(chosen.name, await chosen.text());
+    const { kits: products, problems } = readKits(chosen.name, await chosen.text());
     const [first] = problems;
     if (first) toast.error(`Nothing was taken. ${first.path ? `${first.path}: ` : ''}${first.message}`);
-    else if (store.getState().commit({ label: `Bring in ${kits.length} kits`, put: kits, remove: [] }))
-      toast(`${kits.length} kits taken from ${chosen.name}`);
+    else if (store.getState().commit({ label: `Bring in ${products.length} kits`, put: products, remove: [] }))
+      toast(`${products.length} kits taken from ${chosen.name}`);
   }
 
   function add() {
@@ -142,15 +142,15 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
           </ul>
         </div>
         <div className="max-[700px]:order-first">
-          {kit ? (
+          {product ? (
             <KitFields
-              kit={kit}
+              product={product}
               save={save}
               onRemove={
-                used(kit.id)
+                used(product.id)
                   ? null
                   : () => {
-                      store.getState().commit({ label: `Remove ${kit.name}`, put: [], remove: [kit.id] });
+                      store.getState().commit({ label: `Remove ${product.name}`, put: [], remove: [product.id] });
                       setShown(null);
                     }
               }

@@ -2,12 +2,12 @@
 
 import { Trash2 } from 'lucide-react';
 import { plainRadio } from '@/core/kit/catalogue';
-import { bands, type Kit } from '@/core/job/records';
+import { bands, type Product } from '@/core/job/records';
 import { NameField, NumberField } from '@/ui/inputs';
 import { Button, Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
 import { TickField, WordChoice } from '@/ui/WordChoice';
 
-export const kindWords: Record<Kit['kind'], string> = {
+export const kindWords: Record<Product['kind'], string> = {
   main: 'main unit',
   node: 'mesh node',
   'plug-in': 'plug-in node',
@@ -36,22 +36,22 @@ const poeWords = {
 const standardWords = { ht: 'n', vht: 'ac', he: 'ax', eht: 'be' } as const;
 const patternWords = { isotropic: 'all round', dipole: 'like a stick', 'half-space': 'to one side' } as const;
 const widths = ['20', '40', '80', '160', '320'] as const;
-type Radio = Kit['radios'][number];
+type Radio = Product['radios'][number];
 
 /** All that the catalogue knows of a kit. @param onRemove null while something uses it. */
 export function KitFields({
-  kit: k,
+  product: k,
   save,
   onRemove,
 }: {
-  kit: Kit;
-  save: (next: Kit, label: string) => void;
+  product: Product;
+  save: (next: Product, label: string) => void;
   onRemove: (() => void) | null;
 }) {
-  const set = (part: Partial<Kit>, what: string) => save({ ...k, ...part }, `${what} of ${k.name}`);
+  const set = (part: Partial<Product>, what: string) => save({ ...k, ...part }, `${what} of ${k.name}`);
   const number = (
     label: string,
-    key: keyof Kit &
+    key: keyof Product &
       (
         'priceEur' | 'fitMinutes' | 'portMbps' | 'ports' | 'poePorts' | 'powerW' | 'ipRating' | 'socketsTaken'
       ),
@@ -132,7 +132,7 @@ export function KitFields({
       />
       {number('IP rating', 'ipRating', '', 69)}
       {number('Sockets its plug takes', 'socketsTaken', '', 6)}
-      <Radios kit={k} set={set} />
+      <Radios product={k} set={set} />
       <PartHead>Its light</PartHead>
       {k.lights.length === 0 && <p className="text-muted">Nothing is known of its light.</p>}
       <ul>
@@ -172,7 +172,7 @@ export function KitFields({
   );
 }
 
-function Radios({ kit: k, set }: { kit: Kit; set: (part: Partial<Kit>, what: string) => void }) {
+function Radios({ product: k, set }: { product: Product; set: (part: Partial<Product>, what: string) => void }) {
   const put = (i: number, part: Partial<Radio>) =>
     set({ radios: k.radios.map((r, n) => (n === i ? { ...r, ...part } : r)) }, 'Radio');
   return (

@@ -9,7 +9,7 @@ import { Catalogue } from './Catalogue';
 /** The kit that can be placed: choose one, then click on the sheet. */
 export function KitShelf() {
   const store = useJobStore();
-  const kits = useJob((s) => s.job.kits);
+  const products = useJob((s) => s.job.kits);
   const currency = useJob((s) => s.job.info.currency);
   const [open, setOpen] = useState(false);
   const kitId = useJob((s) => (s.tool === 'unit' ? s.kitId : null));
@@ -20,7 +20,7 @@ export function KitShelf() {
         <kbd className="rounded-[2px] border border-strong px-1 text-[11.5px] font-normal">U</kbd>
       </h2>
       <ul className="max-h-[max(116px,calc(100vh-672px))] overflow-auto pointer-coarse:max-h-none">
-        {kits
+        {products
           .filter((k) => k.kind !== 'router' && isPlaceable(k))
           .map((k) => (
             <li key={k.id} className="border-t border-rule">

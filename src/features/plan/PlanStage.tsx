@@ -43,7 +43,7 @@ export function PlanStage() {
   const count = (spots: readonly Spot[], mark: Mark) => spots.filter((s) => markOf(s) === mark).length;
   const met = (spots: readonly Spot[]) => count(spots, 'met');
   const notSure = count(job.spots, 'thin');
-  const kit = find(job, 'kit', kitId);
+  const product = find(job, 'kit', kitId);
   return (
     <>
       <aside aria-label="Property" className="shell-left">
@@ -59,8 +59,8 @@ export function PlanStage() {
               ? 'Click the corners of the cable, from the unit that feeds; Page Up and Page Down change the storey. Enter ends, Esc leaves it.'
               : tool === 'cut'
                 ? 'Click two places: the house is cut open between them. Esc leaves it.'
-                : tool === 'unit' && kit
-                  ? `Click where the ${kit.name.toLowerCase()} goes. Esc leaves it.`
+                : tool === 'unit' && product
+                  ? `Click where the ${product.name.toLowerCase()} goes. Esc leaves it.`
                   : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}${job.info.useLearned ? '; as readings taught' : ''}`
           }
         >

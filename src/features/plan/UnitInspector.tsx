@@ -23,7 +23,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
   const job = useJob((s) => s.job);
   const planned = useJob((s) => s.planned);
   const unfed = useJob((s) => s.network?.unfed.find((u) => u.unitId === unit.id));
-  const kit = find(job, 'kit', unit.kitId);
+  const product = find(job, 'kit', unit.kitId);
   const storey = find(job, 'storey', unit.storeyId);
   const { lengths } = job.info;
   const save = (next: Unit, label: string) => {
@@ -53,7 +53,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
       <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
         <PegIcon letter={unit.letter} look="selected" size={38} />
         <div className="min-w-0 flex-1">
-          <h2 className="truncate text-[16px] font-bold">{kit?.name}</h2>
+          <h2 className="truncate text-[16px] font-bold">{product?.name}</h2>
           <p className="truncate text-muted">
             {unit.name}, {storey?.name.toLowerCase()}, {lengthText(unit.heightM, lengths)} up
           </p>

@@ -15,7 +15,7 @@ import {
 import { freshId } from '@/core/job/fresh';
 import { problemsOf } from '@/core/job/jobFile';
 import { assemblyLoss, assemblySpread } from '@/core/materials/assemblyLoss';
-import { settled } from '@/core/survey/adjust';
+import { adjusted } from '@/core/survey/adjust';
 import { paintWalls } from '@/core/survey/paint';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, IconButton, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
@@ -83,7 +83,7 @@ export function AssemblyEditor({
     const { commit } = store.getState();
     if (
       !commit(
-        settled(job, {
+        adjusted(job, {
           label: `${asNew ? 'New' : 'Change'} make: ${next.name}`,
           put: [parsed.data],
           remove: [],

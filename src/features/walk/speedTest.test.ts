@@ -1,11 +1,11 @@
 /** The speed test against its real far end, on loopback. */
 import { createServer, type Server } from 'node:http';
 import { makeSpeedServer } from '@/server/sharing/speedServer';
-import type { Shape } from '@/core/proof/shape';
+import type { LinkConditions } from '@/core/proof/linkConditions';
 import { BrokenOffError, type SpeedOptions, speedTest } from './speedTest';
 
 const short: SpeedOptions = { flowMs: 700, warmUpMs: 200, streams: 3, pings: 4 };
-const shapes: Record<string, Shape> = {
+const shapes: Record<string, LinkConditions> = {
   slow: { connected: true, downMbps: 20, upMbps: 8, latencyMs: 30, rssiDbm: -71 },
   dead: { connected: false, downMbps: 0, upMbps: 0, latencyMs: 0, rssiDbm: null },
 };

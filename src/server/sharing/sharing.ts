@@ -1,6 +1,6 @@
 /** What the Phone button asks for: is the job open to phones, where, with which code. */
 import type { Id } from '@/core/job/records';
-import type { Shape, Simulation } from '@/core/proof/shape';
+import type { LinkConditions, Simulation } from '@/core/proof/linkConditions';
 import { beatAt, roamingHouse, type RoamingHouse } from '@/standins/roamingPhone';
 import { shapeFor } from '@/standins/shapes';
 import { database } from '../database';
@@ -19,7 +19,7 @@ export interface SharingState {
   } | null;
 }
 
-const shapes = new Map<string, Shape | null>();
+const shapes = new Map<string, LinkConditions | null>();
 /** Most simulated conditions kept. */
 const mostShapes = 500;
 

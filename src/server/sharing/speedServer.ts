@@ -6,9 +6,9 @@ import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { z } from 'zod';
 import type { Arrival } from '@/core/proof/speedFigures';
-import { type Allowance, makeAllowance } from './allowance';
+import { type TokenBucket, makeTokenBucket } from './tokenBucket';
 import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/proof/testQueue';
-import type { Shape, SimulatedBeat, SimulateRequest, Simulation } from '@/core/proof/shape';
+import type { LinkConditions, SimulatedBeat, SimulateRequest, Simulation } from '@/core/proof/linkConditions';
 
 /** A stream is cut after so long and after so many bytes, whatever the phone asks. */
 const longestStreamMs = 12_000;
@@ -23,10 +23,10 @@ const shapeStepMs = 8;
 const ticketSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
 
 interface Test {
-  shape: Shape | null;
+  shape: LinkConditions | null;
   /** SIMULATED rates, shared by all streams. */
-  down: Allowance | null;
-  up: Allowance | null;
+  down: TokenBucket | null;
+  up: TokenBucket | null;
   beganMs: number;
   arrivals: Arrival[];
 }
@@ -66,12 +66,12 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
     const end = now() + longestStreamMs;
     let sent = 0;
     let piece = 0;
-    const { down: allowance } = test;
-    if (allowance) {
+    const { down: bucket } = test;
+    if (bucket) {
       const timer = setInterval(() => {
         if (now() > end) return void response.end();
         if (response.writableLength > pieceBytes) return;
-        const bytes = allowance.take(pieceBytes, now());
+        const bytes = bucket.take(pieceBytes, now());
         if (bytes > 0) response.write(payload.subarray(0, bytes));
       }, shapeStepMs);
       response.on('close', () => clearInterval(timer));
@@ -164,7 +164,7 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
           queue = joined;
           const simulate = simulateOf(query);
           const shape = simulate ? shapeOf(jobId, simulate.request, simulate.run) : null;
-          const allow = (mbps: number) => (mbps > 0 ? makeAllowance(mbps, now()) : null);
+          const allow = (mbps: number) => (mbps > 0 ? makeTokenBucket(mbps, now()) : null);
           tests.set(id, {
             shape,
             down: shape && allow(shape.downMbps),

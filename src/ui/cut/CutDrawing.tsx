@@ -1,7 +1,7 @@
 import { useId } from 'react';
 import { find, type Job } from '@/core/job/job';
 import type { Assembly } from '@/core/job/records';
-import type { CutPart } from '@/core/propagation/elevation';
+import type { ProfilePart } from '@/core/propagation/pathProfile';
 import { Hatches } from '@/ui/sheet/hatches';
 import { Peg } from '@/ui/sheet/Peg';
 import type { CutAnswer } from '@/workers/protocol';
@@ -15,7 +15,7 @@ const aboveM = 1.4;
 const thinnestPx = 4;
 
 /** The make of a part, for its hatch and thickness. */
-function makeOf(job: Job, part: CutPart): Assembly | undefined {
+function makeOf(job: Job, part: ProfilePart): Assembly | undefined {
   const record = job.byId.get(part.id);
   const id =
     record?.type === 'wall' || record?.type === 'opening'

@@ -30,7 +30,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
   const prediction = useJob((s) =>
     [...(s[scenario] ?? []), ...(s.fixed ?? [])].find((p) => p.spotId === place?.id),
   );
-  const way = cut?.kind === 'way' ? prediction?.ways[0] : undefined;
+  const way = cut?.kind === 'way' ? prediction?.paths[0] : undefined;
   const [answer, setAnswer] = useState<CutAnswer | null>(null);
   const [error, setError] = useState('');
   const panel = useRef<HTMLElement>(null);
@@ -105,7 +105,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
           ) : (
             !error && (
               <p className="px-4 text-muted">
-                {cut.kind === 'way' && !prediction?.ways.length
+                {cut.kind === 'way' && !prediction?.paths.length
                   ? 'Choose a spot that a unit reaches to see its way from the side.'
                   : 'Computing …'}
               </p>

@@ -82,11 +82,11 @@ export function StepCard({
         </ul>
       )}
       {open && <Clock step={step} run={run} now={now} />}
-      {step.gate && !over && (
+      {step.holdPoint && !over && (
         <div className="mt-4 border-2 border-ink bg-panel p-3">
           <p className="text-muted">Go on only when the answer is yes</p>
-          <p className="text-[19px] leading-tight font-bold">{step.gate.question}</p>
-          {step.gate.light && <p className="mt-1 text-muted">It means: {step.gate.light.means}.</p>}
+          <p className="text-[19px] leading-tight font-bold">{step.holdPoint.question}</p>
+          {step.holdPoint.light && <p className="mt-1 text-muted">It means: {step.holdPoint.light.means}.</p>}
           {seen && (
             <p className="mt-1 font-semibold" data-testid="seen">
               Now: {seen} <span className="font-normal text-muted">(simulated)</span>
@@ -120,7 +120,7 @@ export function StepCard({
             className={`${big} min-w-[140px] flex-1`}
             onClick={() => onRun(endStep(step, run, iso(), by), `Done: ${step.title}`)}
           >
-            {step.gate ? 'Yes, go on' : 'Done'}
+            {step.holdPoint ? 'Yes, go on' : 'Done'}
           </Button>
         )}
         {open && step.windowS !== null && (

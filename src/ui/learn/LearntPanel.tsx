@@ -9,7 +9,7 @@ import { useAnswer } from '@/ui/store/useAnswer';
 import type { ComputeApi } from '@/workers/protocol';
 import type { Remote } from 'comlink';
 
-const ask = (api: Remote<ComputeApi>) => api.learnt();
+const ask = (api: Remote<ComputeApi>) => api.calibration();
 
 /** Losses shown before the rest is asked for. */
 const mostShown = 6;

@@ -3,10 +3,10 @@
 import { usePathname, useRouter } from 'next/navigation';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
-import type { Kit, Link, Unit } from '@/core/job/records';
+import type { Product, Link, Unit } from '@/core/job/records';
 import { poePort } from '@/core/media/poe';
-import type { FeedOption } from '@/core/network/feedOptions';
-import { linkOf } from '@/core/network/feeds';
+import type { BackhaulOption } from '@/core/network/backhaulOptions';
+import { linkOf } from '@/core/network/backhaul';
 import { mediumWords } from '@/core/network/mediumWords';
 import { StatusMark } from '@/ui/marks';
 import { Button, Choice, Field, NumberInput, PartHead } from '@/ui/primitives';
@@ -26,13 +26,13 @@ const shownFirst = 6;
 export function UnitLink({ unit }: { unit: Unit }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
-  const kit = find(job, 'kit', unit.kitId);
+  const product = find(job, 'kit', unit.kitId);
   const link = linkOf(job, unit.id);
   const rate = useJob((s) => s.network?.links.find((l) => l.linkId === link?.id));
   const options = useFeedOptions(unit);
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';
-  const isMain = (kit?.kind === 'main' || kit?.kind === 'router') && !link;
-  const take = (next: Link, also: FeedOption['also'] = []) =>
+  const isMain = (product?.kind === 'main' || product?.kind === 'router') && !link;
+  const take = (next: Link, also: BackhaulOption['also'] = []) =>
     store.getState().commit({
       label: `Feed ${unit.letter} from ${letter(next.fromUnitId)}`,
       put: [...also, next],
@@ -40,8 +40,8 @@ export function UnitLink({ unit }: { unit: Unit }) {
     });
   const open = options?.filter((o) => o.whyNot === null) ?? [];
   const shut = options?.filter((o) => o.whyNot !== null) ?? [];
-  const sends = (kit?.radios.length ?? 0) > 0;
-  const row = (o: FeedOption) => (
+  const sends = (product?.radios.length ?? 0) > 0;
+  const row = (o: BackhaulOption) => (
     <OptionRow key={keyOf(o)} option={o} sends={sends} onTake={() => take(o.link, o.also)} />
   );
   return (
@@ -55,7 +55,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
         </p>
       )}
       {link && (link.medium === 'ethernet' || link.medium === 'fibre') && (
-        <CableFields link={link} kit={kit} rate={rate?.downMbps} from={letter(link.fromUnitId)} take={take} />
+        <CableFields link={link} product={product} rate={rate?.downMbps} from={letter(link.fromUnitId)} take={take} />
       )}
       {!isMain && (
         <>
@@ -97,7 +97,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
   );
 }
 
-const keyOf = ({ link: l }: FeedOption) =>
+const keyOf = ({ link: l }: BackhaulOption) =>
   [l.fromUnitId, l.medium, l.radio, l.band, l.adapterKitId].join('|');
 
 function OptionRow({
@@ -105,7 +105,7 @@ function OptionRow({
   sends,
   onTake,
 }: {
-  option: FeedOption;
+  option: BackhaulOption;
   /** Does the unit send, or only pass on? */
   sends: boolean;
   onTake: () => void;
@@ -158,13 +158,13 @@ function OptionRow({
 
 function CableFields({
   link,
-  kit,
+  product,
   rate,
   from,
   take,
 }: {
   link: Link;
-  kit: Kit | undefined;
+  product: Product | undefined;
   rate: number | undefined;
   from: string;
   take: (link: Link) => void;
@@ -175,8 +175,8 @@ function CableFields({
   const jobId = useJob((s) => s.job.info.id);
   const startsOn = useJob((s) => find(s.job, 'unit', link.fromUnitId)?.storeyId ?? s.storeyId);
   const power =
-    kit?.poeIn && link.category && link.lengthM !== null
-      ? poePort(kit.poeIn, kit.powerW, link.lengthM, link.category)
+    product?.poeIn && link.category && link.lengthM !== null
+      ? poePort(product.poeIn, product.powerW, link.lengthM, link.category)
       : null;
   return (
     <div className="border-l-[3px] border-action bg-chosen px-3 py-1.5">

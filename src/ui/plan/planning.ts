@@ -10,7 +10,7 @@ import type { FrontPoint } from '@/core/propose/front';
 import type { Proposal, ProposalKind } from '@/core/propose/proposal';
 import type { Proposals } from '@/core/propose/propose';
 import type { Answer } from '@/core/propose/questions';
-import type { Relaxation } from '@/core/propose/relax';
+import type { WhatIf } from '@/core/propose/whatIf';
 import type { Robust } from '@/core/propose/robust';
 import { messageOf } from '@/ui/store/api';
 import { startPlanning } from '@/workers/client';
@@ -33,7 +33,7 @@ export interface Planning {
   /** Answers to questions by what was asked; null while it is worked out. */
   answers: Readonly<Record<string, Answer | null>>;
   front: readonly FrontPoint[] | 'working' | null;
-  relax: readonly Relaxation[] | 'working' | null;
+  relax: readonly WhatIf[] | 'working' | null;
   ask(job: Job): Promise<void>;
   stop(): void;
   whyFewer(kind: ProposalKind): Promise<void>;

@@ -1,7 +1,7 @@
 'use client';
 
 import type { Unit } from '@/core/job/records';
-import type { FeedOption } from '@/core/network/feedOptions';
+import type { BackhaulOption } from '@/core/network/backhaulOptions';
 import { useAnswer } from '@/ui/store/useAnswer';
 import type { ComputeApi } from '@/workers/protocol';
 import type { Remote } from 'comlink';
@@ -9,5 +9,5 @@ import type { Remote } from 'comlink';
 const ask = (api: Remote<ComputeApi>, unitId: string) => api.feedOptions(unitId);
 
 /** The ways to feed a unit, from the worker; null until they are there. */
-export const useFeedOptions = (unit: Unit | undefined): FeedOption[] | null =>
+export const useFeedOptions = (unit: Unit | undefined): BackhaulOption[] | null =>
   useAnswer(ask, unit?.id ?? null);

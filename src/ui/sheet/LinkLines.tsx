@@ -114,7 +114,7 @@ export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; sta
   const predictions = useJob((s) => (stage === 'plan' ? s.planned : s.found));
   const fixed = useJob((s) => s.fixed);
   if (!place || stage === 'survey' || !space.onSheet(place.storeyId)) return null;
-  const ways = [...(predictions ?? []), ...(fixed ?? [])].find((p) => p.spotId === place.id)?.ways ?? [];
+  const ways = [...(predictions ?? []), ...(fixed ?? [])].find((p) => p.spotId === place.id)?.paths ?? [];
   const floor = space.storey.floorZM;
   const here = (z: number) => space.isSite || (z > floor - 0.3 && z < floor + space.storey.heightM + 0.3);
   return (

@@ -3,7 +3,7 @@
 import type { KeyboardEvent } from 'react';
 import type { Job } from '@/core/job/job';
 import { find } from '@/core/job/job';
-import type { Id, Service, Spot } from '@/core/job/records';
+import type { Id, ServicePoint, Spot } from '@/core/job/records';
 import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
 import { foundWords, MarkShape, plannedMark, type Mark } from '@/ui/marks';
 import { Peg } from './Peg';
@@ -28,7 +28,7 @@ function useChoosable() {
 }
 
 /** Signs of services, 12 px, around 0, 0. */
-export const serviceShapes: Record<Service['kind'], string> = {
+export const serviceShapes: Record<ServicePoint['kind'], string> = {
   socket: 'M-6 -4A6 6 0 0 0 6 -4M0 2V7M-6 -4H6',
   coax: 'M5 0A5 5 0 1 0 -5 0A5 5 0 1 0 5 0M1.6 0A1.6 1.6 0 1 0 -1.6 0A1.6 1.6 0 1 0 1.6 0',
   data: 'M-5 -5H5V5H-5ZM-2.5 5V1H2.5V5',

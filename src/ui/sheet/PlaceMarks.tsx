@@ -75,8 +75,8 @@ export function ProposedUnits({ space, px }: { space: SheetSpace; px: ToPx }) {
   };
   return (
     <g data-testid="proposed" pointerEvents="none">
-      {shown.columns.map((c) => {
-        const parent = shown.columns.find((p) => p.id === c.parent)?.unit;
+      {shown.options.map((c) => {
+        const parent = shown.options.find((p) => p.id === c.parent)?.unit;
         const from = placeOf(parent ?? job.units.find((u) => u.id === c.link.fromUnitId));
         const to = placeOf(c.unit);
         if (!from || !to) return null;
@@ -92,7 +92,7 @@ export function ProposedUnits({ space, px }: { space: SheetSpace; px: ToPx }) {
           />
         );
       })}
-      {shown.columns.map((c) => {
+      {shown.options.map((c) => {
         const at = placeOf(c.unit);
         if (!at) return null;
         return (

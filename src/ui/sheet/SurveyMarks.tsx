@@ -2,7 +2,7 @@
 
 import { useMemo } from 'react';
 import { openGaps } from '@/core/checks/openGaps';
-import { apart } from '@/core/geometry/apart';
+import { shortestGap } from '@/core/geometry/shortestGap';
 import { boundsOf, toSite } from '@/core/geometry/place';
 import { find, type Job } from '@/core/job/job';
 import type { AnyRecord, Id, Point } from '@/core/job/records';
@@ -262,7 +262,7 @@ export function SiteMarks({
         buildings
           .filter((b) => b.id !== house.id)
           .map((b) => {
-            const { from, to, metres } = apart(outline(house), outline(b));
+            const { from, to, metres } = shortestGap(outline(house), outline(b));
             const [ax, ay] = sheet(from);
             const [bx, by] = sheet(to);
             return (

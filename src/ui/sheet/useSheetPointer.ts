@@ -131,9 +131,9 @@ export function useSheetPointer({
     const at = metres(event);
     if (tool === 'wall') wallTool.click(at);
     else if (tool === 'unit') {
-      const kit = find(job, 'kit', kitId);
-      if (!kit) toast('Choose a unit in the list at the left first.');
-      else void placeNew(kit.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
+      const product = find(job, 'kit', kitId);
+      if (!product) toast('Choose a unit in the list at the left first.');
+      else void placeNew(product.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
       set({ tool: 'select', kitId: null });
     } else if (tool === 'route' || tool === 'cable') {
       const before = ghost?.kind === 'route' ? ghost : { points: [], storeyIds: [] };

@@ -2,7 +2,7 @@
 
 import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
 import { toast } from 'sonner';
-import type { Scenario } from '@/core/network/feeds';
+import type { Scenario } from '@/core/network/backhaul';
 import { startCompute } from '@/workers/client';
 import type { ComputeApi, FieldRequest } from '@/workers/protocol';
 import type { Remote } from 'comlink';

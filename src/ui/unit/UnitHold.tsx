@@ -27,7 +27,7 @@ export function UnitHold({
   unit: Unit;
   save: (next: Unit, label: string) => void;
 }) {
-  const kit = job.kits.find((k) => k.id === u.kitId);
+  const product = job.kits.find((k) => k.id === u.kitId);
   const rules = radioRules[job.info.countryGroup];
   return (
     <>
@@ -71,7 +71,7 @@ export function UnitHold({
       />
       <PartHead right="taken by neighbours">Channels</PartHead>
       {bands.map((band) => {
-        const radio = kit?.radios.find((r) => r.band === band && r.use === 'access');
+        const radio = product?.radios.find((r) => r.band === band && r.use === 'access');
         if (!radio) return null;
         const rule = rules.bands[band];
         const busy = (channel: number) =>

@@ -129,7 +129,7 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
 }
 
 /** What else is known of the signal: the other ways, the way back, noise, and the house cut open along it. */
-function OtherWays({ prediction: { spotId, ways, backDbm, noise, heard, air } }: { prediction: Prediction }) {
+function OtherWays({ prediction: { spotId, paths: ways, backDbm, noise, heard, air } }: { prediction: Prediction }) {
   const store = useJobStore();
   const cut = useJob((s) => s.cut);
   const letter = useJob((s) => s.job.units.find((u) => u.id === heard?.unitId)?.letter);

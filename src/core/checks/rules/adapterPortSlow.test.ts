@@ -1,10 +1,10 @@
-import { coax, isSilent, kit, says } from './testPlans';
+import { coax, isSilent, product, says } from './testPlans';
 
-says('adapterPortSlow', () => coax({}, { ...kit('coax-adapter'), portMbps: 100 }), {
+says('adapterPortSlow', () => coax({}, { ...product('coax-adapter'), portMbps: 100 }), {
   what: /port of 100 Mbps on a way for 2500$/,
   sure: 'certain',
 });
 
 isSilent('adapterPortSlow', 'with a port as fast as the coax', () =>
-  coax({}, { ...kit('coax-adapter'), portMbps: 2500 }),
+  coax({}, { ...product('coax-adapter'), portMbps: 2500 }),
 );

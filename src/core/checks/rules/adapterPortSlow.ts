@@ -3,7 +3,7 @@ import type { SnagRule } from '../snag';
 
 /** An adapter whose port is slower than its medium. */
 export const adapterPortSlow: SnagRule = ({ job, network }) =>
-  network.feeds.flatMap(({ unit, hops }) => {
+  network.backhauls.flatMap(({ unit, hops }) => {
     const hop = hops.at(-1);
     const adapter = find(job, 'kit', hop?.link.adapterKitId);
     if (!hop?.wire || !adapter || hop.to.unit.id !== unit.id) return [];

@@ -1,4 +1,4 @@
-import { cable, house, isSilent, kit, put, says } from './testPlans';
+import { cable, house, isSilent, product, put, says } from './testPlans';
 
 says(
   'categoryLow',
@@ -7,8 +7,8 @@ says(
       house,
       { ...house.info, planDownMbps: 9000 },
       { ...cable, category: 'cat5e' },
-      { ...kit('router-old'), portMbps: 10_000 },
-      { ...kit('node'), portMbps: 10_000 },
+      { ...product('router-old'), portMbps: 10_000 },
+      { ...product('node'), portMbps: 10_000 },
     ),
   {
     what: /^cat5e to B carries 2500 Mbps, its ports 10000$/,
@@ -21,7 +21,7 @@ isSilent('categoryLow', 'where the cable carries what the ports do', () =>
     house,
     { ...house.info, planDownMbps: 9000 },
     { ...cable, category: 'cat6a' },
-    { ...kit('router-old'), portMbps: 10_000 },
-    { ...kit('node'), portMbps: 10_000 },
+    { ...product('router-old'), portMbps: 10_000 },
+    { ...product('node'), portMbps: 10_000 },
   ),
 );

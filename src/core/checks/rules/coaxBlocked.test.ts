@@ -1,8 +1,8 @@
-import { coax, isSilent, says, service } from './testPlans';
+import { coax, isSilent, says, servicePoint } from './testPlans';
 
-says('coaxBlocked', () => coax({}, { ...service('splitter'), amplifier: true }), {
+says('coaxBlocked', () => coax({}, { ...servicePoint('splitter'), amplifier: true }), {
   what: /^The coax to C is shut$/,
   sure: 'certain',
 });
 
-isSilent('coaxBlocked', 'without an amplifier', () => coax({}, { ...service('splitter'), amplifier: false }));
+isSilent('coaxBlocked', 'without an amplifier', () => coax({}, { ...servicePoint('splitter'), amplifier: false }));

@@ -1,4 +1,4 @@
-import { coax, isSilent, says, service } from './testPlans';
+import { coax, isSilent, says, servicePoint } from './testPlans';
 
 says('coaxNotJoined', () => coax({ joined: 'unknown' }), {
   what: /is not known to be joined$/,
@@ -6,5 +6,5 @@ says('coaxNotJoined', () => coax({ joined: 'unknown' }), {
 });
 
 isSilent('coaxNotJoined', 'when both outlets are joined', () =>
-  coax({ joined: 'joined' }, { ...service('coax', 2), joined: 'joined' }),
+  coax({ joined: 'joined' }, { ...servicePoint('coax', 2), joined: 'joined' }),
 );

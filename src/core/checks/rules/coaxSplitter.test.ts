@@ -1,9 +1,9 @@
-import { coax, isSilent, says, service } from './testPlans';
+import { coax, isSilent, says, servicePoint } from './testPlans';
 
 says('coaxSplitter', () => coax({}), {
   what: /made for the band$/,
 });
 
 isSilent('coaxSplitter', 'when the splitter is made for the band', () =>
-  coax({}, { ...service('splitter'), rated: 'yes' }),
+  coax({}, { ...servicePoint('splitter'), rated: 'yes' }),
 );

@@ -1,10 +1,10 @@
-import { calm, isSilent, put, says, service } from './testPlans';
+import { calm, isSilent, put, says, servicePoint } from './testPlans';
 
-says('entryPort', () => put(calm, { ...service('entry'), box: 'none' }), {
+says('entryPort', () => put(calm, { ...servicePoint('entry'), box: 'none' }), {
   what: /may not fit M$/,
   sure: 'possible',
 });
 
 isSilent('entryPort', 'with a modem at the entry', () =>
-  put(calm, { ...service('entry'), box: 'modem-router' }),
+  put(calm, { ...servicePoint('entry'), box: 'modem-router' }),
 );

@@ -2,8 +2,8 @@ import type { SnagRule } from '../snag';
 
 /** A plain extender cannot be a link of a mesh for another unit. */
 export const extenderFeeds: SnagRule = ({ network }) =>
-  network.feeds.flatMap(({ unit, hops }) => {
-    const via = hops.slice(1).find((h) => h.from.kit.kind === 'extender')?.from;
+  network.backhauls.flatMap(({ unit, hops }) => {
+    const via = hops.slice(1).find((h) => h.from.product.kind === 'extender')?.from;
     return via
       ? {
           what: `${unit.letter} hangs on the extender ${via.unit.letter}`,

@@ -3,8 +3,8 @@ import type { SnagRule } from '../snag';
 
 /** A plain extender under the one network name: phones cling to the far unit (practice differs; see the job). */
 export const extenderOneName: SnagRule = ({ job, planned }) =>
-  planned.flatMap(({ unit, kit }) =>
-    kit.kind === 'extender' && job.info.networkNames === 'one'
+  planned.flatMap(({ unit, product }) =>
+    product.kind === 'extender' && job.info.networkNames === 'one'
       ? {
           what: `${unit.letter} is a plain extender, not part of a mesh`,
           why: 'Nothing steers phones between it and the main unit: under one name they may cling to the far one.',

@@ -2,10 +2,10 @@ import type { SnagRule } from '../snag';
 
 /** More units of a family than its maker advises. */
 export const familyTooLarge: SnagRule = ({ planned }) => {
-  const families = new Set(planned.map((p) => p.kit.family).filter((f) => f !== ''));
+  const families = new Set(planned.map((p) => p.product.family).filter((f) => f !== ''));
   return [...families].flatMap((family) => {
-    const members = planned.filter((p) => p.kit.family === family);
-    const most = Math.min(...members.map((p) => p.kit.mostUnits ?? Infinity));
+    const members = planned.filter((p) => p.product.family === family);
+    const most = Math.min(...members.map((p) => p.product.mostUnits ?? Infinity));
     const [first] = members;
     return first && members.length > most
       ? {

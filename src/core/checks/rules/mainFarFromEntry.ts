@@ -6,7 +6,7 @@ export const mainFarFromEntry: SnagRule = ({ job, network }) => {
   const entry = job.services.find((s) => s.kind === 'entry');
   if (!entry) return [];
   const [x, y, z] = placeInSpace(job, entry);
-  return network.feeds.flatMap(({ unit, hops, at }) => {
+  return network.backhauls.flatMap(({ unit, hops, at }) => {
     const metres = Math.hypot(at[0] - x, at[1] - y, at[2] - z);
     return hops.length === 0 && metres > 10
       ? {

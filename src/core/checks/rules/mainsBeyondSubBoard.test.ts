@@ -1,11 +1,11 @@
-import { C, house, isSilent, mains, outlets, put, says, service } from './testPlans';
+import { C, house, isSilent, mains, outlets, put, says, servicePoint } from './testPlans';
 
 says(
   'mainsBeyondSubBoard',
   () => {
     const loft = house.services.find((s) => s.kind === 'socket' && s.circuit === 'N1');
     if (!loft) throw new Error('no socket in the loft');
-    return put(house, C, outlets(C, 'powerline', service('socket'), loft, 'mains-pair'));
+    return put(house, C, outlets(C, 'powerline', servicePoint('socket'), loft, 'mains-pair'));
   },
   {
     what: /goes beyond/,

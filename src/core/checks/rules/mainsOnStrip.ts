@@ -3,8 +3,8 @@ import type { SnagRule } from '../snag';
 
 /** A powerline adapter on a surge-protected strip: 22 dB lost (planning). */
 export const mainsOnStrip: SnagRule = ({ job }) =>
-  outletsOf(job, 'powerline').flatMap(({ link, service, letter }) =>
-    service.onStrip
+  outletsOf(job, 'powerline').flatMap(({ link, servicePoint, letter }) =>
+    servicePoint.onStrip
       ? {
           what: `The powerline adapter of ${letter} is on a surge-protected strip`,
           why: 'A strip takes 22 dB and more: put the adapter into the wall, never chained.',

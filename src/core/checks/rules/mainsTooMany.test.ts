@@ -1,4 +1,4 @@
-import { isSilent, mains, outlets, put, says, service, unit } from './testPlans';
+import { isSilent, mains, outlets, put, says, servicePoint, unit } from './testPlans';
 
 says(
   'mainsTooMany',
@@ -7,7 +7,7 @@ says(
     return put(
       mains({}, {}),
       D,
-      outlets(D, 'powerline', service('socket', 2), service('socket', 3), 'mains-pair'),
+      outlets(D, 'powerline', servicePoint('socket', 2), servicePoint('socket', 3), 'mains-pair'),
     );
   },
   {

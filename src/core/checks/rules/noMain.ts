@@ -2,7 +2,7 @@ import type { SnagRule } from '../snag';
 
 /** A plan without a unit that can be the main one. */
 export const noMain: SnagRule = ({ job, planned }) =>
-  planned.length > 0 && !planned.some(({ kit }) => kit.kind === 'main' || kit.kind === 'router')
+  planned.length > 0 && !planned.some(({ product }) => product.kind === 'main' || product.kind === 'router')
     ? [
         {
           what: 'No planned unit can be the main one',

@@ -4,7 +4,7 @@ import type { SnagRule } from '../snag';
 export const only24Unserved: SnagRule = ({ job, planned }) => {
   if (
     planned.length === 0 ||
-    planned.some(({ kit }) => kit.radios.some((r) => r.band === '2.4' && r.use === 'access'))
+    planned.some(({ product }) => product.radios.some((r) => r.band === '2.4' && r.use === 'access'))
   )
     return [];
   return job.fixedDevices

@@ -11,13 +11,13 @@ const words = {
 /** A unit fed over its cable that would not get its power (standard: IEEE 802.3 af/at/bt). */
 export const poeFails: SnagRule = ({ job, planned }) =>
   cables(job).flatMap(({ link, to, letter }) => {
-    const kit = planned.find((p) => p.unit.id === to.id)?.kit;
-    if (link.medium !== 'ethernet' || !kit?.poeIn || link.category === null) return [];
-    const { reason } = poePort(kit.poeIn, kit.powerW, link.lengthM ?? 0, link.category);
+    const product = planned.find((p) => p.unit.id === to.id)?.product;
+    if (link.medium !== 'ethernet' || !product?.poeIn || link.category === null) return [];
+    const { reason } = poePort(product.poeIn, product.powerW, link.lengthM ?? 0, link.category);
     return reason
       ? {
-          what: `${letter} would not get its ${kit.powerW} W over ${Math.round(link.lengthM ?? 0)} m of cable`,
-          why: `With ${kit.poeIn}, ${words[reason]}. A shorter or thicker cable, or power beside it.`,
+          what: `${letter} would not get its ${product.powerW} W over ${Math.round(link.lengthM ?? 0)} m of cable`,
+          why: `With ${product.poeIn}, ${words[reason]}. A shorter or thicker cable, or power beside it.`,
           sure: 'certain',
           recordId: link.id,
           repair: null,

@@ -15,7 +15,7 @@ export const sameChannel: SnagRule = ({ job, planned }) =>
       );
       const band = bands.find((band) => {
         const [p, q] = [a.unit.channels[band], b.unit.channels[band]];
-        const [r, s] = [radioOf(a.kit, band, 'access'), radioOf(b.kit, band, 'access')];
+        const [r, s] = [radioOf(a.product, band, 'access'), radioOf(b.product, band, 'access')];
         return p !== null && q !== null && r && s && overlap(band, p, r.widthMHz, q, s.widthMHz);
       });
       return band && !joined

@@ -1,13 +1,13 @@
-import { house, isSilent, kit, put, says, unit } from './testPlans';
+import { house, isSilent, product, put, says, unit } from './testPlans';
 
 says(
   'sixGHzOutside',
   () => {
-    const six = kit('outdoor').radios[0];
+    const six = product('outdoor').radios[0];
     if (!six) throw new Error('no radio');
     return put(
       house,
-      { ...kit('outdoor'), radios: [...kit('outdoor').radios, { ...six, band: '6' as const }] },
+      { ...product('outdoor'), radios: [...product('outdoor').radios, { ...six, band: '6' as const }] },
       unit('C', 'outdoor', { storeyId: 'open-air', xM: 8, yM: -4 }),
     );
   },

@@ -3,10 +3,10 @@ import type { SnagRule } from '../snag';
 
 /** 6 GHz low-power units are for indoors only (standard, by country group). */
 export const sixGHzOutside: SnagRule = ({ job, planned }) =>
-  planned.flatMap(({ unit, kit, outdoors }) =>
+  planned.flatMap(({ unit, product, outdoors }) =>
     outdoors &&
     radioRules[job.info.countryGroup].bands['6'].indoorsOnly &&
-    kit.radios.some((r) => r.band === '6')
+    product.radios.some((r) => r.band === '6')
       ? {
           what: `${unit.letter} would send at 6 GHz outdoors`,
           why: 'Low-power 6 GHz is allowed indoors only: switch that radio off or take another unit.',

@@ -7,13 +7,13 @@ const tooLittleW = 2;
 
 /** A smart socket entered as an extender: it joins the network as a device and repeats nothing. */
 export const socketAsExtender: SnagRule = ({ job, planned }) =>
-  planned.flatMap(({ unit, kit }) => {
+  planned.flatMap(({ unit, product }) => {
     const looksIt = /\b(smart|metering|timer)\b|\bsmart (plug|socket)\b/i.test(
-      `${kit.name} ${kit.note} ${unit.name}`,
+      `${product.name} ${product.note} ${unit.name}`,
     );
     const small =
-      kit.powerW > 0 && kit.powerW < tooLittleW && kit.radios.length === 1 && kit.radios[0]?.band === '2.4';
-    return kit.kind === 'extender' && (looksIt || small)
+      product.powerW > 0 && product.powerW < tooLittleW && product.radios.length === 1 && product.radios[0]?.band === '2.4';
+    return product.kind === 'extender' && (looksIt || small)
       ? {
           what: `${unit.letter} may be a smart socket, not an extender`,
           why: 'A smart socket is a device on the network: it repeats nothing, so what hangs on it gets nothing.',

@@ -2,8 +2,8 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, putOne } from '../../job/edits';
 import { get, type Job, jobFromRecords } from '../../job/job';
-import type { AnyRecord, Kit, Link, Service, Unit } from '../../job/records';
-import { networkOf } from '../../network/feeds';
+import type { AnyRecord, Product, Link, ServicePoint, Unit } from '../../job/records';
+import { networkOf } from '../../network/backhaul';
 import { linkTo } from '../../plan/linkTo';
 import type { Scene } from '../../propagation/model';
 import { buildScene } from '../../propagation/scene';
@@ -42,8 +42,8 @@ export const check = (job: Job, rule?: string) => {
 export const A = get(house, 'unit', 'unit-a');
 export const B = get(house, 'unit', 'unit-b');
 export const cable = get(house, 'link', 'link-unit-b');
-export const kit = (id: string): Kit => get(house, 'kit', `kit-${id}`);
-export const service = (kind: Service['kind'], nth = 0): Service => {
+export const product = (id: string): Product => get(house, 'kit', `kit-${id}`);
+export const servicePoint = (kind: ServicePoint['kind'], nth = 0): ServicePoint => {
   const s = house.services.filter((x) => x.kind === kind)[nth];
   if (!s) throw new Error(`no ${kind}`);
   return s;
@@ -65,8 +65,8 @@ export const air = (u: Unit, from: Unit, radio: 'shared' | 'dedicated' = 'shared
 export const outlets = (
   u: Unit,
   medium: 'coax' | 'powerline',
-  a: Service,
-  b: Service,
+  a: ServicePoint,
+  b: ServicePoint,
   adapter: string,
 ): Link =>
   linkTo(house, u, A, {
@@ -76,21 +76,21 @@ export const outlets = (
     adapterKitId: `kit-${adapter}`,
   });
 export const C = unit('C', 'node');
-export const mains = (a: Partial<Service>, b: Partial<Service>, adapter = 'mains-plain') =>
+export const mains = (a: Partial<ServicePoint>, b: Partial<ServicePoint>, adapter = 'mains-plain') =>
   put(
     house,
     C,
-    { ...service('socket'), ...a },
-    { ...service('socket', 1), ...b },
-    outlets(C, 'powerline', service('socket'), service('socket', 1), adapter),
+    { ...servicePoint('socket'), ...a },
+    { ...servicePoint('socket', 1), ...b },
+    outlets(C, 'powerline', servicePoint('socket'), servicePoint('socket', 1), adapter),
   );
-export const coax = (parlour: Partial<Service>, ...more: AnyRecord[]) =>
+export const coax = (parlour: Partial<ServicePoint>, ...more: AnyRecord[]) =>
   put(
     house,
     C,
-    { ...service('coax', 1), ...parlour },
+    { ...servicePoint('coax', 1), ...parlour },
     ...more,
-    outlets(C, 'coax', service('coax', 1), service('coax', 2), 'coax-adapter'),
+    outlets(C, 'coax', servicePoint('coax', 1), servicePoint('coax', 2), 'coax-adapter'),
   );
 export const sure = { ...A, mount: 'shelf' as const, xM: 9.5, yM: 3, heightM: 1.2 };
 
@@ -98,7 +98,7 @@ export const sure = { ...A, mount: 'shelf' as const, xM: 9.5, yM: 3, heightM: 1.
 export const fedPoint = (poeIn: 'af' | 'at', powerW: number): AnyRecord[] => {
   const point = unit('C', 'access-point', { mount: 'ceiling', heightM: 2.5 });
   const wire = linkTo(house, point, A, { medium: 'ethernet', category: 'cat6', lengthM: 30 });
-  return [{ ...kit('access-point'), poeIn, powerW }, point, wire];
+  return [{ ...product('access-point'), poeIn, powerW }, point, wire];
 };
 
 /** A plan with nothing to say about: one main unit in the open of the Kitchen, fed from the street. */

@@ -1,11 +1,11 @@
-import { house, isSilent, kit, put, says } from './testPlans';
+import { house, isSilent, product, put, says } from './testPlans';
 
 says(
   'tooLoud',
   () =>
     put(house, {
-      ...kit('router-old'),
-      radios: kit('router-old').radios.map((r) => ({ ...r, eirpDbm: 33 })),
+      ...product('router-old'),
+      radios: product('router-old').radios.map((r) => ({ ...r, eirpDbm: 33 })),
     }),
   {
     what: /sends 33 dBm/,
@@ -15,7 +15,7 @@ says(
 
 isSilent('tooLoud', 'at what the country allows', () =>
   put(house, {
-    ...kit('router-old'),
-    radios: kit('router-old').radios.map((r) => ({ ...r, eirpDbm: 20 })),
+    ...product('router-old'),
+    radios: product('router-old').radios.map((r) => ({ ...r, eirpDbm: 20 })),
   }),
 );

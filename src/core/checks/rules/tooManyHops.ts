@@ -2,7 +2,7 @@ import type { SnagRule } from '../snag';
 
 /** More than two hops over the air to a unit (planning). */
 export const tooManyHops: SnagRule = ({ network }) =>
-  network.feeds.flatMap(({ unit, hops }) => {
+  network.backhauls.flatMap(({ unit, hops }) => {
     const count = hops.filter((h) => h.wireless).length;
     return count > 2
       ? {

@@ -2,7 +2,7 @@ import type { SnagRule } from '../snag';
 
 /** More than five units joined over the air (planning: makers advise five or six at most). */
 export const tooManyUnits: SnagRule = ({ job, network, planned }) => {
-  const overAir = network.feeds.filter((f) => f.hops.some((h) => h.wireless)).length;
+  const overAir = network.backhauls.filter((f) => f.hops.some((h) => h.wireless)).length;
   const [first] = planned;
   return overAir > 5 && first
     ? [

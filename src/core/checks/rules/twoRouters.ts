@@ -2,9 +2,9 @@ import type { SnagRule } from '../snag';
 
 /** A main unit behind the old router: two routers in a row. */
 export const twoRouters: SnagRule = ({ network }) =>
-  network.feeds.flatMap(({ unit, kit, hops }) => {
+  network.backhauls.flatMap(({ unit, product, hops }) => {
     const router = hops[0]?.from;
-    return kit.kind === 'main' && router?.kit.kind === 'router'
+    return product.kind === 'main' && router?.product.kind === 'router'
       ? {
           what: `${unit.letter} would route behind ${router.unit.letter}, which routes already`,
           why: 'Devices on one cannot see those on the other. Set the old one to bridge, or the new one to access point.',

@@ -3,11 +3,11 @@ import type { SnagRule } from '../snag';
 
 /** A unit within two metres of a microwave or cordless base (planning). */
 export const unitByMicrowave: SnagRule = ({ job, planned }) =>
-  planned.flatMap(({ unit, kit }) => {
+  planned.flatMap(({ unit, product }) => {
     const near = job.obstacles.find(
       (o) => o.disturbs !== 'none' && o.storeyId === unit.storeyId && awayFrom(o, unit) < 2,
     );
-    return near && kit.radios.some((r) => r.band === '2.4')
+    return near && product.radios.some((r) => r.band === '2.4')
       ? {
           what: `${unit.letter} is within two metres of the ${near.name.toLowerCase()}`,
           why: 'While it runs, 2.4 GHz hears little else there.',

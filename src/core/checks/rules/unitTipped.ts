@@ -3,8 +3,8 @@ import type { SnagRule } from '../snag';
 
 /** A unit with a dipole that lies on its side or hangs upside down. */
 export const unitTipped: SnagRule = ({ planned }) =>
-  planned.flatMap(({ unit, kit }) =>
-    unit.tiltDeg > 45 && kit.radios.some((r) => r.pattern === 'dipole')
+  planned.flatMap(({ unit, product }) =>
+    unit.tiltDeg > 45 && product.radios.some((r) => r.pattern === 'dipole')
       ? {
           what: `${unit.letter} ${unit.tiltDeg > 135 ? 'is upside down' : 'lies on its side'}`,
           why: 'Its aerial sends least along its own axis: lying, two directions of the room hear up to 12 dB less.',

@@ -2,7 +2,7 @@ import type { SnagRule } from '../snag';
 
 /** A planned unit that nothing feeds. */
 export const unitUnfed: SnagRule = ({ network }) =>
-  network.unfed.map(({ unit, why }) => ({
+  network.withoutUplink.map(({ unit, why }) => ({
     what: `Nothing feeds ${unit.letter}`,
     why: `${why[0]?.toUpperCase() ?? ''}${why.slice(1)}.`,
     sure: 'certain' as const,

@@ -59,7 +59,7 @@ export function CompareDialog({ onClose }: { onClose: () => void }) {
         <ul className="text-left text-[12px]">
           {p.units.map((u) => (
             <li key={u.letter} className="pb-1">
-              <b>{u.letter}</b> {u.kit}, {u.place}; {u.link}
+              <b>{u.letter}</b> {u.product}, {u.place}; {u.link}
             </li>
           ))}
         </ul>

@@ -2,7 +2,7 @@
 
 import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
-import { enoughHeadroomDb } from '@/core/propose/serving';
+import { enoughHeadroomDb } from '@/core/propose/spotServices';
 import { editOf, standsAs } from '@/core/propose/editOf';
 import type { FrontPoint } from '@/core/propose/front';
 import { DialogFrame } from '@/ui/DialogFrame';
@@ -29,7 +29,7 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
   const take = (p: FrontPoint) => {
     const now = store.getState().job;
     if (
-      store.getState().commit(editOf(now, p.choice.columns, `Take the choice with ${headroomText(p)}`).edit)
+      store.getState().commit(editOf(now, p.choice.options, `Take the choice with ${headroomText(p)}`).edit)
     ) {
       planningOf(id).getState().set({ taken: null, shown: null });
       onClose();

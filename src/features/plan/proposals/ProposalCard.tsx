@@ -35,7 +35,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
   };
   const take = () => {
     const now = store.getState().job;
-    if (store.getState().commit(editOf(now, p.columns, `Take the proposal: ${p.kind}`).edit))
+    if (store.getState().commit(editOf(now, p.options, `Take the proposal: ${p.kind}`).edit))
       planning.getState().set({ taken: p.kind, shown: null });
   };
   const facts = [
@@ -74,7 +74,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
               <div className="flex items-start gap-2">
                 <PegIcon letter={u.letter} size={20} look={shown ? 'ghost' : 'planned'} />
                 <span className="min-w-0 flex-1 leading-tight">
-                  {u.kit}
+                  {u.product}
                   <span className="block text-[12px] text-muted">
                     {u.place}; {u.link}
                   </span>

@@ -4,7 +4,7 @@ import { Unplug } from 'lucide-react';
 import { putOne } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
 import { find } from '@/core/job/job';
-import type { CableRun, Service } from '@/core/job/records';
+import type { CableRun, ServicePoint } from '@/core/job/records';
 import { coaxTree } from '@/core/survey/coaxTree';
 import { Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
@@ -31,7 +31,7 @@ const cables = {
 const joined = { unknown: 'not known', joined: 'yes', 'not-joined': 'no, it ends nowhere' } as const;
 
 /** Services that a cable of the house can end at. */
-const cabled: Service['kind'][] = ['entry', 'coax', 'splitter', 'data', 'panel'];
+const cabled: ServicePoint['kind'][] = ['entry', 'coax', 'splitter', 'data', 'panel'];
 
 export function ServiceFields({ job, record: s, save }: FieldsProps<'service'>) {
   const isCoax = s.kind === 'coax' || s.kind === 'splitter';
@@ -172,7 +172,7 @@ function Cables({ job, record: s, save }: FieldsProps<'service'>) {
     (o) =>
       o.id !== s.id && cabled.includes(o.kind) && !runs.some((c) => c.fromId === o.id || c.toId === o.id),
   );
-  const place = (o: Service) => `${o.name}, ${find(job, 'storey', o.storeyId)?.name.toLowerCase() ?? ''}`;
+  const place = (o: ServicePoint) => `${o.name}, ${find(job, 'storey', o.storeyId)?.name.toLowerCase() ?? ''}`;
   const isCoax = s.kind === 'coax' || s.kind === 'splitter';
   const change = (c: CableRun, part: Partial<CableRun>, what: string) => save({ ...c, ...part }, what);
   return (
@@ -265,15 +265,15 @@ function Tree({ job }: Pick<FieldsProps<'service'>, 'job'>) {
     <>
       <PartHead>Coax of the house</PartHead>
       <ul>
-        {rows.map(({ service, depth, words }) => (
-          <li key={service.id} style={{ paddingLeft: depth * 14 }} className="border-b border-rule">
+        {rows.map(({ servicePoint, depth, words }) => (
+          <li key={servicePoint.id} style={{ paddingLeft: depth * 14 }} className="border-b border-rule">
             <button
               type="button"
               className="flex w-full items-baseline gap-2 py-1 text-left hover:bg-paper"
-              onClick={() => store.getState().set({ selectedId: service.id, storeyId: service.storeyId })}
+              onClick={() => store.getState().set({ selectedId: servicePoint.id, storeyId: servicePoint.storeyId })}
             >
               {depth > 0 && <span aria-hidden="true">└</span>}
-              <span className="min-w-0 flex-1 truncate">{service.name}</span>
+              <span className="min-w-0 flex-1 truncate">{servicePoint.name}</span>
               <span className="text-[12px] text-muted">{words}</span>
             </button>
           </li>

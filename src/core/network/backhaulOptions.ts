@@ -2,7 +2,7 @@
 import { applyEdit, putOne } from '../job/edits';
 import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
-import { bands, type AnyRecord, type Id, type Kit, type Link, type Unit } from '../job/records';
+import { bands, type AnyRecord, type Id, type Product, type Link, type Unit } from '../job/records';
 import { kitLibrary } from '../kit/catalogue';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -11,15 +11,15 @@ import { airPairings, feedsInCircle, linkTo } from '../plan/linkTo';
 import { cableEstimate } from './cableEstimate';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
-import { type Feed, feedOver, type Network, networkOf } from './feeds';
-import { reachOfUnit } from './hops';
+import { type Backhaul, backhaulOver, type Network, networkOf } from './backhaul';
+import { pathTreeOfUnit } from './hops';
 import { mediumWords } from './mediumWords';
-import { nearService } from './nearService';
+import { nearServicePoint } from './nearServicePoint';
 import { testDevice } from './predict';
 import { cableLength } from './wired';
 
 /** One row of a unit's table of media. */
-export interface FeedOption {
+export interface BackhaulOption {
   link: Link;
   /** Records that taking it needs besides the link: adapters that the job's catalogue lacks. */
   also: AnyRecord[];
@@ -45,11 +45,11 @@ export const cablePrices = {
   fibre: { eurPerM: 1.1, eur: 88, minutes: 30, minutesPerM: 1.5, minutesPerHole: 12 },
 } as const;
 
-type Priced = Pick<FeedOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes' | 'cautions' | 'whyNot'>;
+type Priced = Pick<BackhaulOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes' | 'cautions' | 'whyNot'>;
 
 /** Kits of a kind for adapters: the job's own, else the library's. */
-const adapterKits = (job: Job, kind: Kit['kind']): Kit[] => {
-  const plain = (k: Kit) => k.kind === kind && k.radios.length === 0;
+const adapterKits = (job: Job, kind: Product['kind']): Product[] => {
+  const plain = (k: Product) => k.kind === kind && k.radios.length === 0;
   const own = job.kits.filter(plain);
   return own.length ? own : kitLibrary.filter(plain);
 };
@@ -88,30 +88,30 @@ function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] 
 }
 
 /** The injector that a unit fed over its cable needs where the unit before it gives no power. */
-function injectorFor(job: Job, unit: Unit, from: Unit): Kit | null {
-  const [kit, source] = [find(job, 'kit', unit.kitId), find(job, 'kit', from.kitId)];
-  if (!kit?.poeIn || (source?.poePorts ?? 0) > 0) return null;
+function injectorFor(job: Job, unit: Unit, from: Unit): Product | null {
+  const [product, source] = [find(job, 'kit', unit.kitId), find(job, 'kit', from.kitId)];
+  if (!product?.poeIn || (source?.poePorts ?? 0) > 0) return null;
   return adapterKits(job, 'injector')[0] ?? null;
 }
 
 /** A unit that is a powerline adapter itself needs one more, at the other end; any other a pair. */
-export const adaptersFor = (unitKit: Kit | undefined, medium: Link['medium']): number =>
+export const adaptersFor = (unitKit: Product | undefined, medium: Link['medium']): number =>
   medium === 'ethernet' || (medium === 'powerline' && unitKit?.mains) ? 1 : 2;
 
 function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'powerline'): Priced[] {
   const kind = medium === 'coax' ? 'coax' : 'socket';
-  const [a, b] = [nearService(job, from, kind), nearService(job, unit, kind)];
+  const [a, b] = [nearServicePoint(job, from, kind), nearServicePoint(job, unit, kind)];
   const count = adaptersFor(find(job, 'kit', unit.kitId), medium);
-  return adapterKits(job, medium).flatMap((kit): Priced[] => {
+  return adapterKits(job, medium).flatMap((product): Priced[] => {
     const rest = {
-      also: find(job, 'kit', kit.id) ? [] : [kit],
-      costEur: count * kit.priceEur,
-      minutes: count * kit.fitMinutes,
+      also: find(job, 'kit', product.id) ? [] : [product],
+      costEur: count * product.priceEur,
+      minutes: count * product.fitMinutes,
       holes: 0,
       cautions:
         medium === 'coax'
           ? ['a filter belongs where the coax enters']
-          : kit.mains?.passThrough
+          : product.mains?.passThrough
             ? []
             : ['its plug may block the socket beside it'],
     };
@@ -122,12 +122,12 @@ function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'power
       const whyNot = a && b ? 'both would be in one socket' : `no socket near ${lacks.letter}`;
       return [{ ...rest, link: linkTo(job, unit, from, { medium, ...ends }), whyNot }];
     }
-    const ends = { fromServiceId: a.id, toServiceId: b.id, adapterKitId: kit.id };
+    const ends = { fromServiceId: a.id, toServiceId: b.id, adapterKitId: product.id };
     return [{ ...rest, link: linkTo(job, unit, from, { medium, ...ends }), whyNot: null }];
   });
 }
 
-function airOptions(job: Job, unit: Unit, from: Unit): Priced[] {
+function wirelessOptions(job: Job, unit: Unit, from: Unit): Priced[] {
   const [a, b] = [find(job, 'kit', from.kitId), find(job, 'kit', unit.kitId)];
   if (!a || !b) return [];
   return airPairings(a, b).map((p) => ({
@@ -141,14 +141,14 @@ function airOptions(job: Job, unit: Unit, from: Unit): Priced[] {
   }));
 }
 
-const labelOf = (link: Link, kit: Kit | undefined): string => {
-  if (link.medium === 'ethernet') return kit ? 'Ethernet, cat 6, with an injector' : 'Ethernet, cat 6';
-  if (link.medium !== 'wireless') return kit?.name ?? mediumWords[link.medium];
+const labelOf = (link: Link, product: Product | undefined): string => {
+  if (link.medium === 'ethernet') return product ? 'Ethernet, cat 6, with an injector' : 'Ethernet, cat 6';
+  if (link.medium !== 'wireless') return product?.name ?? mediumWords[link.medium];
   return `Air, ${link.band} GHz${link.radio === 'dedicated' ? ', a radio of its own' : ', shared'}`;
 };
 
 /** Same way, whatever its length: a table marks what is taken. */
-const sameWay = (a: Link, b: Link) =>
+const sameLink = (a: Link, b: Link) =>
   a.fromUnitId === b.fromUnitId &&
   a.medium === b.medium &&
   a.radio === b.radio &&
@@ -160,13 +160,13 @@ const sameWay = (a: Link, b: Link) =>
  * powerline, a radio of its own, a shared radio. Best first; what can't be taken comes last, with why.
  * @param feeders the units that may feed it: all of the plan.
  */
-export function feedOptions(
+export function backhaulOptions(
   job: Job,
   scene: Scene,
   unit: Unit,
   network = networkOf(job, scene, 'planned'),
   feeders: readonly Unit[] = job.units.filter((u) => u.planned),
-): FeedOption[] {
+): BackhaulOption[] {
   const present = job.links.find((l) => l.unitId === unit.id);
   const serves = servedBy(job, scene, network, unit);
   const rows = feeders
@@ -176,8 +176,8 @@ export function feedOptions(
         ...wiredOptions(job, scene, unit, from),
         ...outletOptions(job, unit, from, 'coax'),
         ...outletOptions(job, unit, from, 'powerline'),
-        ...airOptions(job, unit, from),
-      ].map((option): FeedOption => {
+        ...wirelessOptions(job, unit, from),
+      ].map((option): BackhaulOption => {
         const row = {
           ...option,
           fromLetter: from.letter,
@@ -185,39 +185,39 @@ export function feedOptions(
           downMbps: 0,
           upMbps: 0,
           worst: null,
-          taken: present !== undefined && sameWay(present, option.link),
+          taken: present !== undefined && sameLink(present, option.link),
         };
         if (option.whyNot && option.link.fromServiceId === null && option.link.medium === 'powerline')
           return row;
         const withKits = option.also.length ? applyEdit(job, putOne('', ...option.also)).job : job;
-        const feed = feedOver(withKits, scene, network, option.link);
-        if (typeof feed === 'string') return { ...row, whyNot: option.whyNot ?? feed };
-        const hop = feed.hops.at(-1);
-        const rate = toUnit(feed);
+        const backhaul = backhaulOver(withKits, scene, network, option.link);
+        if (typeof backhaul === 'string') return { ...row, whyNot: option.whyNot ?? backhaul };
+        const hop = backhaul.hops.at(-1);
+        const rate = toUnit(backhaul);
         return {
           ...row,
           ...rate,
           whyNot: option.whyNot ?? (rate.downMbps > 0 && rate.upMbps > 0 ? null : 'too weak to join'),
-          worst: serves(feed),
+          worst: serves(backhaul),
           cautions: [...option.cautions, ...(hop?.wire?.words ?? [])],
         };
       }),
     );
-  const rank = (o: FeedOption) => (o.whyNot ? 1 : 0);
+  const rank = (o: BackhaulOption) => (o.whyNot ? 1 : 0);
   return rows.sort((a, b) => rank(a) - rank(b) || b.downMbps - a.downMbps || a.costEur - b.costEur);
 }
 
-const kitOf = (job: Job, { link, also }: Priced): Kit | undefined =>
+const kitOf = (job: Job, { link, also }: Priced): Product | undefined =>
   find(job, 'kit', link.adapterKitId) ??
-  also.find((r): r is Kit => r.type === 'kit' && r.id === link.adapterKitId);
+  also.find((r): r is Product => r.type === 'kit' && r.id === link.adapterKitId);
 
 /** What comes to a unit itself, its shared hops counted. */
-function toUnit(feed: Feed): { downMbps: number; upMbps: number } {
+function toUnit(backhaul: Backhaul): { downMbps: number; upMbps: number } {
   const shared = (way: 'sharedDown' | 'sharedUp') =>
-    Math.min(...bands.map((b) => (feed.mean[way][b] > 0 ? 1 / feed.mean[way][b] : Infinity)));
+    Math.min(...bands.map((b) => (backhaul.mean[way][b] > 0 ? 1 / backhaul.mean[way][b] : Infinity)));
   return {
-    downMbps: Math.min(feed.mean.downMbps, shared('sharedDown')),
-    upMbps: Math.min(feed.mean.upMbps, shared('sharedUp')),
+    downMbps: Math.min(backhaul.mean.downMbps, shared('sharedDown')),
+    upMbps: Math.min(backhaul.mean.upMbps, shared('sharedUp')),
   };
 }
 
@@ -225,20 +225,20 @@ function toUnit(feed: Feed): { downMbps: number; upMbps: number } {
  * What the spots nearest to a unit by signal get from it, for any way to feed it: the signals do not
  * hang on the link and are worked out once.
  */
-function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (feed: Feed) => FeedOption['worst'] {
+function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (backhaul: Backhaul) => BackhaulOption['worst'] {
   const device = testDevice(job);
   const received = makeReceived();
-  const signalOf = (feed: Feed | undefined, at: readonly [number, number, number]) => {
-    if (!feed || !device) return [];
-    receive(reachOfUnit(scene, feed, 'access'), ...at, received);
-    return accessesOf(feed, device, 0).map((access) => {
+  const signalOf = (backhaul: Backhaul | undefined, at: readonly [number, number, number]) => {
+    if (!backhaul || !device) return [];
+    receive(pathTreeOfUnit(scene, backhaul, 'access'), ...at, received);
+    return accessesOf(backhaul, device, 0).map((access) => {
       const b = bands.indexOf(access.band);
-      const dbm = access.radio.eirpDbm - (feed.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const dbm = access.radio.eirpDbm - (backhaul.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
       return { band: access.band, dbm, spreadDb: received.spreadDb[b] ?? 1 };
     });
   };
   const strongest = (list: { dbm: number }[]) => Math.max(-Infinity, ...list.map((s) => s.dbm));
-  const others = network.feeds.filter((f) => f.unit.id !== unit.id);
+  const others = network.backhauls.filter((f) => f.unit.id !== unit.id);
   const spots = job.spots.map((spot) => {
     const at = placeInSpace(job, spot);
     const noise = noiseAt(scene, network.disturbers, ...at);
@@ -252,22 +252,22 @@ function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (feed: 
     };
   });
   let own: { spot: (typeof spots)[number]; signals: ReturnType<typeof signalOf> }[] | undefined;
-  return (feed) => {
+  return (backhaul) => {
     if (!device) return null;
     own ??= spots
-      .map((spot) => ({ spot, signals: signalOf(feed, spot.at) }))
+      .map((spot) => ({ spot, signals: signalOf(backhaul, spot.at) }))
       .filter(({ spot, signals }) => strongest(signals) > spot.rival);
-    let worst: FeedOption['worst'] = null;
+    let worst: BackhaulOption['worst'] = null;
     for (const { spot, signals } of own) {
       const { need, noise } = spot;
       let down = 0;
       let certainty = 0;
-      for (const access of accessesOf(feed, device, job.info.streetLatencyMs)) {
+      for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
         const signal = signals.find((s) => s.band === access.band);
         if (!signal) continue;
         const rates = accessRates(access, signal.dbm, noise);
-        down = Math.max(down, delivered(feed.mean, access.band, rates.down, 'down'));
-        const thresholds = feed.cases.map(signalFor(access, need, noise));
+        down = Math.max(down, delivered(backhaul.mean, access.band, rates.down, 'down'));
+        const thresholds = backhaul.cases.map(signalFor(access, need, noise));
         certainty = Math.max(certainty, chanceMet(thresholds, signal.dbm, signal.spreadDb));
       }
       const capped = Math.min(down, device.capMbps ?? Infinity);

@@ -2,25 +2,25 @@
 import { kitLibrary } from '../kit/catalogue';
 import { makeRecord } from '../job/make';
 import type { Job } from '../job/job';
-import type { Kit, Spot } from '../job/records';
-import type { Network } from '../network/feeds';
+import type { Product, Spot } from '../job/records';
+import type { Network } from '../network/backhaul';
 import { linkTo } from '../plan/linkTo';
 import { random } from '../statistics/random';
 import type { Scene } from '../propagation/model';
 import { type Candidate, unitAt } from './candidates';
-import type { Column, Ground } from './columns';
+import type { CandidateOption, PlanningInstance } from './candidateOptions';
 
 /**
  * A ground of up to 7 candidates and 6 spots on a real job, whose columns, costs and headrooms are
  * drawn from a seed.
  */
-export function randomGround(seed: number, base: Job, scene: Scene, network: Network): Ground {
+export function randomInstance(seed: number, base: Job, scene: Scene, network: Network): PlanningInstance {
   const r = random(seed);
   const pick = (n: number) => Math.floor(r.uniform() * n);
-  const kept = network.feeds.map((f) => f.unit);
+  const kept = network.backhauls.map((f) => f.unit);
   const [root] = kept;
   if (!root) throw new Error('the job has no main unit');
-  const kits = kitLibrary.filter((k): k is Kit =>
+  const products = kitLibrary.filter((k): k is Product =>
     ['kit-node', 'kit-small', 'kit-access-point'].includes(k.id),
   );
   const spots = Array.from({ length: 2 + pick(5) }, (_, i): Spot =>
@@ -49,7 +49,7 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
     tiltDeg: 0,
     serviceId: null,
   }));
-  const serves = (share: number): Column['serves'] =>
+  const serves = (share: number): CandidateOption['serves'] =>
     new Map(
       spots.flatMap((s) =>
         r.uniform() < share
@@ -62,17 +62,17 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
           : [],
       ),
     );
-  const columns: Column[] = [];
+  const options: CandidateOption[] = [];
   for (const candidate of candidates) {
-    const kit = kits[pick(kits.length)] as Kit;
-    const unit = unitAt(kit, candidate, `u-${candidate.id}`, 'Z9');
+    const product = products[pick(products.length)] as Product;
+    const unit = unitAt(product, candidate, `u-${candidate.id}`, 'Z9');
     const both = serves(0.45);
     for (let way = 0; way <= pick(2); way++) {
       const parts = 40 + pick(20) * 10;
-      columns.push({
+      options.push({
         id: `${unit.id}-${way}`,
         candidate,
-        kit,
+        product,
         unit,
         link: linkTo(base, unit, root, { medium: 'ethernet', category: 'cat6', lengthM: 10 }),
         also: [],
@@ -90,18 +90,18 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
       });
     }
   }
-  const parents = columns.filter((c) => c.kit.family !== '');
+  const parents = options.filter((c) => c.product.family !== '');
   for (const unitId of [...new Set(parents.map((c) => c.unit.id))].slice(0, 3))
     for (const candidate of candidates) {
       const [first] = parents.filter((c) => c.unit.id === unitId);
       if (!first || candidate.id === first.candidate.id || r.uniform() < 0.5) continue;
-      const unit = unitAt(first.kit, candidate, `v-${candidate.id}-${unitId}`, 'Z9');
+      const unit = unitAt(first.product, candidate, `v-${candidate.id}-${unitId}`, 'Z9');
       const parts = 30 + pick(12) * 10;
       const costEur = parts + pick(20);
       const far = serves(0.35);
       // however the parent is fed, what hangs on it is the same
       for (const parent of parents.filter((c) => c.unit.id === unitId))
-        columns.push({
+        options.push({
           ...parent,
           id: `${unit.id}-by-${parent.id}`,
           candidate,
@@ -116,5 +116,5 @@ export function randomGround(seed: number, base: Job, scene: Scene, network: Net
           draws: far,
         });
     }
-  return { base, scene, network, kept, candidates, spots, served: serves(0.1), columns, hopes: new Map() };
+  return { base, scene, network, kept, candidates, spots, served: serves(0.1), options, hopes: new Map() };
 }

@@ -1,7 +1,7 @@
 import type { Id, Reading } from '../job/records';
 
 /** SIMULATED conditions that a speed test is put under instead of a real radio. */
-export interface Shape {
+export interface LinkConditions {
   connected: boolean;
   /** Per stream of all streams together, Mbps. */
   downMbps: number;
@@ -27,6 +27,6 @@ export interface SimulatedBeat {
 
 /** Who answers for the hidden truth. Null = the job has no such spot. */
 export interface Simulation {
-  shapeOf(jobId: Id, request: SimulateRequest, run: number): Shape | null;
+  shapeOf(jobId: Id, request: SimulateRequest, run: number): LinkConditions | null;
   beatOf(jobId: Id, spotId: Id, phase: Reading['phase'], heldId: Id | null): SimulatedBeat | null;
 }

@@ -8,7 +8,7 @@ import type { Scene } from './model';
 type Place = readonly [number, number, number];
 
 /** Something that the cut passes through; `s` along the path, m, `z` height, m. */
-export interface CutPart {
+export interface ProfilePart {
   kind: 'wall' | 'opening' | 'roof' | 'floor' | 'obstacle';
   id: Id;
   name: string;
@@ -24,9 +24,9 @@ export interface CutPart {
  * Legs are laid end to end by their length in plan. Ways straight up have nothing to show beside
  * them, so such a leg is given half a metre.
  */
-export function cutAlong(scene: Scene, points: readonly Place[]): { s: number[]; parts: CutPart[] } {
+export function pathProfile(scene: Scene, points: readonly Place[]): { s: number[]; parts: ProfilePart[] } {
   const s = [0];
-  const parts: CutPart[] = [];
+  const parts: ProfilePart[] = [];
   points.slice(1).forEach((q, i) => {
     const p = points[i] as Place;
     const start = s[i] as number;
@@ -64,7 +64,7 @@ function meet(
   return { s: (x * uy - y * ux) / cross, a: (x * d[1] - y * d[0]) / cross };
 }
 
-function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: number, start: number): CutPart[] {
+function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: number, start: number): ProfilePart[] {
   const { origin: o, along: u, up, lengthM, heightM } = panel;
   if (panel.kind === 'roof') {
     // the slope's two level edges, each met by the line; between them the roof rises evenly
@@ -92,7 +92,7 @@ function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: numbe
   if (!hit || hit.s < 0 || hit.s > plan || hit.a < 0 || hit.a > lengthM) return [];
   const s = start + hit.s;
   const [bottom, top] = [o[2], o[2] + heightM];
-  const wall = (z0: number, z1: number): CutPart[] =>
+  const wall = (z0: number, z1: number): ProfilePart[] =>
     z1 - z0 < 0.01
       ? []
       : [{ kind: 'wall', id: panel.id, name: nameOf(scene, panel.lossId, 'wall'), s0: s, s1: s, z0, z1 }];
@@ -131,7 +131,7 @@ function within(outline: readonly Point[], p: Place, d: Direction, plan: number)
   });
 }
 
-function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number, start: number): CutPart[] {
+function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number, start: number): ProfilePart[] {
   const holes = slab.holes.flatMap((h) => within(h.outline, p, d, plan));
   return within(slab.outline, p, d, plan)
     .flatMap(([from, to]) => {
@@ -148,7 +148,7 @@ function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number,
         );
       return left.filter(([a, b]) => b - a > 1e-6);
     })
-    .map(([a, b]): CutPart => ({
+    .map(([a, b]): ProfilePart => ({
       kind: 'floor',
       id: slab.id,
       name: nameOf(scene, slab.lossId, 'floor'),
@@ -159,13 +159,13 @@ function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number,
     }));
 }
 
-function blockIn(scene: Scene, b: Block, p: Place, d: Direction, plan: number, start: number): CutPart[] {
+function blockIn(scene: Scene, b: Block, p: Place, d: Direction, plan: number, start: number): ProfilePart[] {
   const corner = (u: number, v: number): Point => [
     b.x + u * b.halfWidth * b.cos - v * b.halfDepth * b.sin,
     b.y + u * b.halfWidth * b.sin + v * b.halfDepth * b.cos,
   ];
   const outline = [corner(-1, -1), corner(1, -1), corner(1, 1), corner(-1, 1)];
-  return within(outline, p, d, plan).map(([from, to]): CutPart => ({
+  return within(outline, p, d, plan).map(([from, to]): ProfilePart => ({
     kind: 'obstacle',
     id: b.id,
     name: nameOf(scene, b.lossId, 'obstacle'),

@@ -4,11 +4,11 @@ import { spotNeed } from '../job/needs';
 import type { JobInfo } from '../job/records';
 import type { Scene } from '../propagation/model';
 import { anyDb, cheapestOf, costOf, partsOf } from './choice';
-import { type Ground, groundOf } from './columns';
-import { type Asked, impossibleOf, rulesOf, servable } from './propose';
-import { reduced, type Solver } from './programme';
+import { type PlanningInstance, planningInstance } from './candidateOptions';
+import { type ProposalOptions, impossibleOf, rulesOf, servable } from './propose';
+import { withoutDominated, type Solver } from './programme';
 
-export interface Relaxation {
+export interface WhatIf {
   kind: 'drilling' | 'places' | 'budget' | 'plan' | 'device' | 'certainty';
   words: string;
   /** Spots that still have nothing that meets their need. */
@@ -29,29 +29,29 @@ const withInfo = (job: Job, part: Partial<JobInfo>): Job =>
  * out by hand, the budget, the plan's speed, the device, how sure is sure enough. Those that leave no
  * spot without an answer come first, of them the cheapest; those that change nothing are left out.
  */
-export async function relaxationsOf(
+export async function whatIfs(
   job: Job,
   scene: Scene,
   solve: Solver,
-  asked: Asked = {},
-): Promise<Relaxation[]> {
+  asked: ProposalOptions = {},
+): Promise<WhatIf[]> {
   const seconds = asked.seconds ?? 15;
   const budgetEur = asked.budgetEur === undefined ? job.info.budget : asked.budgetEur;
   const rules = rulesOf(job, asked);
-  const cheapest = async (ground: Ground, budget: number | null) => {
-    const g = servable(ground);
-    const wish = { budgetEur: budget, leastHeadroomDb: anyDb, forced: rules.forced };
-    const found = await cheapestOf(g, reduced(g), solve, wish, seconds);
+  const cheapest = async (instance: PlanningInstance, budget: number | null) => {
+    const g = servable(instance);
+    const constraints = { budgetEur: budget, leastHeadroomDb: anyDb, forced: rules.forced };
+    const found = await cheapestOf(g, withoutDominated(g), solve, constraints, seconds);
     return found === 'late' ? null : found;
   };
-  const now = groundOf(job, scene, rules);
+  const now = planningInstance(job, scene, rules);
   const lost = impossibleOf(now);
   const before = { lost: lost.length, choice: await cheapest(now, budgetEur) };
   if (before.lost === 0 && before.choice) return [];
-  const list: Relaxation[] = [];
-  const add = async (kind: Relaxation['kind'], words: string, ground: Ground, budget: number | null) => {
-    const left = impossibleOf(ground).length;
-    const choice = await cheapest(ground, budget);
+  const list: WhatIf[] = [];
+  const add = async (kind: WhatIf['kind'], words: string, instance: PlanningInstance, budget: number | null) => {
+    const left = impossibleOf(instance).length;
+    const choice = await cheapest(instance, budget);
     const helps = left < before.lost || (left === before.lost && choice !== null && before.choice === null);
     if (helps)
       list.push({
@@ -75,7 +75,7 @@ export async function relaxationsOf(
     await add(
       'drilling',
       'allow holes to be drilled',
-      groundOf(drilled, scene, { ...rules, noDrilling: false }),
+      planningInstance(drilled, scene, { ...rules, noDrilling: false }),
       budgetEur,
     );
   }
@@ -83,7 +83,7 @@ export async function relaxationsOf(
     await add(
       'places',
       'allow the places that are left out',
-      groundOf(job, scene, { ...rules, forbidden: new Set() }),
+      planningInstance(job, scene, { ...rules, forbidden: new Set() }),
       budgetEur,
     );
   const most = Math.max(0, ...job.spots.map((s) => spotNeed(job, s).downMbps));
@@ -95,7 +95,7 @@ export async function relaxationsOf(
     await add(
       'plan',
       `take a plan of ${planDownMbps} Mbps down and ${planUpMbps} up`,
-      groundOf(withInfo(job, { planDownMbps, planUpMbps }), scene, rules),
+      planningInstance(withInfo(job, { planDownMbps, planUpMbps }), scene, rules),
       budgetEur,
     );
   }
@@ -104,7 +104,7 @@ export async function relaxationsOf(
     await add(
       'device',
       `judge by ${best.name} instead`,
-      groundOf(withInfo(job, { testDeviceId: best.id }), scene, rules),
+      planningInstance(withInfo(job, { testDeviceId: best.id }), scene, rules),
       budgetEur,
     );
   const surest = Math.floor(100 * Math.min(...lost.map((l) => l.certainty)));
@@ -112,7 +112,7 @@ export async function relaxationsOf(
     await add(
       'certainty',
       `be content with ${surest} % certainty`,
-      groundOf(job, scene, { ...rules, sure: surest / 100 }),
+      planningInstance(job, scene, { ...rules, sure: surest / 100 }),
       budgetEur,
     );
   return list.sort(

@@ -6,7 +6,7 @@ import { placeInSpace } from '../propagation/scene';
 import { normalFifths } from '../statistics/normal';
 import { goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
-import { kitAsSet } from './asSet';
+import { productAsSet } from './productAsSet';
 import { type Disturber, disturbersOf, noiseAt, noNoise } from './disturbance';
 import {
   type Hop,
@@ -15,7 +15,7 @@ import {
   radioOf,
   type SignalOffset,
   type UnitAir,
-  wiredShare,
+  tcpFraction,
 } from './hops';
 import type { Scene } from '../propagation/model';
 
@@ -23,7 +23,7 @@ import type { Scene } from '../propagation/model';
 export type Scenario = 'found' | 'planned';
 
 /** What the way to a unit allows, for one guess of its hops' signals. */
-export interface Allowance {
+export interface BackhaulCapacity {
   /** Everything that shares nothing with the access radio: plan, ports, wires, other radios. */
   downMbps: number;
   upMbps: number;
@@ -33,20 +33,20 @@ export interface Allowance {
 }
 
 /** How a unit is fed, from the street to it. */
-export interface Feed extends PlacedUnit {
+export interface Backhaul extends PlacedUnit {
   hops: Hop[];
   /** At mean signals. */
-  mean: Allowance;
+  mean: BackhaulCapacity;
   /** Equally likely cases of what is uncertain in the hops; one case when nothing is. */
-  cases: Allowance[];
+  cases: BackhaulCapacity[];
   /** The channel of each band's access radio, how busy neighbours keep it, and the noise at the unit. */
   air: Record<Band, UnitAir>;
 }
 
 export interface Network {
-  feeds: Feed[];
+  backhauls: Backhaul[];
   /** Units that nothing feeds, with the reason in words. */
-  unfed: { unit: Unit; why: string }[];
+  withoutUplink: { unit: Unit; why: string }[];
   /** What disturbs 2.4 GHz in the house. */
   disturbers: Disturber[];
   /** All units of the scenario, fed or not, and the air at each. */
@@ -58,7 +58,7 @@ const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
   const at = placeInSpace(job, unit);
   return {
     unit,
-    kit: kitAsSet(get(job, 'kit', unit.kitId), unit),
+    product: productAsSet(get(job, 'kit', unit.kitId), unit),
     at,
     axis: axisOf(unit),
     mountDb: mountLossDb(scene, unit.mount, at),
@@ -80,7 +80,7 @@ export function networkOf(
   const feeder = new Map(job.links.filter((l) => placed.has(l.unitId)).map((l) => [l.unitId, l]));
   const disturbers = disturbersOf(job);
   const airs = new Map([...placed].map(([id, p]) => [id, airOf(job, scene, p, disturbers)]));
-  const network: Network = { feeds: [], unfed: [], disturbers, placed, airs };
+  const network: Network = { backhauls: [], withoutUplink: [], disturbers, placed, airs };
   const hopCache = new Map<Id, Hop | string>();
   const hop = (l: Link): Hop | string => {
     const known = hopCache.get(l.id) ?? hopOf(job, scene, l, placed, airs, offset);
@@ -99,12 +99,12 @@ export function networkOf(
         at = h.from;
       }
     }
-    if (!why && at.kit.kind !== 'main' && at.kit.kind !== 'router')
+    if (!why && at.product.kind !== 'main' && at.product.kind !== 'router')
       why = `${at.unit.letter} has no link that feeds it`;
-    if (why) network.unfed.push({ unit: start.unit, why });
+    if (why) network.withoutUplink.push({ unit: start.unit, why });
     else {
       const air = airs.get(start.unit.id) ?? airOf(job, scene, start, network.disturbers);
-      network.feeds.push({ ...start, hops, air, ...allowances(job, at, hops) });
+      network.backhauls.push({ ...start, hops, air, ...backhaulCapacities(job, at, hops) });
     }
   }
   return network;
@@ -114,27 +114,27 @@ export function networkOf(
  * How a unit would be fed over a link that is not in the network, from a unit that is fed and does not
  * hang on it; or in words why it would not be.
  */
-export function feedOver(job: Job, scene: Scene, network: Network, link: Link): Feed | string {
-  const parent = network.feeds.find((f) => f.unit.id === link.fromUnitId);
+export function backhaulOver(job: Job, scene: Scene, network: Network, link: Link): Backhaul | string {
+  const parent = network.backhauls.find((f) => f.unit.id === link.fromUnitId);
   const unit = network.placed.get(link.unitId);
   const air = network.airs.get(link.unitId);
   if (!parent || !unit || !air) return 'the unit that would feed it is not fed itself';
   const hop = hopOf(job, scene, link, network.placed, network.airs, () => 0);
   if (typeof hop === 'string') return hop;
   const hops = [...parent.hops, hop];
-  return { ...unit, hops, air, ...allowances(job, hops[0]?.from ?? parent, hops) };
+  return { ...unit, hops, air, ...backhaulCapacities(job, hops[0]?.from ?? parent, hops) };
 }
 
 /** What the air is at a unit, band by band. */
 function airOf(
   job: Job,
   scene: Scene,
-  { unit, kit, at }: PlacedUnit,
+  { unit, product, at }: PlacedUnit,
   disturbers: readonly Disturber[],
 ): Record<Band, UnitAir> {
   const noise = disturbers.length ? noiseAt(scene, disturbers, ...at) : noNoise;
   const of = (band: Band): UnitAir => {
-    const width = radioOf(kit, band, 'access')?.widthMHz ?? 20;
+    const width = radioOf(product, band, 'access')?.widthMHz ?? 20;
     const set = unit.channels[band];
     const { channel, busyShare: share } =
       set === null
@@ -145,30 +145,30 @@ function airOf(
   return { '2.4': of('2.4'), '5': of('5'), '6': of('6') };
 }
 
-const noShare = (): Record<Band, number> => ({ '2.4': 0, '5': 0, '6': 0 });
+const zeroPerBand = (): Record<Band, number> => ({ '2.4': 0, '5': 0, '6': 0 });
 
 /** What a chain of hops allows when the i-th of those that are uncertain is off by `shift(i)` standard deviations. @param main the unit at its start. */
-export function allowance(
+export function backhaulCapacity(
   job: Job,
   main: PlacedUnit,
   hops: readonly Hop[],
   shift: (i: number) => number,
-): Allowance {
-  const port = main.kit.portMbps * wiredShare;
-  const result: Allowance = {
+): BackhaulCapacity {
+  const port = main.product.portMbps * tcpFraction;
+  const result: BackhaulCapacity = {
     downMbps: Math.min(job.info.planDownMbps, port),
     upMbps: Math.min(job.info.planUpMbps, port),
-    sharedDown: noShare(),
-    sharedUp: noShare(),
+    sharedDown: zeroPerBand(),
+    sharedUp: zeroPerBand(),
   };
   // hops on a radio of their own share airtime with each other, band by band
-  const own = { down: noShare(), up: noShare() };
+  const own = { down: zeroPerBand(), up: zeroPerBand() };
   let radios = 0;
   for (const h of hops) {
     if (!h.wireless) {
       // weaker by so many deviations is more loss; the ports and adapters stay as they are
       const off = h.wire ? -shift(radios++) * h.wire.spreadDb : 0;
-      const medium = h.wire && off !== 0 ? h.wire.mediumMbps(off) * wiredShare : Infinity;
+      const medium = h.wire && off !== 0 ? h.wire.mediumMbps(off) * tcpFraction : Infinity;
       result.downMbps = Math.min(result.downMbps, h.downMbps, medium);
       result.upMbps = Math.min(result.upMbps, h.upMbps, medium);
       continue;
@@ -192,19 +192,19 @@ export function allowance(
   return result;
 }
 
-function allowances(
+function backhaulCapacities(
   job: Job,
   main: PlacedUnit,
   hops: readonly Hop[],
-): { mean: Allowance; cases: Allowance[] } {
-  const mean = allowance(job, main, hops, () => 0);
+): { mean: BackhaulCapacity; cases: BackhaulCapacity[] } {
+  const mean = backhaulCapacity(job, main, hops, () => 0);
   const radios = hops.filter((h) => h.wireless ?? h.wire).length;
   if (radios === 0) return { mean, cases: [mean] };
   // two hops vary apart; a third moves with the first, a fourth with the second
   const second = radios > 1 ? normalFifths : ([0] as const);
   return {
     mean,
-    cases: normalFifths.flatMap((a) => second.map((b) => allowance(job, main, hops, (i) => (i % 2 ? b : a)))),
+    cases: normalFifths.flatMap((a) => second.map((b) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b : a)))),
   };
 }
 

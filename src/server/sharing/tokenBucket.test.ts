@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import { makeAllowance } from './allowance';
+import { makeTokenBucket } from './tokenBucket';
 
 test('over a second, streams together pass no more than the rate and what was saved up, whoever asks', () => {
   const asks = fc.array(
@@ -11,12 +11,12 @@ test('over a second, streams together pass no more than the rate and what was sa
   );
   fc.assert(
     fc.property(asks, fc.integer({ min: 1, max: 900 }), (steps, mbps) => {
-      const allowance = makeAllowance(mbps, 0);
+      const bucket = makeTokenBucket(mbps, 0);
       let at = 0;
       let passed = 0;
       for (const { waitMs, bytes } of steps) {
         at += waitMs;
-        passed += allowance.take(bytes, at);
+        passed += bucket.take(bytes, at);
       }
       expect(passed).toBeLessThanOrEqual(mbps * 125 * at + 1);
     }),
@@ -24,9 +24,9 @@ test('over a second, streams together pass no more than the rate and what was sa
 });
 
 test('what is owed takes as long as the rate says, one after the other', () => {
-  const allowance = makeAllowance(8, 0);
-  expect(allowance.owe(10_000, 0)).toBeCloseTo(10, 9);
-  expect(allowance.owe(10_000, 0)).toBeCloseTo(20, 9);
-  expect(allowance.owe(10_000, 20)).toBeCloseTo(10, 9);
-  expect(() => makeAllowance(0, 0)).toThrow(RangeError);
+  const bucket = makeTokenBucket(8, 0);
+  expect(bucket.owe(10_000, 0)).toBeCloseTo(10, 9);
+  expect(bucket.owe(10_000, 0)).toBeCloseTo(20, 9);
+  expect(bucket.owe(10_000, 20)).toBeCloseTo(10, 9);
+  expect(() => makeTokenBucket(0, 0)).toThrow(RangeError);
 });

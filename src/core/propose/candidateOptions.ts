@@ -1,25 +1,25 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
 import { get, type Job, jobFromRecords } from '../job/job';
-import { bands, type AnyRecord, type Id, type Kit, type Link, type Spot, type Unit } from '../job/records';
-import { feedOptions } from '../network/feedOptions';
-import { type Feed, feedOver, type Network, networkOf } from '../network/feeds';
-import { radioOf, reachOfUnit } from '../network/hops';
+import { bands, type AnyRecord, type Id, type Product, type Link, type Spot, type Unit } from '../job/records';
+import { backhaulOptions } from '../network/backhaulOptions';
+import { type Backhaul, backhaulOver, type Network, networkOf } from '../network/backhaul';
+import { radioOf, pathTreeOfUnit } from '../network/hops';
 import { predictJob } from '../network/predict';
 import { airPairings, linkTo } from '../plan/linkTo';
 import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/model';
 import { type Candidate, candidatesOf, fits, unitAt } from './candidates';
-import { type Service, servingOf } from './serving';
+import { type SpotService, spotServices } from './spotServices';
 
 /** An hour of work (planning), in the job's currency. */
 export const hourEur = 45;
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;
 
-export interface Column {
+export interface CandidateOption {
   id: string;
   candidate: Candidate;
-  kit: Kit;
+  product: Product;
   unit: Unit;
   link: Link;
   /** Adapters and the like that the job's catalogue lacks. */
@@ -35,11 +35,11 @@ export interface Column {
   downMbps: number;
   upMbps: number;
   /** By spot: what it gets from here alone; of those whose need is met surely enough, and of all that hear it. */
-  serves: Map<Id, Service>;
-  draws: Map<Id, Service>;
+  serves: Map<Id, SpotService>;
+  draws: Map<Id, SpotService>;
 }
 
-export interface Ground {
+export interface PlanningInstance {
   /** The job with what is kept alone. */
   base: Job;
   scene: Scene;
@@ -48,15 +48,15 @@ export interface Ground {
   candidates: Candidate[];
   spots: Spot[];
   /** Spots that what is kept serves already, as `Column.serves`. */
-  served: Column['serves'];
-  columns: Column[];
+  served: CandidateOption['serves'];
+  options: CandidateOption[];
   /** By open spot: the column that would be surest, whether or not it is sure enough. */
   hopes: Map<Id, { certainty: number; words: string }>;
 }
 
 /** A ground of which the columns behind other columns are still to be looked at. */
-interface DirectGround extends Ground {
-  behind: () => Column[];
+interface DirectInstance extends PlanningInstance {
+  behind: () => CandidateOption[];
 }
 
 export interface Rules {
@@ -85,11 +85,11 @@ export function keptOf(job: Job): Job {
  * All columns under some rules. Of the ways to feed one kit at one place those stay that no other beats
  * in cost, holes and rate both ways: what serves no spot and can feed nothing is left out.
  */
-export const groundOf = (job: Job, scene: Scene, rules: Rules): Ground =>
-  withHops(directGround(job, scene, rules));
+export const planningInstance = (job: Job, scene: Scene, rules: Rules): PlanningInstance =>
+  withHops(directInstance(job, scene, rules));
 
 /** The same with columns fed straight from what is kept alone: a fraction of the work. */
-export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround {
+export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInstance {
   const kept = keptOf(job);
   const base = rules.noDrilling
     ? jobFromRecords([...kept.byId.values()].map((r) => (r.type === 'job' ? { ...r, noDrilling: true } : r)))
@@ -97,15 +97,15 @@ export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround
   const candidates = candidatesOf(base).filter((c) => !rules.forbidden?.has(c.id));
   const options = candidates.flatMap((candidate) =>
     base.kits
-      .filter((kit) => fits(kit, candidate))
-      .map((kit) => ({ candidate, kit, unit: unitAt(kit, candidate, `p-${candidate.id}-${kit.id}`, 'Z9') })),
+      .filter((product) => fits(product, candidate))
+      .map((product) => ({ candidate, product, unit: unitAt(product, candidate, `p-${candidate.id}-${product.id}`, 'Z9') })),
   );
   const big = jobFromRecords([...base.byId.values(), ...options.map((o) => o.unit)]);
   const network = networkOf(base, scene, 'planned');
   const wide = networkOf(big, scene, 'planned');
   const all: Network = { ...network, placed: wide.placed, airs: wide.airs };
   const spots = [...base.spots].sort((a, b) => a.number - b.number);
-  const served: Column['serves'] = new Map(
+  const served: CandidateOption['serves'] = new Map(
     predictJob(base, scene, network, { why: false }).flatMap((p) =>
       p.certainty >= rules.sure
         ? [
@@ -122,39 +122,39 @@ export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround
         : [],
     ),
   );
-  const any = servingOf(base, scene, all, spots);
-  const hopes: Ground['hopes'] = new Map();
-  const serve = (feed: Feed): Pick<Column, 'serves' | 'draws'> => {
-    const draws = any(feed);
-    const serves: Column['serves'] = new Map();
+  const any = spotServices(base, scene, all, spots);
+  const hopes: PlanningInstance['hopes'] = new Map();
+  const serve = (backhaul: Backhaul): Pick<CandidateOption, 'serves' | 'draws'> => {
+    const draws = any(backhaul);
+    const serves: CandidateOption['serves'] = new Map();
     for (const [id, s] of draws) {
       if (s.certainty > (hopes.get(id)?.certainty ?? 0))
-        hopes.set(id, { certainty: s.certainty, words: `${feed.kit.name} ${feed.unit.name}` });
+        hopes.set(id, { certainty: s.certainty, words: `${backhaul.product.name} ${backhaul.unit.name}` });
       if (s.certainty >= rules.sure) serves.set(id, s);
     }
     return { serves, draws };
   };
-  const columns: Column[] = [];
-  const mains = network.feeds.map((f) => f.unit);
-  for (const { candidate, kit, unit } of options) {
-    const ways = feedOptions(big, scene, unit, all, mains)
+  const found: CandidateOption[] = [];
+  const mains = network.backhauls.map((f) => f.unit);
+  for (const { candidate, product, unit } of options) {
+    const ways = backhaulOptions(big, scene, unit, all, mains)
       .filter(
         (o) =>
-          o.whyNot === null && o.downMbps > 0 && (o.link.medium !== 'wireless' || meshes(base, o.link, kit)),
+          o.whyNot === null && o.downMbps > 0 && (o.link.medium !== 'wireless' || meshes(base, o.link, product)),
       )
       .map((o) => {
-        const minutes = o.minutes + kit.fitMinutes;
-        const partsEur = o.costEur + kit.priceEur;
+        const minutes = o.minutes + product.fitMinutes;
+        const partsEur = o.costEur + product.priceEur;
         return { ...o, minutes, partsEur, costEur: partsEur + (minutes / 60) * hourEur };
       });
     const best = ways.filter((w) => !ways.some((o) => o !== w && beats(o, w)));
     best.forEach((way, i) => {
-      const feed = feedOver(big, scene, all, way.link);
-      if (typeof feed === 'string') return;
-      columns.push({
+      const backhaul = backhaulOver(big, scene, all, way.link);
+      if (typeof backhaul === 'string') return;
+      found.push({
         id: `${unit.id}-${i}`,
         candidate,
-        kit,
+        product,
         unit,
         link: way.link,
         also: way.also,
@@ -166,24 +166,24 @@ export function directGround(job: Job, scene: Scene, rules: Rules): DirectGround
         holes: way.holes,
         downMbps: way.downMbps,
         upMbps: way.upMbps,
-        ...serve(feed),
+        ...serve(backhaul),
       });
     });
   }
-  const ground = { base, scene, network, kept: mains, candidates, spots, served, columns, hopes };
-  return { ...ground, behind: () => overAir(big, scene, all, options, columns, serve) };
+  const instance = { base, scene, network, kept: mains, candidates, spots, served, options: found, hopes };
+  return { ...instance, behind: () => wirelessHops(big, scene, all, options, found, serve) };
 }
 
 /** A ground with the columns one radio hop behind others too; without those that serve nothing and feed nothing. */
-export function withHops({ behind, ...ground }: DirectGround): Ground {
-  const columns = [...ground.columns, ...behind()];
-  const parents = new Set(columns.map((c) => c.parent));
-  return { ...ground, columns: columns.filter((c) => c.serves.size > 0 || parents.has(c.id)) };
+export function withHops({ behind, ...instance }: DirectInstance): PlanningInstance {
+  const options = [...instance.options, ...behind()];
+  const parents = new Set(options.map((c) => c.parent));
+  return { ...instance, options: options.filter((c) => c.serves.size > 0 || parents.has(c.id)) };
 }
 
-type Way = { costEur: number; holes: number; downMbps: number; upMbps: number };
+type LinkCost = { costEur: number; holes: number; downMbps: number; upMbps: number };
 /** At least as good in all, better in one; of equals the first. */
-const beats = (a: Way, b: Way): boolean =>
+const beats = (a: LinkCost, b: LinkCost): boolean =>
   a.costEur <= b.costEur &&
   a.holes <= b.holes &&
   a.downMbps >= b.downMbps &&
@@ -191,47 +191,47 @@ const beats = (a: Way, b: Way): boolean =>
   (a.costEur < b.costEur || a.holes < b.holes || a.downMbps > b.downMbps || a.upMbps > b.upMbps);
 
 /** Over the air only within a family. */
-const meshes = (job: Job, link: Link, kit: Kit): boolean =>
-  kit.family !== '' && get(job, 'kit', get(job, 'unit', link.fromUnitId).kitId).family === kit.family;
+const meshes = (job: Job, link: Link, product: Product): boolean =>
+  product.family !== '' && get(job, 'kit', get(job, 'unit', link.fromUnitId).kitId).family === product.family;
 
-interface Option {
+interface HopOption {
   candidate: Candidate;
-  kit: Kit;
+  product: Product;
   unit: Unit;
 }
 
 /** Columns one radio hop behind another: same family, where the far end serves what the near one does not. */
-function overAir(
+function wirelessHops(
   job: Job,
   scene: Scene,
   network: Network,
-  options: readonly Option[],
-  first: readonly Column[],
-  serve: (feed: Feed) => Pick<Column, 'serves' | 'draws'>,
-): Column[] {
+  options: readonly HopOption[],
+  first: readonly CandidateOption[],
+  serve: (backhaul: Backhaul) => Pick<CandidateOption, 'serves' | 'draws'>,
+): CandidateOption[] {
   const received = makeReceived();
-  const out: Column[] = [];
-  const hoped = new Map<Id, Column['serves']>();
+  const out: CandidateOption[] = [];
+  const hoped = new Map<Id, CandidateOption['serves']>();
   // no feed allows more than that of the main unit itself
-  const [root] = [...network.feeds].sort((a, b) => b.mean.downMbps - a.mean.downMbps);
+  const [root] = [...network.backhauls].sort((a, b) => b.mean.downMbps - a.mean.downMbps);
   // parents of one kind at one place with the same rates differ only in what they cost
-  const known = new Map<string, ({ far: Feed } & Pick<Column, 'serves' | 'draws'>) | null>();
+  const known = new Map<string, ({ far: Backhaul } & Pick<CandidateOption, 'serves' | 'draws'>) | null>();
   for (const parent of first) {
-    if (parent.kit.family === '' || parent.kit.kind === 'access-point') continue;
+    if (parent.product.family === '' || parent.product.kind === 'access-point') continue;
     const placed = network.placed.get(parent.unit.id);
-    const feed = feedOver(job, scene, network, parent.link);
-    if (!placed || typeof feed === 'string') continue;
-    const behind: Network = { ...network, feeds: [...network.feeds, feed] };
-    for (const { candidate, kit, unit } of options) {
-      if (candidate.id === parent.candidate.id || kit.id !== parent.kit.id) continue;
+    const backhaul = backhaulOver(job, scene, network, parent.link);
+    if (!placed || typeof backhaul === 'string') continue;
+    const behind: Network = { ...network, backhauls: [...network.backhauls, backhaul] };
+    for (const { candidate, product, unit } of options) {
+      if (candidate.id === parent.candidate.id || product.id !== parent.product.id) continue;
       const child = network.placed.get(unit.id);
-      const [pairing] = airPairings(parent.kit, kit)
+      const [pairing] = airPairings(parent.product, product)
         .filter((p) => p.band !== '2.4')
         .sort((a, b) => Number(b.radio === 'dedicated') - Number(a.radio === 'dedicated'));
       if (!child || !pairing) continue;
       const use = pairing.radio === 'dedicated' ? 'backhaul' : 'access';
-      receive(reachOfUnit(scene, placed, use), ...child.at, received);
-      const radio = radioOf(parent.kit, pairing.band, use);
+      receive(pathTreeOfUnit(scene, placed, use), ...child.at, received);
+      const radio = radioOf(parent.product, pairing.band, use);
       const dbm = (radio?.eirpDbm ?? 0) + (received.gainDb[bands.indexOf(pairing.band)] ?? -Infinity);
       if (dbm < leastLinkDbm) continue;
       // fed as well as the main unit is it would serve this, and never more
@@ -240,19 +240,19 @@ function overAir(
         serve({
           ...child,
           hops: [],
-          air: network.airs.get(unit.id) ?? feed.air,
-          mean: root?.mean ?? feed.mean,
-          cases: [root?.mean ?? feed.mean],
+          air: network.airs.get(unit.id) ?? backhaul.air,
+          mean: root?.mean ?? backhaul.mean,
+          cases: [root?.mean ?? backhaul.mean],
         }).serves;
       hoped.set(unit.id, hope);
       if ([...hope.keys()].every((id) => parent.serves.has(id))) continue;
       const link = linkTo(job, unit, parent.unit, { medium: 'wireless', ...pairing });
-      const key = [unit.id, parent.unit.id, ...feed.cases.flatMap((c) => [c.downMbps, c.upMbps])].join(' ');
+      const key = [unit.id, parent.unit.id, ...backhaul.cases.flatMap((c) => [c.downMbps, c.upMbps])].join(' ');
       const before = known.get(key);
       if (before === null) continue;
       let result = before;
       if (!result) {
-        const far = feedOver(job, scene, behind, link);
+        const far = backhaulOver(job, scene, behind, link);
         result = typeof far === 'string' ? undefined : { far, ...serve(far) };
         known.set(key, result ?? null);
       }
@@ -261,15 +261,15 @@ function overAir(
       out.push({
         id: `${unit.id}-by-${parent.id}`,
         candidate,
-        kit,
+        product,
         unit,
         link,
         also: [],
         label: `air, ${pairing.band} GHz, from ${parent.candidate.words}`,
         parent: parent.id,
-        partsEur: kit.priceEur,
-        minutes: kit.fitMinutes,
-        costEur: kit.priceEur + (kit.fitMinutes / 60) * hourEur,
+        partsEur: product.priceEur,
+        minutes: product.fitMinutes,
+        costEur: product.priceEur + (product.fitMinutes / 60) * hourEur,
         holes: 0,
         downMbps: far.mean.downMbps,
         upMbps: far.mean.upMbps,

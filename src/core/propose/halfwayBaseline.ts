@@ -3,13 +3,13 @@ import { boundsOf, fromSite } from '../geometry/place';
 import { applyEdit, putOne } from '../job/edits';
 import { find, get, type Job } from '../job/job';
 import type { Id, Storey, Unit } from '../job/records';
-import { networkOf } from '../network/feeds';
+import { networkOf } from '../network/backhaul';
 import { type Prediction, predictJob } from '../network/predict';
 import { airPairings, linkTo } from '../plan/linkTo';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 
-export interface Habit {
+export interface HalfwayBaseline {
   letter: string;
   /** The spot it is for: of those that it serves the one with least headroom. */
   spotId: Id;
@@ -29,13 +29,13 @@ const metOf = (list: readonly Prediction[]) => list.filter((p) => p.certainty >=
  * between the unit that feeds it and that spot, joined over the air.
  * @param planned the job with the proposal in its plan. @param units those that are new.
  */
-export function habitsOf(
+export function halfwayBaselines(
   planned: Job,
   scene: Scene,
   units: readonly Unit[],
   predictions: readonly Prediction[],
-): Habit[] {
-  return units.flatMap((unit): Habit[] => {
+): HalfwayBaseline[] {
+  return units.flatMap((unit): HalfwayBaseline[] => {
     const own = predictions.filter((p) => p.unitId === unit.id);
     const link = planned.links.find((l) => l.unitId === unit.id);
     const parent = find(planned, 'unit', link?.fromUnitId);

@@ -4,8 +4,8 @@ import { spotNeed } from '../job/needs';
 import { bands, type Id, type Spot } from '../job/records';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
 import { type Noise, noiseAt } from '../network/disturbance';
-import type { Feed, Network } from '../network/feeds';
-import { radioOf, reachOfUnit } from '../network/hops';
+import type { Backhaul, Network } from '../network/backhaul';
+import { radioOf, pathTreeOfUnit } from '../network/hops';
 import { testDevice } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -14,7 +14,7 @@ import type { Scene } from '../propagation/model';
 /** Headroom beyond this is not worth money, dB (custom). */
 export const enoughHeadroomDb = 25;
 /** What a spot gets from one unit: how sure its need is met, its headroom, dB; rate and signal, by which devices choose. */
-export interface Service {
+export interface SpotService {
   certainty: number;
   headroomDb: number;
   downMbps: number;
@@ -25,12 +25,12 @@ export interface Service {
 const hopelessDb = 30;
 
 /** Which of some spots a feed serves; the signals of a unit at its place are worked out once. */
-export function servingOf(
+export function spotServices(
   job: Job,
   scene: Scene,
   network: Network,
   spots: readonly Spot[],
-): (feed: Feed) => Map<Id, Service> {
+): (backhaul: Backhaul) => Map<Id, SpotService> {
   const device = testDevice(job);
   const received = makeReceived();
   const places = spots.map((spot) => {
@@ -41,29 +41,29 @@ export function servingOf(
     return { spot, at, noise, need, key };
   });
   const signals = new Map<Id, { dbm: number; spreadDb: number }[][]>();
-  const signalsOf = (feed: Feed) => {
-    const known = signals.get(feed.unit.id);
+  const signalsOf = (backhaul: Backhaul) => {
+    const known = signals.get(backhaul.unit.id);
     if (known) return known;
-    const tree = reachOfUnit(scene, feed, 'access');
+    const tree = pathTreeOfUnit(scene, backhaul, 'access');
     const made = places.map(({ at }) => {
       receive(tree, ...at, received);
       return bands.map((b, i) => ({
         dbm:
-          (radioOf(feed.kit, b, 'access')?.eirpDbm ?? -Infinity) -
-          (feed.mountDb[i] ?? 0) +
+          (radioOf(backhaul.product, b, 'access')?.eirpDbm ?? -Infinity) -
+          (backhaul.mountDb[i] ?? 0) +
           (received.gainDb[i] ?? -Infinity),
         spreadDb: received.spreadDb[i] ?? 1,
       }));
     });
-    signals.set(feed.unit.id, made);
+    signals.set(backhaul.unit.id, made);
     return made;
   };
-  return (feed) => {
-    const serves: Map<Id, Service> = new Map();
+  return (backhaul) => {
+    const serves: Map<Id, SpotService> = new Map();
     if (!device) return serves;
-    const heard = signalsOf(feed);
+    const heard = signalsOf(backhaul);
     // the faster bands first: where they leave nothing to wish for, the others are not looked at
-    const accesses = accessesOf(feed, device, job.info.streetLatencyMs).sort(
+    const accesses = accessesOf(backhaul, device, job.info.streetLatencyMs).sort(
       (a, b) => Number(b.band) - Number(a.band),
     );
     for (const access of accesses) {
@@ -79,7 +79,7 @@ export function servingOf(
         const before = serves.get(spot.id);
         const down = Math.min(
           device.capMbps ?? Infinity,
-          delivered(feed.mean, access.band, accessRates(access, signal.dbm, noise).down, 'down'),
+          delivered(backhaul.mean, access.band, accessRates(access, signal.dbm, noise).down, 'down'),
         );
         const faster = before === undefined || down > before.downMbps;
         if (before && faster) Object.assign(before, { downMbps: down, dbm: signal.dbm });
@@ -87,11 +87,11 @@ export function servingOf(
         let needed = known.get(key);
         if (!needed) {
           const of = signalFor(access, need, noise);
-          known.set(key, (needed = { mean: of(feed.mean), cases: null, of }));
+          known.set(key, (needed = { mean: of(backhaul.mean), cases: null, of }));
         }
         // far too weak even at the mean of the hops: no case of them makes up for so much
         if (signal.dbm < needed.mean - hopelessDb) return;
-        needed.cases ??= feed.cases.length === 1 ? [needed.mean] : feed.cases.map(needed.of);
+        needed.cases ??= backhaul.cases.length === 1 ? [needed.mean] : backhaul.cases.map(needed.of);
         const certainty = chanceMet(needed.cases, signal.dbm, signal.spreadDb);
         if (certainty < 0.01) return;
         serves.set(spot.id, {

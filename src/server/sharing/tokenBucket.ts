@@ -1,5 +1,5 @@
 /** SIMULATED narrowness: bytes that may pass at a rate, shared by all streams of a test. */
-export interface Allowance {
+export interface TokenBucket {
   /** Takes up to so many bytes, as many as may pass at `nowMs`. */
   take(bytes: number, nowMs: number): number;
   /** Takes all of them at once; the ms after which they would have passed. */
@@ -10,7 +10,7 @@ export interface Allowance {
 const burstMs = 40;
 
 /** @param mbps 10^6 bit/s. Times are ms of any one clock. Throws for a rate of 0 or less. */
-export function makeAllowance(mbps: number, startMs: number): Allowance {
+export function makeTokenBucket(mbps: number, startMs: number): TokenBucket {
   if (!(mbps > 0)) throw new RangeError('mbps: more than 0');
   const perMs = mbps * 125;
   let left = 0;

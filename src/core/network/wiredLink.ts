@@ -6,7 +6,7 @@ import { coaxRoute } from './coaxRoute';
 import { mainsPath } from './mainsPath';
 
 /** A way through the coax or the mains of the house. */
-export interface WireWay {
+export interface WiredLink {
   /** Loss, dB, and its spread (standard deviation). */
   lossDb: number;
   spreadDb: number;
@@ -30,10 +30,10 @@ const mostKnown = 5000;
  * The way of a coax or powerline link through the house, or in words why there is none.
  * The better case of a mains link with less loss than none is the one without any.
  */
-export function wireWay(job: Job, link: Link): WireWay | string {
-  const kit = find(job, 'kit', link.adapterKitId);
+export function wiredLink(job: Job, link: Link): WiredLink | string {
+  const product = find(job, 'kit', link.adapterKitId);
   const [a, b] = [find(job, 'service', link.fromServiceId), find(job, 'service', link.toServiceId)];
-  if (!kit || !a || !b) return `the ${link.medium} link has no ends or no adapters`;
+  if (!product || !a || !b) return `the ${link.medium} link has no ends or no adapters`;
   if (link.medium === 'coax') {
     const route = coaxRoute(job, a.id, b.id);
     if ('why' in route) return route.why;
@@ -45,8 +45,8 @@ export function wireWay(job: Job, link: Link): WireWay | string {
       words: route.cautions,
     };
   }
-  if (!kit.mains) return `${kit.name} is no powerline adapter`;
-  const { topMHz, mimo } = kit.mains;
+  if (!product.mains) return `${product.name} is no powerline adapter`;
+  const { topMHz, mimo } = product.mains;
   const path = mainsPath(job, a.id, b.id);
   return {
     lossDb: path.extraDb,
