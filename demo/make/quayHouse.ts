@@ -1,6 +1,6 @@
 /** Quay House: a former harbourmaster's house with a net loft and a boat shed. All made up. */
 import type { AnyRecord, PerBand } from '@/core/job/records';
-import { kitLibrary } from '@/core/kit/catalogue';
+import { productLibrary } from '@/core/kit/catalogue';
 import { activityLibrary, assemblyLibrary, deviceLibrary } from '@/core/kit/library';
 import { door, drawing, rect, window } from './build';
 
@@ -31,7 +31,7 @@ export function quayHouse(): AnyRecord[] {
     testDeviceId: 'dev-phone',
     simulationSeed: 24,
   });
-  d.records.push(...activityLibrary, ...assemblyLibrary, ...deviceLibrary, ...kitLibrary);
+  d.records.push(...activityLibrary, ...assemblyLibrary, ...deviceLibrary, ...productLibrary);
 
   house(d);
   netLoft(d);

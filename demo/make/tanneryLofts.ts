@@ -1,6 +1,6 @@
 /** Flat 7, Tannery Lofts: rented, no drilling, long and narrow, concrete cross-walls. All made up. */
 import type { AnyRecord, PerBand } from '@/core/job/records';
-import { kitLibrary } from '@/core/kit/catalogue';
+import { productLibrary } from '@/core/kit/catalogue';
 import { activityLibrary, assemblyLibrary, deviceLibrary } from '@/core/kit/library';
 import { door, drawing, rect, window } from './build';
 
@@ -24,7 +24,7 @@ export function tanneryLofts(): AnyRecord[] {
     testDeviceId: 'dev-phone',
     simulationSeed: 704,
   });
-  d.records.push(...activityLibrary, ...assemblyLibrary, ...deviceLibrary, ...kitLibrary);
+  d.records.push(...activityLibrary, ...assemblyLibrary, ...deviceLibrary, ...productLibrary);
   d.building({
     id: 'flat',
     name: 'Flat 7',

@@ -40,12 +40,12 @@ import { placeUnit } from '@/core/plan/placeUnit';
 import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
 import { proveSpot } from '@/core/proof/spotProof';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
-import { cutAnswer } from './cutAnswer';
+import { pathProfileAnswer } from './cutAnswer';
 import { networkAnswer } from './networkAnswer';
 import { makePace } from './pace';
 import { roomArea } from './roomArea';
 import {
-  type CutAnswer,
+  type PathProfileAnswer,
   type FieldAnswer,
   type FieldRequest,
   indoorStepM,
@@ -334,8 +334,8 @@ export function makeCompute(now = () => performance.now()) {
   const place = (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) =>
     placeUnit(state().job, get(state().job, 'kit', kitId), at, state().scene);
 
-  const cut = (points: readonly (readonly [number, number, number])[]): CutAnswer =>
-    cutAnswer(state().scene, points);
+  const cut = (points: readonly (readonly [number, number, number])[]): PathProfileAnswer =>
+    pathProfileAnswer(state().scene, points);
 
   const cutBetween = (a: PlaceIn, b: PlaceIn) =>
     cut([placeInSpace(state().job, a), placeInSpace(state().job, b)]);

@@ -6,11 +6,11 @@ import { pathProfile } from '@/core/propagation/pathProfile';
 import { angularIndexOf } from '@/core/propagation/angularIndex';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { crossed } from '@/core/propagation/radioPaths';
-import type { CutAnswer } from './protocol';
+import type { PathProfileAnswer } from './protocol';
 import type { Scene } from '@/core/propagation/model';
 
 /** @param points site coordinates, m; two at least. */
-export function cutAnswer(scene: Scene, points: readonly (readonly [number, number, number])[]): CutAnswer {
+export function pathProfileAnswer(scene: Scene, points: readonly (readonly [number, number, number])[]): PathProfileAnswer {
   const { s, parts } = pathProfile(scene, points);
   const hits = makeCrossings();
   const legs = points.slice(1).map((q, i) => [points[i] ?? q, q] as const);

@@ -101,7 +101,7 @@ export interface PlaceIn {
 }
 
 /** A cut along a way through the house: what stands there, and what its straight legs cross. */
-export interface CutAnswer {
+export interface PathProfileAnswer {
   /** Unfolded: distance along the way, and height above the site's zero. */
   path: { sM: number; zM: number }[];
   parts: ProfilePart[];
@@ -122,8 +122,8 @@ export interface ComputeApi {
   /** A step of a drag for practice; false where there is no unit to drag. */
   rehearse(storeyId: Id, scenario: Scenario, turn: number): Promise<boolean>;
   /** The cut along points in space (site coordinates, m), or between places of the house. */
-  cut(points: readonly (readonly [number, number, number])[]): Promise<CutAnswer>;
-  cutBetween(a: PlaceIn, b: PlaceIn): Promise<CutAnswer>;
+  cut(points: readonly (readonly [number, number, number])[]): Promise<PathProfileAnswer>;
+  cutBetween(a: PlaceIn, b: PlaceIn): Promise<PathProfileAnswer>;
   /** Every way to feed a unit, best first. */
   feedOptions(unitId: Id): Promise<BackhaulOption[]>;
   /** Length, m, and holes of a cable between its units with the way that it has. */

@@ -16,7 +16,7 @@ import { coaxSplitter } from './rules/coaxSplitter';
 import { copperBetweenBuildings } from './rules/copperBetweenBuildings';
 import { drillingForbidden } from './rules/drillingForbidden';
 import { entryPort } from './rules/entryPort';
-import { extenderFeeds } from './rules/extenderFeeds';
+import { extenderAsUplink } from './rules/extenderFeeds';
 import { extenderOneName } from './rules/extenderOneName';
 import { familyTooLarge } from './rules/familyTooLarge';
 import { indoorUnitOutside } from './rules/indoorUnitOutside';
@@ -73,7 +73,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   copperBetweenBuildings,
   drillingForbidden,
   entryPort,
-  extenderFeeds,
+  extenderFeeds: extenderAsUplink,
   extenderOneName,
   familyTooLarge,
   indoorUnitOutside,

@@ -1,22 +1,22 @@
-import { kitLibrary } from '../kit/catalogue';
+import { productLibrary } from '../kit/catalogue';
 import { schemas } from '../job/records';
-import { kitColumns, readKitCsv, writeKitCsv } from './kitCsv';
+import { productColumns, readProductCsv, writeProductCsv } from './kitCsv';
 
 test('what goes out comes back, kit for kit', () => {
-  const { kits: products, problems } = readKitCsv(writeKitCsv(kitLibrary));
+  const { kits: products, problems } = readProductCsv(writeProductCsv(productLibrary));
   expect(problems).toEqual([]);
-  expect(products).toEqual(kitLibrary);
+  expect(products).toEqual(productLibrary);
 });
 
 test('every kit of the catalogue is right by its schema, and none is there twice', () => {
-  for (const k of kitLibrary) expect(schemas.kit.safeParse(k).success).toBe(true);
-  expect(new Set(kitLibrary.map((k) => k.id)).size).toBe(kitLibrary.length);
-  const kinds = new Set(kitLibrary.map((k) => k.kind));
+  for (const k of productLibrary) expect(schemas.kit.safeParse(k).success).toBe(true);
+  expect(new Set(productLibrary.map((k) => k.id)).size).toBe(productLibrary.length);
+  const kinds = new Set(productLibrary.map((k) => k.kind));
   expect(kinds.size).toBe(17);
 });
 
 test('a few columns are enough; an id is made from the name; decimal commas are read', () => {
-  const { kits: products } = readKitCsv('name,kind,price_eur\nGarage node,node,"79,5"\n');
+  const { kits: products } = readProductCsv('name,kind,price_eur\nGarage node,node,"79,5"\n');
   expect(products[0]).toMatchObject({ id: 'kit-garage-node', priceEur: 79.5, portMbps: 1000, radios: [] });
 });
 
@@ -28,9 +28,9 @@ test.each([
   ['a kind that is none', 'name,kind,price_eur\nA,toaster,1\n', 'line 2.kind', /./],
   ['half a radio', 'name,kind,price_eur,radios\nA,node,1,5/access\n', 'line 2.radios.0.standard', /./],
   ['an id twice', 'id,name,kind,price_eur\nk,A,node,1\nk,B,node,1\n', 'line 3.id', /twice/],
-  ['nothing', `${kitColumns.join(',')}\n`, '', /no kit/],
+  ['nothing', `${productColumns.join(',')}\n`, '', /no kit/],
 ])('%s is refused by place, and nothing is taken', (_name, text, path, message) => {
-  const { kits: products, problems } = readKitCsv(text);
+  const { kits: products, problems } = readProductCsv(text);
   expect(products).toEqual([]);
   expect(problems[0]?.path).toBe(path);
   expect(problems[0]?.message).toMatch(message);

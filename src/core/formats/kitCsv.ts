@@ -4,7 +4,7 @@ import type { Problem } from '../job/references';
 import { type Product, schemas } from '../job/records';
 
 /** Columns of a catalogue file, in this order when written; any order when read. */
-export const kitColumns = [
+export const productColumns = [
   'id',
   'name',
   'kind',
@@ -27,12 +27,12 @@ export const kitColumns = [
   'fit_minutes',
   'note',
 ] as const;
-type Column = (typeof kitColumns)[number];
+type Column = (typeof productColumns)[number];
 const needed: Column[] = ['name', 'kind', 'price_eur'];
 
 /** Largest file read, characters, and most kits. */
 const mostCharacters = 1_000_000;
-const mostKits = 500;
+const maxProducts = 500;
 
 const radioText = (r: Product['radios'][number]) =>
   [r.band, r.use, r.standard, r.streams, r.widthMHz, r.eirpDbm, r.gainDbi, r.pattern].join('/');
@@ -44,7 +44,7 @@ const cell = (v: string | number | boolean | null) =>
  * `band/use/standard/streams/width/eirp/gain/pattern`, radios are set apart by blanks; lights are
  * `colour=meaning` set apart by `;`; mains is `top/mimo/pass-through`.
  */
-export function writeKitCsv(products: readonly Product[]): string {
+export function writeProductCsv(products: readonly Product[]): string {
   const data = products.map((k) => {
     const row: Record<Column, string | number | boolean | null> = {
       id: k.id,
@@ -73,16 +73,16 @@ export function writeKitCsv(products: readonly Product[]): string {
       fit_minutes: k.fitMinutes,
       note: k.note,
     };
-    return kitColumns.map((c) => cell(row[c]));
+    return productColumns.map((c) => cell(row[c]));
   });
-  return `${Papa.unparse({ fields: [...kitColumns], data }, { newline: '\n' })}\n`;
+  return `${Papa.unparse({ fields: [...productColumns], data }, { newline: '\n' })}\n`;
 }
 
 /**
  * Reads a catalogue from CSV. Nothing is taken when anything is wrong: an unknown or missing column, a
  * negative price, a radio that is none; each with line and column.
  */
-export function readKitCsv(text: string): { kits: Product[]; problems: Problem[] } {
+export function readProductCsv(text: string): { kits: Product[]; problems: Problem[] } {
   const fail = (path: string, message: string) => ({ kits: [], problems: [{ path, message }] });
   if (text.length > mostCharacters) return fail('', 'the file is larger than 1 MB');
   const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
@@ -90,12 +90,12 @@ export function readKitCsv(text: string): { kits: Product[]; problems: Problem[]
     skipEmptyLines: 'greedy',
   });
   const columns = (parsed.meta.fields ?? []).map((f) => f.trim());
-  const strange = columns.find((c) => !kitColumns.some((k) => k === c));
+  const strange = columns.find((c) => !productColumns.some((k) => k === c));
   if (strange !== undefined)
     return fail(strange || 'line 1', `there is no column ${strange || 'without a name'}`);
   const missing = needed.find((c) => !columns.includes(c));
   if (missing) return fail(missing, 'this column is missing');
-  if (parsed.data.length > mostKits) return fail('', `more than ${mostKits} lines`);
+  if (parsed.data.length > maxProducts) return fail('', `more than ${maxProducts} lines`);
   const problems: Problem[] = [];
   const products: Product[] = [];
   parsed.data.forEach((row, i) => {

@@ -19,12 +19,12 @@ const bare = applyEdit(shell, {
     ['wall', 'room', 'opening', 'tape'].includes(r.type) ? [r.id] : [],
   ),
 }).job;
-const draw = (job: Job, drawing: PlanDrawing, unitM = drawing.unitM ?? 1, make = 'asm-stud') =>
+const draw = (job: Job, drawing: PlanDrawing, unitM = drawing.unitM ?? 1, assemblies = 'asm-stud') =>
   applyEdit(
     job,
     drawPlan(job, 'storey-0', drawing, {
       unitM,
-      makes: new Map(drawing.layers.map((l) => [l.name, make])),
+      makes: new Map(drawing.layers.map((l) => [l.name, assemblies])),
       at: [0, 0],
     }).edit,
   ).job;

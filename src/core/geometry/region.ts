@@ -70,4 +70,4 @@ export function shareIn(a: Region, b: Region): number {
 }
 
 /** Are two regions the same ground, but for a tenth? */
-export const sameGround = (a: Region, b: Region): boolean => shareIn(a, b) > 0.9 && shareIn(b, a) > 0.9;
+export const sameArea = (a: Region, b: Region): boolean => shareIn(a, b) > 0.9 && shareIn(b, a) > 0.9;

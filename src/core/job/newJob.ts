@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { kitLibrary } from '../kit/catalogue';
+import { productLibrary } from '../kit/catalogue';
 import { activityLibrary, assemblyLibrary, deviceLibrary } from '../kit/library';
 import { type Job, jobFromRecords } from './job';
 import { recordSchema } from './records';
@@ -51,7 +51,7 @@ export function newJob(form: NewJob, made: { id: string; createdOn: string; seed
     ...activityLibrary,
     ...assemblyLibrary,
     ...deviceLibrary,
-    ...kitLibrary,
+    ...productLibrary,
     {
       type: 'building',
       id: 'house',

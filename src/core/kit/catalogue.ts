@@ -56,7 +56,7 @@ const lights = [
 ];
 const mesh = { family, mostUnits: 6, lights, powerW: 12 };
 
-export const kitLibrary: Product[] = [
+export const productLibrary: Product[] = [
   product('router-old', 'Modem-router, as found', 'router', 0, 0, 'What the household has today.', {
     radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
     ports: 4,

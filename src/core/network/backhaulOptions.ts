@@ -3,11 +3,11 @@ import { applyEdit, putOne } from '../job/edits';
 import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Product, type Link, type Unit } from '../job/records';
-import { kitLibrary } from '../kit/catalogue';
+import { productLibrary } from '../kit/catalogue';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
-import { airPairings, feedsInCircle, linkTo } from '../plan/linkTo';
+import { airPairings, uplinksInCircle, linkTo } from '../plan/linkTo';
 import { cableEstimate } from './cableEstimate';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
@@ -48,10 +48,10 @@ export const cablePrices = {
 type Priced = Pick<BackhaulOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes' | 'cautions' | 'whyNot'>;
 
 /** Kits of a kind for adapters: the job's own, else the library's. */
-const adapterKits = (job: Job, kind: Product['kind']): Product[] => {
+const adapterProducts = (job: Job, kind: Product['kind']): Product[] => {
   const plain = (k: Product) => k.kind === kind && k.radios.length === 0;
   const own = job.kits.filter(plain);
-  return own.length ? own : kitLibrary.filter(plain);
+  return own.length ? own : productLibrary.filter(plain);
 };
 
 function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] {
@@ -91,7 +91,7 @@ function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] 
 function injectorFor(job: Job, unit: Unit, from: Unit): Product | null {
   const [product, source] = [find(job, 'kit', unit.kitId), find(job, 'kit', from.kitId)];
   if (!product?.poeIn || (source?.poePorts ?? 0) > 0) return null;
-  return adapterKits(job, 'injector')[0] ?? null;
+  return adapterProducts(job, 'injector')[0] ?? null;
 }
 
 /** A unit that is a powerline adapter itself needs one more, at the other end; any other a pair. */
@@ -102,7 +102,7 @@ function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'power
   const kind = medium === 'coax' ? 'coax' : 'socket';
   const [a, b] = [nearServicePoint(job, from, kind), nearServicePoint(job, unit, kind)];
   const count = adaptersFor(find(job, 'kit', unit.kitId), medium);
-  return adapterKits(job, medium).flatMap((product): Priced[] => {
+  return adapterProducts(job, medium).flatMap((product): Priced[] => {
     const rest = {
       also: find(job, 'kit', product.id) ? [] : [product],
       costEur: count * product.priceEur,
@@ -170,7 +170,7 @@ export function backhaulOptions(
   const present = job.links.find((l) => l.unitId === unit.id);
   const serves = servedBy(job, scene, network, unit);
   const rows = feeders
-    .filter((u) => u.id !== unit.id && !feedsInCircle(job, unit.id, u.id))
+    .filter((u) => u.id !== unit.id && !uplinksInCircle(job, unit.id, u.id))
     .flatMap((from) =>
       [
         ...wiredOptions(job, scene, unit, from),
@@ -181,7 +181,7 @@ export function backhaulOptions(
         const row = {
           ...option,
           fromLetter: from.letter,
-          label: labelOf(option.link, kitOf(job, option)),
+          label: labelOf(option.link, productOf(job, option)),
           downMbps: 0,
           upMbps: 0,
           worst: null,
@@ -207,7 +207,7 @@ export function backhaulOptions(
   return rows.sort((a, b) => rank(a) - rank(b) || b.downMbps - a.downMbps || a.costEur - b.costEur);
 }
 
-const kitOf = (job: Job, { link, also }: Priced): Product | undefined =>
+const productOf = (job: Job, { link, also }: Priced): Product | undefined =>
   find(job, 'kit', link.adapterKitId) ??
   also.find((r): r is Product => r.type === 'kit' && r.id === link.adapterKitId);
 

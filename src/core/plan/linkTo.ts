@@ -27,7 +27,7 @@ export const linkTo = (
 });
 
 /** Does `from` (directly or over others) hang on `unitId`? Then it can't feed it. */
-export function feedsInCircle(job: Job, unitId: Id, from: Id): boolean {
+export function uplinksInCircle(job: Job, unitId: Id, from: Id): boolean {
   let at: Id | undefined = from;
   for (let i = 0; at !== undefined && i <= job.links.length; i++) {
     if (at === unitId) return true;

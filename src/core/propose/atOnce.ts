@@ -107,15 +107,15 @@ export async function cheapestAtOnce(
   seconds: number,
   mostTries: number,
 ): Promise<Choice | 'late' | 'street' | null> {
-  const cuts: MilpCut[] = [];
+  const milpCuts: MilpCut[] = [];
   for (let tries = 0; tries < mostTries; tries++) {
-    const choice = await cheapestOf(instance, instance.options, solve, { ...constraints, cuts }, seconds);
+    const choice = await cheapestOf(instance, instance.options, solve, { ...constraints, cuts: milpCuts }, seconds);
     if (choice === null || choice === 'late') return choice;
     const tried = loadOfChoice(job, scene, choice.options);
     if (tried.load.fits) return choice;
     const calibration = cutsOf(instance, tried);
     if (calibration === null) return 'street';
-    cuts.push(...calibration);
+    milpCuts.push(...calibration);
   }
   return 'late';
 }

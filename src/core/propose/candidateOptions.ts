@@ -137,7 +137,7 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   const found: CandidateOption[] = [];
   const mains = network.backhauls.map((f) => f.unit);
   for (const { candidate, product, unit } of options) {
-    const ways = backhaulOptions(big, scene, unit, all, mains)
+    const backhauls = backhaulOptions(big, scene, unit, all, mains)
       .filter(
         (o) =>
           o.whyNot === null && o.downMbps > 0 && (o.link.medium !== 'wireless' || meshes(base, o.link, product)),
@@ -147,7 +147,7 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
         const partsEur = o.costEur + product.priceEur;
         return { ...o, minutes, partsEur, costEur: partsEur + (minutes / 60) * hourEur };
       });
-    const best = ways.filter((w) => !ways.some((o) => o !== w && beats(o, w)));
+    const best = backhauls.filter((w) => !backhauls.some((o) => o !== w && beats(o, w)));
     best.forEach((way, i) => {
       const backhaul = backhaulOver(big, scene, all, way.link);
       if (typeof backhaul === 'string') return;

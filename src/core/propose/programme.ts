@@ -56,10 +56,10 @@ export const openSpots = (instance: PlanningInstance, leastDb: number): Id[] =>
  * no spot that the other does not serve as well.
  */
 export function withoutDominated(instance: PlanningInstance): CandidateOption[] {
-  const ways = new Map<string, CandidateOption[]>();
+  const backhauls = new Map<string, CandidateOption[]>();
   for (const c of instance.options)
-    if (c.parent === null) ways.set(c.unit.id, [...(ways.get(c.unit.id) ?? []), c]);
-  const first = [...ways.values()].flatMap((list) =>
+    if (c.parent === null) backhauls.set(c.unit.id, [...(backhauls.get(c.unit.id) ?? []), c]);
+  const first = [...backhauls.values()].flatMap((list) =>
     list.filter(
       (c) =>
         !list.some((o) => o !== c && asGood(o, c) && (!asGood(c, o) || list.indexOf(o) < list.indexOf(c))),

@@ -1,5 +1,5 @@
 /** Grounds made up at random, small enough to try every choice. */
-import { kitLibrary } from '../kit/catalogue';
+import { productLibrary } from '../kit/catalogue';
 import { makeRecord } from '../job/make';
 import type { Job } from '../job/job';
 import type { Product, Spot } from '../job/records';
@@ -20,7 +20,7 @@ export function randomInstance(seed: number, base: Job, scene: Scene, network: N
   const kept = network.backhauls.map((f) => f.unit);
   const [root] = kept;
   if (!root) throw new Error('the job has no main unit');
-  const products = kitLibrary.filter((k): k is Product =>
+  const products = productLibrary.filter((k): k is Product =>
     ['kit-node', 'kit-small', 'kit-access-point'].includes(k.id),
   );
   const spots = Array.from({ length: 2 + pick(5) }, (_, i): Spot =>

@@ -196,7 +196,7 @@ test('lengths that no other checks are never suspects', () => {
 });
 
 test('outer walls painted after the rooms were typed: clear sizes stay, a wall that is outer in part is split', () => {
-  const make = 'asm-stud';
+  const assemblies = 'asm-stud';
   let job = empty;
   for (const text of ['Hall 2.00 6.00', 'Kitchen 4.20 3.60 east of Hall']) {
     const state = parseRoomLine(
@@ -205,7 +205,7 @@ test('outer walls painted after the rooms were typed: clear sizes stay, a wall t
       'm',
     );
     const made = state.ok
-      ? buildRoom(job, onStorey, state.line, { innerId: make, outerId: make })
+      ? buildRoom(job, onStorey, state.line, { innerId: assemblies, outerId: assemblies })
       : { why: state.why };
     if ('why' in made) throw new Error(made.why);
     job = applyEdit(job, made.edit).job;
@@ -214,5 +214,5 @@ test('outer walls painted after the rooms were typed: clear sizes stay, a wall t
   expect(areas(painted)).toEqual({ Hall: 12, Kitchen: 15.12 });
   expect(painted.rooms.every((r) => isClosed(painted, r))).toBe(true);
   // only the wall between the two is a partition still
-  expect(painted.walls.filter((w) => w.assemblyId === make)).toHaveLength(1);
+  expect(painted.walls.filter((w) => w.assemblyId === assemblies)).toHaveLength(1);
 });

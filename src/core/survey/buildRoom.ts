@@ -198,11 +198,11 @@ export function buildRoom(
   job: Job,
   storeyId: Id,
   line: RoomLine,
-  make: { innerId: Id; outerId: Id },
+  assemblies: { innerId: Id; outerId: Id },
 ): BuildResult {
   if (job.rooms.some((r) => r.storeyId === storeyId && r.name === line.name && line.where?.room !== r.name))
     return { why: `There is a room «${line.name}» on this storey already.` };
-  const innerHalf = halfOf(job, { assemblyId: make.innerId });
+  const innerHalf = halfOf(job, { assemblyId: assemblies.innerId });
   const places = placesOf(job, storeyId, line, innerHalf);
   if ('why' in places) return places;
   const first = places[0];
@@ -216,7 +216,7 @@ export function buildRoom(
       why: `It would lie on top of «${clash?.name ?? 'another room'}». Check the lengths, or say where with «by».`,
     };
   }
-  return roomAt(job, storeyId, line.name, best.b, make, line);
+  return roomAt(job, storeyId, line.name, best.b, assemblies, line);
 }
 
 /** Builds a room at given bounds; `taped` says which clear lengths were measured, if any. */
@@ -225,13 +225,13 @@ export function roomAt(
   storeyId: Id,
   name: string,
   wanted: Bounds,
-  make: { innerId: Id; outerId: Id },
+  assemblies: { innerId: Id; outerId: Id },
   taped: { widthM: number; depthM: number } | null,
 ): BuildResult {
   const { inside, clash } = standing(job, storeyId, wanted);
   if (clash) return { why: `It would lie on top of «${clash.name}».` };
   const walls = storeyWalls(job, storeyId);
-  const assemblyId = inside ? make.innerId : make.outerId;
+  const assemblyId = inside ? assemblies.innerId : assemblies.outerId;
   const newHalf = halfOf(job, { assemblyId });
   const met = new Map(allSides.map((side) => [side, wallAt(job, walls, wanted, side, sameWallM)]));
   const b = { ...wanted };

@@ -2,17 +2,17 @@ import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { smallHouse } from '../job/smallHouse';
 import type { Made } from './wallEdits';
-import { makeFixedDevice, makeOpening, makeRoom, makeService, makeSpot, makeThing, makeWall } from './place';
+import { makeFixedDevice, makeOpening, makeRoom, makeServicePoint, makeSpot, makeThing, makeWall } from './place';
 import { openingPresets, thingPresets } from './presets';
 import { addBuilding, addOutdoors, addStorey, removeStorey } from './storeys';
 import { paintOuterWalls } from './paint';
-import { outerMake } from './storeyGraph';
+import { outerAssembly } from './storeyGraph';
 import { isClosed } from './rooms';
 import { coaxTree } from './coaxTree';
 
 const job = smallHouse({ storeys: 2 });
 const storey = 'storey-0';
-const make = { innerId: 'asm-stud', outerId: 'asm-brick' };
+const assemblies = { innerId: 'asm-stud', outerId: 'asm-brick' };
 const apply = (to: Job, made: Made): Job => {
   if ('why' in made) throw new Error(made.why);
   return applyEdit(to, made.edit).job;
@@ -26,7 +26,7 @@ const door = preset(openingPresets, 'door');
 
 test('a room drawn into a corner has walls of its own; its spots are in the right one', () => {
   const withSpot = apply(job, makeSpot(job, storey, [2, 3]));
-  const next = apply(withSpot, makeRoom(withSpot, storey, [0.3, 0.3], [4.5, 6.7], make));
+  const next = apply(withSpot, makeRoom(withSpot, storey, [0.3, 0.3], [4.5, 6.7], assemblies));
   const room = get(next, 'room', 'room-1');
   expect(room.outline).toEqual(
     expect.arrayContaining([
@@ -41,7 +41,7 @@ test('a room drawn into a corner has walls of its own; its spots are in the righ
 test('what cannot be put down says why', () => {
   const why = (word: string) => ({ why: expect.stringContaining(word) });
   expect(makeSpot(job, storey, [20, 20])).toEqual(why('room'));
-  expect(makeRoom(job, storey, [3, 3], [3.1, 5], make)).toEqual(why('30 cm'));
+  expect(makeRoom(job, storey, [3, 3], [3.1, 5], assemblies)).toEqual(why('30 cm'));
   expect(makeWall(job, storey, [1, 1], [1, 1.01], 'asm-stud')).toEqual(why('5 cm'));
   expect(makeWall(job, storey, [0.05, 0.05], [5, 0.05], 'asm-stud')).toEqual(why('already'));
   const short = apply(job, makeWall(job, storey, [2, 2], [2, 2.5], 'asm-stud'));
@@ -71,20 +71,20 @@ test('things and sockets near a wall are set against its face', () => {
     'thing-1',
   );
   expect(fridge.yM).toBeCloseTo(0.1 + 0.65 / 2 + 0.02, 1);
-  const socket = get(apply(job, makeService(job, storey, [4, 0.3], 'socket')), 'service', 'socket-1');
+  const socket = get(apply(job, makeServicePoint(job, storey, [4, 0.3], 'socket')), 'service', 'socket-1');
   expect(socket.yM).toBeCloseTo(0.16, 2);
-  const free = get(apply(job, makeService(job, storey, [4, 3], 'socket')), 'service', 'socket-1');
+  const free = get(apply(job, makeServicePoint(job, storey, [4, 3], 'socket')), 'service', 'socket-1');
   expect([free.xM, free.yM]).toEqual([4, 3]);
 });
 
 test('the next socket has the circuit of the last', () => {
-  const one = apply(job, makeService(job, storey, [4, 3], 'socket'));
+  const one = apply(job, makeServicePoint(job, storey, [4, 3], 'socket'));
   const traced = applyEdit(one, {
     label: 'x',
     put: [{ ...get(one, 'service', 'socket-1'), circuit: 'G1', phase: '2' }],
     remove: [],
   }).job;
-  const two = apply(traced, makeService(traced, storey, [5, 3], 'socket'));
+  const two = apply(traced, makeServicePoint(traced, storey, [5, 3], 'socket'));
   expect(get(two, 'service', 'socket-2')).toMatchObject({ circuit: 'G1', phase: '2' });
 });
 
@@ -116,12 +116,12 @@ test('an outbuilding stands clear of the house and has one closed room; the outd
   const next = apply(job, made);
   expect(next.rooms.find((r) => r.name === 'Studio')).toBeDefined();
   expect(next.buildings[1]).toMatchObject({ kind: 'outbuilding', xM: 17 });
-  expect(outerMake(next, 'edit' in made ? made.select : '')).toBe('asm-brick');
+  expect(outerAssembly(next, 'edit' in made ? made.select : '')).toBe('asm-brick');
   const outdoors = apply(next, addOutdoors(next));
   expect(addOutdoors(outdoors)).toEqual({ why: expect.stringContaining('already') });
   // outdoors a room is an area without walls
   const yard = outdoors.storeys.at(-1)?.id ?? '';
-  const area = apply(outdoors, makeRoom(outdoors, yard, [0, -8], [9, -1], make));
+  const area = apply(outdoors, makeRoom(outdoors, yard, [0, -8], [9, -1], assemblies));
   expect(area.rooms.find((r) => r.name === 'Area 1')).toBeDefined();
   expect(area.walls).toHaveLength(outdoors.walls.length);
 });
@@ -137,13 +137,13 @@ test('a storey with a unit on it is not removed; an empty one goes with all its 
 
 test('all outer walls at once', () => {
   const next = applyEdit(job, paintOuterWalls(job, storey, 'asm-brick')).job;
-  expect(outerMake(next, storey)).toBe('asm-brick');
-  expect(outerMake(next, 'storey-1')).toBe('asm-stud');
+  expect(outerAssembly(next, storey)).toBe('asm-brick');
+  expect(outerAssembly(next, 'storey-1')).toBe('asm-stud');
 });
 
 test('the coax of a house as a tree; outlets that nothing reaches come last', () => {
-  let next = apply(job, makeService(job, storey, [1, 3], 'splitter'));
-  for (const x of [2, 3, 4]) next = apply(next, makeService(next, storey, [x, 3], 'coax'));
+  let next = apply(job, makeServicePoint(job, storey, [1, 3], 'splitter'));
+  for (const x of [2, 3, 4]) next = apply(next, makeServicePoint(next, storey, [x, 3], 'coax'));
   const run = (n: number) => ({
     type: 'cableRun' as const,
     id: `run-${n}`,

@@ -7,7 +7,7 @@ import { find, type Job } from '../job/job';
 import { type InputOf, makeRecord } from '../job/make';
 import type { AnyRecord, Id, Point, RecordType, Wall } from '../job/records';
 import { roomAt } from './buildRoom';
-import { type OpeningPreset, serviceKinds, type ServiceKind, type ThingPreset } from './presets';
+import { type OpeningPreset, servicePointKinds, type ServicePointKind, type ThingPreset } from './presets';
 import { halfOf, isOutdoors, storeyWalls } from './storeyGraph';
 import { leastWallM, type Made, wallLength } from './wallEdits';
 
@@ -173,8 +173,8 @@ export function makeThing(job: Job, storeyId: Id, point: Point, preset: ThingPre
 }
 
 /** A socket, outlet or another service; on the face of the wall when put near to one. */
-export function makeService(job: Job, storeyId: Id, point: Point, kind: ServiceKind): Made {
-  const { name, heightM } = serviceKinds[kind];
+export function makeServicePoint(job: Job, storeyId: Id, point: Point, kind: ServicePointKind): Made {
+  const { name, heightM } = servicePointKinds[kind];
   const at = againstWall(job, storeyId, point, 0.08)?.at ?? point;
   const like = [...job.services].reverse().find((s) => s.kind === kind && s.storeyId === storeyId);
   return made(`Add a ${name.toLowerCase()}`, {
@@ -227,7 +227,7 @@ export function makeRoom(
   storeyId: Id,
   [ax, ay]: Point,
   [bx, by]: Point,
-  make: { innerId: Id; outerId: Id },
+  assemblies: { innerId: Id; outerId: Id },
 ): Made {
   const [west = 0, north = 0, east = 0, south = 0] = boundsOf([
     [ax, ay],
@@ -251,6 +251,6 @@ export function makeRoom(
       activityIds: [],
     });
   }
-  const built = roomAt(job, storeyId, freshName(job, 'Room'), { west, north, east, south }, make, null);
+  const built = roomAt(job, storeyId, freshName(job, 'Room'), { west, north, east, south }, assemblies, null);
   return 'why' in built ? built : { edit: built.edit, select: built.roomId };
 }

@@ -106,10 +106,10 @@ export const thingPresets: ThingPreset[] = [
   thing('hedge', 'Hedge', 'Outdoors', 'hedge', [6, 0.9, 1.8], db(4, 8, 9)),
 ];
 
-export type ServiceKind = ServicePoint['kind'];
+export type ServicePointKind = ServicePoint['kind'];
 
 /** What each kind of service is called, and how high it usually is, m. */
-export const serviceKinds: Record<ServiceKind, { name: string; heightM: number }> = {
+export const servicePointKinds: Record<ServicePointKind, { name: string; heightM: number }> = {
   entry: { name: 'Service entry', heightM: 0.6 },
   socket: { name: 'Socket', heightM: 0.3 },
   coax: { name: 'Coax outlet', heightM: 0.3 },

@@ -3,7 +3,7 @@
  * its name and its need when walls move; its outline follows. Outdoor areas are drawn, not found.
  */
 import { areaOf } from '../geometry/polygon';
-import { inRegion, sameGround, shareIn } from '../geometry/region';
+import { inRegion, sameArea, shareIn } from '../geometry/region';
 import type { Face } from '../geometry/wallGraph';
 import { applyEdit, type Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
@@ -62,7 +62,7 @@ export function fitRooms(
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
   const pairs = rooms
     .flatMap((room) => {
-      const had = before.find((f) => sameGround(room, f));
+      const had = before.find((f) => sameArea(room, f));
       return faces.map((face) => ({ room, face, score: fit(room, face, had) }));
     })
     .filter((p) => p.score > 0)
@@ -195,16 +195,16 @@ export function withRooms(job: Job, edit: Edit): Edit {
   return { label: edit.label, put: [...put.values()], remove: [...remove] };
 }
 
-const knownClosed = new WeakMap<Job, Map<Id, ReadonlySet<Id>>>();
+const isKnownClosed = new WeakMap<Job, Map<Id, ReadonlySet<Id>>>();
 
 /** Rooms of a storey behind which a closed space between walls stands; worked out once for each state of a job. */
 function closedRooms(job: Job, storeyId: Id): ReadonlySet<Id> {
-  let storeys = knownClosed.get(job);
-  if (!storeys) knownClosed.set(job, (storeys = new Map()));
+  let storeys = isKnownClosed.get(job);
+  if (!storeys) isKnownClosed.set(job, (storeys = new Map()));
   let closed = storeys.get(storeyId);
   if (!closed) {
     const { faces } = storeyGraph(job, storeyId);
-    const rooms = job.rooms.filter((r) => r.storeyId === storeyId && faces.some((f) => sameGround(r, f)));
+    const rooms = job.rooms.filter((r) => r.storeyId === storeyId && faces.some((f) => sameArea(r, f)));
     storeys.set(storeyId, (closed = new Set(rooms.map((r) => r.id))));
   }
   return closed;

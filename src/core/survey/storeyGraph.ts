@@ -46,7 +46,7 @@ export const isOutdoors = (job: Job, storeyId: Id): boolean =>
   find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.kind === 'outdoors';
 
 /** What the outer walls of a storey are mostly made of, by length; null when it has no closed room. */
-export function outerMake(job: Job, storeyId: Id): Id | null {
+export function outerAssembly(job: Job, storeyId: Id): Id | null {
   const { boundaries } = storeyGraph(job, storeyId);
   const lengths = new Map<Id, number>();
   for (const w of storeyWalls(job, storeyId)) {

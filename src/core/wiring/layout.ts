@@ -66,9 +66,9 @@ export function wiringLayout(job: Job): WiringLayout | null {
       gaps.push({ x0: x, x1: x + drawn, metres, shortened: metres > drawn });
       x += drawn;
     }
-    const cut = sectionOf(job, building, x, outer);
-    buildings.push(cut);
-    x = cut.x1;
+    const section = sectionOf(job, building, x, outer);
+    buildings.push(section);
+    x = section.x1;
   });
   const openAir = job.storeys.filter((s) => get(job, 'building', s.buildingId).kind === 'outdoors');
   const outside = [...job.units, ...job.spots, ...job.services].filter((r) =>
@@ -91,10 +91,10 @@ export function wiringLayout(job: Job): WiringLayout | null {
     placeOf(at) {
       const storey = get(job, 'storey', at.storeyId);
       const z = storey.floorZM + at.heightM;
-      const cut = buildings.find((b) => b.building.id === storey.buildingId);
-      if (cut) {
-        const [x0] = boundsOf(cut.building.outline);
-        return [Math.min(cut.x1, Math.max(cut.x0, cut.x0 + at.xM - x0)), z];
+      const section = buildings.find((b) => b.building.id === storey.buildingId);
+      if (section) {
+        const [x0] = boundsOf(section.building.outline);
+        return [Math.min(section.x1, Math.max(section.x0, section.x0 + at.xM - x0)), z];
       }
       const share = east > west ? Math.min(1, Math.max(0, (siteX(job, at) - west) / (east - west))) : 0.5;
       return [yard ? yard.x0 + share * (yard.x1 - yard.x0) : x, z];

@@ -31,7 +31,7 @@ export function wiringPaths(job: Job, layout: WiringLayout): WiringPath[] {
 /** The way of one link, which need not be in the plan. */
 export function wiringPath(job: Job, layout: WiringLayout, link: Link, from: Unit, to: Unit): WiringPath {
   const [a, b] = [layout.placeOf(from), layout.placeOf(to)];
-  const through = servicesOf(job, link).map((servicePoint) => ({ servicePoint, at: layout.placeOf(servicePoint) }));
+  const through = servicePointsOf(job, link).map((servicePoint) => ({ servicePoint, at: layout.placeOf(servicePoint) }));
   const stops =
     link.medium === 'wireless'
       ? [a, b]
@@ -44,7 +44,7 @@ export function wiringPath(job: Job, layout: WiringLayout, link: Link, from: Uni
 }
 
 /** Outlets, splitters and sockets that a link goes through. */
-function servicesOf(job: Job, link: Link): ServicePoint[] {
+function servicePointsOf(job: Job, link: Link): ServicePoint[] {
   const ids: Id[] = [];
   if (link.fromServiceId !== null && link.toServiceId !== null) {
     const route = link.medium === 'coax' ? coaxRoute(job, link.fromServiceId, link.toServiceId) : null;
@@ -69,8 +69,8 @@ function defaultRoute(job: Job, layout: WiringLayout, from: Unit, to: Unit, a: A
   const storey = (u: Unit) => get(job, 'storey', u.storeyId);
   const apart = storey(from).buildingId !== storey(to).buildingId;
   const wall = (u: Unit, other: At): number => {
-    const cut = layout.buildings.find((c) => c.building.id === storey(u).buildingId);
-    return cut ? (other[0] > cut.x1 ? cut.x1 : cut.x0) : other[0];
+    const section = layout.buildings.find((c) => c.building.id === storey(u).buildingId);
+    return section ? (other[0] > section.x1 ? section.x1 : section.x0) : other[0];
   };
   if (!apart) {
     const z = Math.min(storey(from).floorZM, storey(to).floorZM) + skirtingM;

@@ -3,13 +3,13 @@
 import { find } from '@/core/job/job';
 import { foundWords, markText, StatusMark } from '@/ui/marks';
 import { Button, PartHead } from '@/ui/primitives';
-import { LearntPanel } from '@/ui/learn/LearntPanel';
+import { CalibrationPanel } from '@/ui/learn/LearntPanel';
 import { ImportButton } from '@/ui/readings/ImportButton';
 import { takeSimulatedRuns } from '@/ui/readings/readingActions';
 import { RunForm } from '@/ui/readings/RunForm';
 import { RunTable } from '@/ui/readings/RunTable';
-import { CutButton } from '@/ui/cut/CutButton';
-import { CutPanel } from '@/ui/cut/CutPanel';
+import { PathProfileButton } from '@/ui/cut/CutButton';
+import { PathProfilePanel } from '@/ui/cut/CutPanel';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Ledger } from '@/ui/shell/Ledger';
@@ -51,13 +51,13 @@ export function BeforeStage() {
             Overview
           </Button>
           <ImportButton phase="before" />
-          <CutButton />
+          <PathProfileButton />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
           <Sheet stage="before" />
         </div>
         <Legend shortBefore={false} />
-        {cut ? <CutPanel scenario="found" /> : <Ledger stage="found" />}
+        {cut ? <PathProfilePanel scenario="found" /> : <Ledger stage="found" />}
       </main>
       <Inspector empty={<Overview />}>
         <BeforeInspector />
@@ -80,7 +80,7 @@ function Overview() {
         </p>
       </Hint>
       <div className="px-4 pb-4">
-        <LearntPanel />
+        <CalibrationPanel />
       </div>
     </>
   );

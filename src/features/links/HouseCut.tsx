@@ -5,9 +5,9 @@ import type { SectionBuilding } from '@/core/wiring/layout';
 const thinPx = 4;
 
 /** One building of the wiring section: walls with their hatches, floors, partitions, roof, names of rooms. */
-export function HouseCut({
+export function HouseSection({
   job,
-  cut,
+  cut: section,
   px,
   scale,
   prefix,
@@ -18,22 +18,22 @@ export function HouseCut({
   scale: number;
   prefix: string;
 }) {
-  const make = (id: string | null) => find(job, 'assembly', id);
-  const outer = make(cut.wallAssemblyId);
+  const assemblies = (id: string | null) => find(job, 'assembly', id);
+  const outer = assemblies(section.wallAssemblyId);
   const thick = Math.max(thinPx, (outer?.thicknessM ?? 0.2) * scale);
   const floorPx = Math.max(3, 0.16 * scale);
-  const low = cut.storeys[0];
-  const eaves = Math.min(...cut.roof.map((p) => p[1]));
-  const [left, bottom] = px(cut.x0, low?.z0 ?? 0);
-  const [right, top] = px(cut.x1, eaves);
-  const roof = cut.roof.map(([x, z]) => px(x, z));
-  const over = cut.roof.length > 2 ? 7 : 3;
+  const low = section.storeys[0];
+  const eaves = Math.min(...section.roof.map((p) => p[1]));
+  const [left, bottom] = px(section.x0, low?.z0 ?? 0);
+  const [right, top] = px(section.x1, eaves);
+  const roof = section.roof.map(([x, z]) => px(x, z));
+  const over = section.roof.length > 2 ? 7 : 3;
   const first = roof[0] ?? [left, top];
   const last = roof.at(-1) ?? [right, top];
   const line: [number, number][] = [
-    [first[0] - over, first[1] + (cut.roof.length === 3 ? over * 0.7 : 0)],
+    [first[0] - over, first[1] + (section.roof.length === 3 ? over * 0.7 : 0)],
     ...roof.slice(1, -1),
-    [last[0] + over, last[1] + (cut.roof.length === 3 ? over * 0.7 : 0)],
+    [last[0] + over, last[1] + (section.roof.length === 3 ? over * 0.7 : 0)],
   ];
   return (
     <g pointerEvents="none">
@@ -54,7 +54,7 @@ export function HouseCut({
           />
         </g>
       ))}
-      {cut.storeys.map((s) => {
+      {section.storeys.map((s) => {
         const [, floor] = px(0, s.z0);
         const [, ceiling] = px(0, s.z1);
         return (
@@ -69,11 +69,11 @@ export function HouseCut({
               strokeWidth={0.9}
             />
             {s.partitions.map((p, i) => {
-              const a = make(p.assemblyId);
+              const a = assemblies(p.assemblyId);
               const w = Math.max(thinPx, (a?.thicknessM ?? 0.1) * scale);
               const [x] = px(p.x, 0);
               // in a roof the slope ends it
-              const y = Math.max(ceiling, roofAt(cut, p.x, px));
+              const y = Math.max(ceiling, roofAt(section, p.x, px));
               return floor - y < 6 ? null : (
                 <g key={i} transform={`translate(${x - w / 2} ${y}) scale(${scale})`}>
                   <rect
@@ -92,7 +92,7 @@ export function HouseCut({
               const fits = to - from > r.name.length * 5.9 + 12;
               const middle = (from + to) / 2;
               // below the floor above
-              const y = Math.max(ceiling + floorPx, roofAt(cut, (r.x0 + r.x1) / 2, px)) + 14;
+              const y = Math.max(ceiling + floorPx, roofAt(section, (r.x0 + r.x1) / 2, px)) + 14;
               return fits && floor - y > 8 ? (
                 <text
                   key={i}
@@ -123,9 +123,9 @@ export function HouseCut({
 }
 
 /** The underside of the roof above a place, px from the top. */
-function roofAt(cut: SectionBuilding, x: number, px: (x: number, z: number) => [number, number]): number {
-  for (let i = 0; i + 1 < cut.roof.length; i++) {
-    const [a, b] = [cut.roof[i], cut.roof[i + 1]];
+function roofAt(section: SectionBuilding, x: number, px: (x: number, z: number) => [number, number]): number {
+  for (let i = 0; i + 1 < section.roof.length; i++) {
+    const [a, b] = [section.roof[i], section.roof[i + 1]];
     if (!a || !b || x < a[0] || x > b[0] || b[0] - a[0] < 1e-6) continue;
     return px(0, a[1] + ((x - a[0]) / (b[0] - a[0])) * (b[1] - a[1]))[1];
   }

@@ -1,6 +1,6 @@
 import type { WiringPath } from '@/core/wiring/paths';
 import { linkStrokes, zigzag } from '@/ui/sheet/linkPath';
-import { serviceShapes } from '@/ui/sheet/Marks';
+import { servicePointShapes } from '@/ui/sheet/Marks';
 
 type Px = (x: number, z: number) => [number, number];
 
@@ -8,7 +8,7 @@ type Px = (x: number, z: number) => [number, number];
 const bandPx = (mbps: number) => Math.min(15, Math.max(3, 3 + 4.2 * Math.log10(Math.max(10, mbps) / 10)));
 
 /** The line of a link's way: an arc over the air, else corner to corner. */
-function wayOf({ link, points }: WiringPath, px: Px): string {
+function svgPathOf({ link, points }: WiringPath, px: Px): string {
   const corners = points.map((p) => px(...p));
   const [a, b] = [corners[0], corners.at(-1)];
   if (!a || !b) return '';
@@ -47,7 +47,7 @@ export function LinkBand({
   load: number | null;
   chosen: boolean;
 }) {
-  const d = wayOf(path, px);
+  const d = svgPathOf(path, px);
   const width = bandPx(mbps ?? 10);
   const { medium } = path.link;
   const spine = linkStrokes[medium].at(-1);
@@ -85,7 +85,7 @@ export function LinkBand({
             <title>{servicePoint.name}</title>
             <rect x={-9} y={-9} width={18} height={18} fill="#fffdf8" stroke="#1f2a37" strokeWidth={0.9} />
             <path
-              d={serviceShapes[servicePoint.kind]}
+              d={servicePointShapes[servicePoint.kind]}
               fill="none"
               stroke="#1f2a37"
               strokeWidth={1.3}
@@ -103,7 +103,7 @@ export function OtherWay({ path, px, title }: { path: WiringPath; px: Px; title:
   const { medium } = path.link;
   return (
     <path
-      d={medium === 'powerline' ? toothed(path, px) : wayOf(path, px)}
+      d={medium === 'powerline' ? toothed(path, px) : svgPathOf(path, px)}
       fill="none"
       stroke="#566070"
       strokeOpacity={0.75}

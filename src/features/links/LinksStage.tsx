@@ -9,7 +9,7 @@ import { PlanTotals } from '@/ui/plan/PlanTotals';
 import { Snags } from '@/ui/plan/Snags';
 import { UnitLink } from '@/ui/plan/UnitLink';
 import { UnitPorts } from '@/ui/plan/UnitPorts';
-import { useFeedOptions } from '@/ui/plan/useFeedOptions';
+import { useBackhaulOptions } from '@/ui/plan/useFeedOptions';
 import { Segmented } from '@/ui/primitives';
 import { LinkIcon } from '@/ui/sheet/LinkLines';
 import { PegIcon } from '@/ui/sheet/Peg';
@@ -31,7 +31,7 @@ export function LinksStage() {
   const load = useJob((s) => s.network?.load);
   const selectedId = useJob((s) => s.selectedId);
   const unit = find(job, 'unit', selectedId);
-  const options = useFeedOptions(unit?.planned ? unit : undefined);
+  const options = useBackhaulOptions(unit?.planned ? unit : undefined);
   const links = job.links.filter(
     (l) => find(job, 'unit', l.unitId)?.planned && find(job, 'unit', l.fromUnitId)?.planned,
   );

@@ -13,7 +13,7 @@ import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { useSize } from '@/ui/useSize';
 import { rateText } from '@/core/network/rateText';
 import { lengthText } from '@/ui/units';
-import { HouseCut } from './HouseCut';
+import { HouseSection } from './HouseCut';
 import { LinkBand, OtherWay } from './LinkBand';
 
 export type Use = 'one' | 'all';
@@ -128,12 +128,12 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
               </g>
             );
           })}
-          {layout.buildings.map((cut) => {
-            const [a] = px(cut.x0, 0);
-            const [b] = px(cut.x1, 0);
+          {layout.buildings.map((section) => {
+            const [a] = px(section.x0, 0);
+            const [b] = px(section.x1, 0);
             return (
-              <g key={cut.building.id}>
-                <HouseCut {...{ job, cut, px, scale, prefix }} />
+              <g key={section.building.id}>
+                <HouseSection {...{ job, cut: section, px, scale, prefix }} />
                 <text
                   x={(a + b) / 2}
                   y={under}
@@ -142,7 +142,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
                   textAnchor="middle"
                   fill="#1f2a37"
                 >
-                  {cut.building.name}
+                  {section.building.name}
                 </text>
               </g>
             );

@@ -2,7 +2,7 @@
 
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { readKitCsv, writeKitCsv } from '@/core/formats/kitCsv';
+import { readProductCsv, writeProductCsv } from '@/core/formats/kitCsv';
 import { plainRadio } from '@/core/kit/catalogue';
 import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
@@ -11,17 +11,17 @@ import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, PartHead } from '@/ui/primitives';
 import { saveText } from '@/ui/saveText';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { kindWords, KitFields } from './KitFields';
+import { kindWords, ProductFields } from './KitFields';
 
 /** Largest file taken, bytes. */
 const mostBytes = 2_000_000;
 
 /** Kits from a file: CSV, or JSON as this dialog writes it. */
-function readKits(
+function readProducts(
   name: string,
   text: string,
 ): { kits: Product[]; problems: { path: string; message: string }[] } {
-  if (!name.toLowerCase().endsWith('.json')) return readKitCsv(text);
+  if (!name.toLowerCase().endsWith('.json')) return readProductCsv(text);
   try {
     const parsed = schemas.kit.array().safeParse(JSON.parse(text));
     if (parsed.success) return { kits: parsed.data, problems: [] };
@@ -48,7 +48,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
 
   async function bringIn(chosen: File) {
     if (chosen.size > mostBytes) return void toast.error('The file is larger than 2 MB: nothing was taken.');
-    const { kits: products, problems } = readKits(chosen.name, await chosen.text());
+    const { kits: products, problems } = readProducts(chosen.name, await chosen.text());
     const [first] = problems;
     if (first) toast.error(`Nothing was taken. ${first.path ? `${first.path}: ` : ''}${first.message}`);
     else if (store.getState().commit({ label: `Bring in ${products.length} kits`, put: products, remove: [] }))
@@ -92,7 +92,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
             }}
           />
           <Button onClick={() => file.current?.click()}>Bring in CSV or JSON</Button>
-          <Button onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeKitCsv(job.kits), 'text/csv')}>
+          <Button onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeProductCsv(job.kits), 'text/csv')}>
             CSV
           </Button>
           <Button
@@ -143,7 +143,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
         </div>
         <div className="max-[700px]:order-first">
           {product ? (
-            <KitFields
+            <ProductFields
               product={product}
               save={save}
               onRemove={

@@ -39,7 +39,7 @@ const widths = ['20', '40', '80', '160', '320'] as const;
 type Radio = Product['radios'][number];
 
 /** All that the catalogue knows of a kit. @param onRemove null while something uses it. */
-export function KitFields({
+export function ProductFields({
   product: k,
   save,
   onRemove,

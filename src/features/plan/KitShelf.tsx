@@ -7,7 +7,7 @@ import { moneyText } from '@/ui/units';
 import { Catalogue } from './Catalogue';
 
 /** The kit that can be placed: choose one, then click on the sheet. */
-export function KitShelf() {
+export function ProductShelf() {
   const store = useJobStore();
   const products = useJob((s) => s.job.kits);
   const currency = useJob((s) => s.job.info.currency);

@@ -3,8 +3,8 @@
 import { find } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
 import { type Mark, plannedMark } from '@/ui/marks';
-import { CutButton } from '@/ui/cut/CutButton';
-import { CutPanel } from '@/ui/cut/CutPanel';
+import { PathProfileButton } from '@/ui/cut/CutButton';
+import { PathProfilePanel } from '@/ui/cut/CutPanel';
 import { Sheet } from '@/ui/sheet/Sheet';
 import { Hint, Inspector } from '@/ui/shell/Inspector';
 import { Ledger } from '@/ui/shell/Ledger';
@@ -18,7 +18,7 @@ import { StoreyAreas } from '@/ui/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
 import { Channels } from './Channels';
 import { sureShare } from '@/workers/protocol';
-import { KitShelf } from './KitShelf';
+import { ProductShelf } from './KitShelf';
 import { NextSteps } from '@/ui/plan/NextSteps';
 import { PlanTotals } from '@/ui/plan/PlanTotals';
 import { Snags } from '@/ui/plan/Snags';
@@ -48,7 +48,7 @@ export function PlanStage() {
     <>
       <aside aria-label="Property" className="shell-left">
         <Section stage="plan" />
-        <KitShelf />
+        <ProductShelf />
         <PlanTotals />
       </aside>
       <main className="shell-centre">
@@ -70,13 +70,13 @@ export function PlanStage() {
           >
             {snags === null ? 'Overview' : snags === 1 ? '1 snag' : `${snags} snags`}
           </Button>
-          <CutButton />
+          <PathProfileButton />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
           <Sheet stage="plan" />
         </div>
         <Legend shortBefore />
-        {cut ? <CutPanel scenario="planned" /> : <Ledger stage="planned" />}
+        {cut ? <PathProfilePanel scenario="planned" /> : <Ledger stage="planned" />}
       </main>
       <Inspector empty={<Overview />}>
         <PlanInspector />

@@ -21,7 +21,7 @@ import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, IconButton, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { WallLossTable } from '@/ui/why/WallLossTable';
-import { LayeredCut, layerName } from './LayeredCut';
+import { ConstructionSection, layerName } from './LayeredCut';
 
 const round = (v: number) => Math.round(v * 10) / 10;
 const perBand = (of: (band: (typeof bands)[number]) => number): PerBand => ({
@@ -228,7 +228,7 @@ export function AssemblyEditor({
           {draft.layers.length > 0 && (
             <>
               <PartHead right="mm">Cut through it, to scale</PartHead>
-              <LayeredCut assembly={draft} />
+              <ConstructionSection assembly={draft} />
             </>
           )}
           <PartHead right="dB">Loss</PartHead>

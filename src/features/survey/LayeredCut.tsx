@@ -30,7 +30,7 @@ export const layerName = (layer: Layer): string =>
 const [width, top, height] = [288, 18, 62];
 
 /** An assembly cut through, its layers to scale, with a string of thicknesses above and their names below. */
-export function LayeredCut({ assembly }: { assembly: Pick<Assembly, 'layers'> }) {
+export function ConstructionSection({ assembly }: { assembly: Pick<Assembly, 'layers'> }) {
   const { layers } = assembly;
   const total = layers.reduce((sum, l) => sum + ('thicknessMm' in l ? l.thicknessMm : 0), 0);
   const [left, right] = [30, width - 30];

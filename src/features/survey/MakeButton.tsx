@@ -9,7 +9,7 @@ import { useJob } from '@/ui/store/JobProvider';
 import { AssemblyEditor } from './AssemblyEditor';
 
 /** Opens what something is made of, to look at and to change. */
-export function MakeButton({ assemblyId, wallId }: { assemblyId: Id | null; wallId?: Id }) {
+export function ConstructionButton({ assemblyId, wallId }: { assemblyId: Id | null; wallId?: Id }) {
   const [open, setOpen] = useState(false);
   const assembly = useJob((s) => find(s.job, 'assembly', assemblyId));
   if (!assembly) return null;

@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { regionArea } from '@/core/geometry/region';
 import { type BuildResult, buildRoom, likelySlip } from '@/core/survey/buildRoom';
 import { type LineState, parseRoomLine } from '@/core/survey/roomLine';
-import { isOutdoors, outerMake } from '@/core/survey/storeyGraph';
+import { isOutdoors, outerAssembly } from '@/core/survey/storeyGraph';
 import { Button, inputClass } from '@/ui/primitives';
 import { StatusMark } from '@/ui/marks';
 import { newWallAssembly } from '@/ui/sheet/useWallTool';
@@ -30,13 +30,13 @@ export function RoomLineBar() {
     [job.rooms, storeyId],
   );
   const state = useMemo(() => parseRoomLine(text, names, lengths), [text, names, lengths]);
-  const make = useMemo(() => {
+  const assemblies = useMemo(() => {
     const inner = newWallAssembly({ job, wallAssemblyId });
-    return { innerId: inner, outerId: outerMake(job, storeyId) ?? inner };
+    return { innerId: inner, outerId: outerAssembly(job, storeyId) ?? inner };
   }, [job, storeyId, wallAssemblyId]);
   const built = useMemo(
-    () => (state.ok ? buildRoom(job, storeyId, state.line, make) : null),
-    [state, job, storeyId, make],
+    () => (state.ok ? buildRoom(job, storeyId, state.line, assemblies) : null),
+    [state, job, storeyId, assemblies],
   );
   const ghost = useMemo(
     () => (state.ok && built && 'edit' in built ? { name: state.line.name, outline: built.outline } : null),

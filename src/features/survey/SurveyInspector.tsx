@@ -19,7 +19,7 @@ import { FloorOpeningFields } from './fields/FloorOpeningFields';
 import { OpeningFields } from './fields/OpeningFields';
 import { PictureFields } from './fields/PictureFields';
 import { RouteFields } from './fields/RouteFields';
-import { ServiceFields } from './fields/ServiceFields';
+import { ServicePointFields } from './fields/ServiceFields';
 import { SpotFields } from './fields/SpotFields';
 import { ThingFields } from './fields/ThingFields';
 import { UnitFields } from './fields/UnitFields';
@@ -84,7 +84,7 @@ export function SurveyInspector() {
         {record.type === 'route' && <RouteFields job={job} record={record} save={save} />}
         {record.type === 'floorOpening' && <FloorOpeningFields job={job} record={record} save={save} />}
         {record.type === 'building' && <BuildingFields job={job} record={record} save={save} />}
-        {record.type === 'service' && <ServiceFields job={job} record={record} save={save} />}
+        {record.type === 'service' && <ServicePointFields job={job} record={record} save={save} />}
         {record.type === 'unit' && <UnitFields job={job} record={record} save={save} />}
         {assembly && record.type === 'opening' && (
           <>

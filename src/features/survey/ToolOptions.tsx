@@ -1,7 +1,7 @@
 'use client';
 
 import type { ReactNode } from 'react';
-import { openingPresets, serviceKinds, thingPresets } from '@/core/survey/presets';
+import { openingPresets, servicePointKinds, thingPresets } from '@/core/survey/presets';
 import { isOutdoors } from '@/core/survey/storeyGraph';
 import { Choice } from '@/ui/primitives';
 import { HatchSwatch } from '@/ui/sheet/hatches';
@@ -37,15 +37,15 @@ export function ToolOptions() {
   if (tool === 'select') return null;
   const set = store.getState().set;
   const walls = job.assemblies.filter((a) => a.use === 'wall').map((a) => ({ value: a.id, text: a.name }));
-  const make = newWallAssembly({ job, wallAssemblyId });
-  const hatch = job.assemblies.find((a) => a.id === make)?.hatch ?? 'plain';
+  const assemblies = newWallAssembly({ job, wallAssemblyId });
+  const hatch = job.assemblies.find((a) => a.id === assemblies)?.hatch ?? 'plain';
   const outdoors = isOutdoors(job, storeyId);
   const makeChoice = (
     <span className="flex items-center gap-1.5">
       <HatchSwatch hatch={hatch} />
       <Choice
         label="Walls made of"
-        value={make}
+        value={assemblies}
         options={walls}
         onChange={(id) => set({ wallAssemblyId: id })}
         className="max-w-40"
@@ -76,7 +76,7 @@ export function ToolOptions() {
         <Choice
           label="Kind of power point"
           value={choice.socket}
-          options={(['socket', 'board'] as const).map((k) => ({ value: k, text: serviceKinds[k].name }))}
+          options={(['socket', 'board'] as const).map((k) => ({ value: k, text: servicePointKinds[k].name }))}
           onChange={(v) => set({ choice: { ...choice, socket: v === 'board' ? 'board' : 'socket' } })}
         />
       )}
@@ -84,7 +84,7 @@ export function ToolOptions() {
         <Choice
           label="Kind of coax point"
           value={choice.coax}
-          options={(['coax', 'splitter'] as const).map((k) => ({ value: k, text: serviceKinds[k].name }))}
+          options={(['coax', 'splitter'] as const).map((k) => ({ value: k, text: servicePointKinds[k].name }))}
           onChange={(v) => set({ choice: { ...choice, coax: v === 'splitter' ? 'splitter' : 'coax' } })}
         />
       )}
@@ -95,7 +95,7 @@ export function ToolOptions() {
           options={[
             ...(['data', 'panel', 'entry', 'duct'] as const).map((k) => ({
               value: k,
-              text: serviceKinds[k].name,
+              text: servicePointKinds[k].name,
             })),
             { value: 'fixedDevice', text: 'Fixed device' },
           ]}

@@ -5,7 +5,7 @@ import { Button } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/ui/store/JobProvider';
 
 /** Takes up the tool that cuts the house open between two places, or lays it down. */
-export function CutButton() {
+export function PathProfileButton() {
   const store = useJobStore();
   const active = useJob((s) => s.tool === 'cut');
   return (

@@ -4,7 +4,7 @@ import type { Assembly } from '@/core/job/records';
 import type { ProfilePart } from '@/core/propagation/pathProfile';
 import { Hatches } from '@/ui/sheet/hatches';
 import { Peg } from '@/ui/sheet/Peg';
-import type { CutAnswer } from '@/workers/protocol';
+import type { PathProfileAnswer } from '@/workers/protocol';
 
 type End = { peg: string } | { text: string };
 
@@ -15,7 +15,7 @@ const aboveM = 1.4;
 const thinnestPx = 4;
 
 /** The make of a part, for its hatch and thickness. */
-function makeOf(job: Job, part: ProfilePart): Assembly | undefined {
+function assemblyOf(job: Job, part: ProfilePart): Assembly | undefined {
   const record = job.byId.get(part.id);
   const id =
     record?.type === 'wall' || record?.type === 'opening'
@@ -29,7 +29,7 @@ function makeOf(job: Job, part: ProfilePart): Assembly | undefined {
 }
 
 /** Side elevation of a way, true to scale in both directions: distance to the right, height upwards. */
-export function CutDrawing({
+export function PathProfileDrawing({
   job,
   answer,
   width,
@@ -38,7 +38,7 @@ export function CutDrawing({
   to,
 }: {
   job: Job;
-  answer: CutAnswer;
+  answer: PathProfileAnswer;
   width: number;
   height: number;
   from: End;
@@ -98,13 +98,13 @@ export function CutDrawing({
       <Hatches prefix={prefix} />
       <g>
         {parts.map((part, i) => {
-          const make = makeOf(job, part);
-          const fill = make ? `url(#${prefix}-${make.hatch})` : '#fffdf8';
+          const assemblies = assemblyOf(job, part);
+          const fill = assemblies ? `url(#${prefix}-${assemblies.hatch})` : '#fffdf8';
           if (part.kind === 'floor') {
             if (part.z0 < bottom - 0.01 || part.z0 > top + 0.01) return null;
             const [x0, y] = px(part.s0, part.z0);
             const [x1] = px(part.s1, part.z0);
-            const deep = Math.max(3, (make?.thicknessM ?? 0.1) * scale);
+            const deep = Math.max(3, (assemblies?.thicknessM ?? 0.1) * scale);
             return (
               <g key={i}>
                 <rect
@@ -147,7 +147,7 @@ export function CutDrawing({
                 )}
               </g>
             );
-          const thick = Math.max(thinnestPx, (make?.thicknessM ?? 0.1) * scale);
+          const thick = Math.max(thinnestPx, (assemblies?.thicknessM ?? 0.1) * scale);
           return part.kind === 'wall' ? (
             // the hatch is drawn in metres: a scaled group keeps it true to the drawing
             <g key={i} transform={`translate(${x0 - thick / 2} ${y1}) scale(${scale})`}>
@@ -225,5 +225,5 @@ function Scale({
   );
 }
 
-const describe = ({ crossed, lengthM }: CutAnswer): string =>
+const describe = ({ crossed, lengthM }: PathProfileAnswer): string =>
   `Cut ${lengthM.toFixed(1)} m long; crosses ${crossed.map((c) => c.label).join(', ') || 'nothing'}`;

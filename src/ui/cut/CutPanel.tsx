@@ -10,15 +10,15 @@ import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { useWidth } from '@/ui/useWidth';
 import { lengthText } from '@/ui/units';
 import { LossTerms } from '@/ui/why/LossTerms';
-import type { CutAnswer } from '@/workers/protocol';
-import { CutDrawing } from './CutDrawing';
+import type { PathProfileAnswer } from '@/workers/protocol';
+import { PathProfileDrawing } from './CutDrawing';
 
 const endText = (place: Spot | FixedDevice) => (place.type === 'spot' ? String(place.number) : 'the device');
 
 const loss = (db: number) => `${db < -0.05 ? '−' : ''}${Math.abs(db).toFixed(1)}`;
 
 /** The house cut open along a way: what stands there, what the way crosses, and what each thing costs. */
-export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
+export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const cut = useJob((s) => s.cut);
@@ -31,7 +31,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
     [...(s[scenario] ?? []), ...(s.fixed ?? [])].find((p) => p.spotId === place?.id),
   );
   const way = cut?.kind === 'way' ? prediction?.paths[0] : undefined;
-  const [answer, setAnswer] = useState<CutAnswer | null>(null);
+  const [answer, setAnswer] = useState<PathProfileAnswer | null>(null);
   const [error, setError] = useState('');
   const panel = useRef<HTMLElement>(null);
   const box = useRef<HTMLDivElement>(null);
@@ -94,7 +94,7 @@ export function CutPanel({ scenario }: { scenario: 'found' | 'planned' }) {
         <div ref={box} className="min-w-0 flex-1 overflow-hidden">
           {error && <p className="px-4 text-rust-text">The cut could not be made: {error}</p>}
           {answer && width > 0 ? (
-            <CutDrawing
+            <PathProfileDrawing
               job={job}
               answer={answer}
               width={width}

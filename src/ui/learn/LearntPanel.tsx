@@ -15,7 +15,7 @@ const ask = (api: Remote<ComputeApi>) => api.calibration();
 const mostShown = 6;
 
 /** What the readings teach about this house, in sentences, and whether predictions follow it: never silently. */
-export function LearntPanel() {
+export function CalibrationPanel() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const calibration = useAnswer(ask);

@@ -17,7 +17,7 @@ import { useJob, useJobStore } from '@/ui/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { minutesText, moneyText, sureText } from '@/ui/units';
 import { LossTerms } from '@/ui/why/LossTerms';
-import { useFeedOptions } from './useFeedOptions';
+import { useBackhaulOptions } from './useFeedOptions';
 
 /** How many ways are shown before the rest is unfolded. */
 const shownFirst = 6;
@@ -29,7 +29,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
   const product = find(job, 'kit', unit.kitId);
   const link = linkOf(job, unit.id);
   const rate = useJob((s) => s.network?.links.find((l) => l.linkId === link?.id));
-  const options = useFeedOptions(unit);
+  const options = useBackhaulOptions(unit);
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';
   const isMain = (product?.kind === 'main' || product?.kind === 'router') && !link;
   const take = (next: Link, also: BackhaulOption['also'] = []) =>

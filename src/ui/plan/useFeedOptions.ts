@@ -9,5 +9,5 @@ import type { Remote } from 'comlink';
 const ask = (api: Remote<ComputeApi>, unitId: string) => api.feedOptions(unitId);
 
 /** The ways to feed a unit, from the worker; null until they are there. */
-export const useFeedOptions = (unit: Unit | undefined): BackhaulOption[] | null =>
+export const useBackhaulOptions = (unit: Unit | undefined): BackhaulOption[] | null =>
   useAnswer(ask, unit?.id ?? null);

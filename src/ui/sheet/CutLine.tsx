@@ -3,7 +3,7 @@ import type { ToPx } from './RoomLabels';
 import type { SheetSpace } from './sheetSpace';
 
 /** Where the house is cut: a broken line with a mark at each end that looks the way the cut is drawn. */
-export function CutLine({ space, px }: { space: SheetSpace; px: ToPx }) {
+export function PathProfileLine({ space, px }: { space: SheetSpace; px: ToPx }) {
   const cut = useJob((s) => s.cut);
   if (cut?.kind !== 'line') return null;
   const [p, q] = [space.place(cut.a), space.place(cut.b)];

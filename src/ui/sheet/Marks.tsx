@@ -28,7 +28,7 @@ function useChoosable() {
 }
 
 /** Signs of services, 12 px, around 0, 0. */
-export const serviceShapes: Record<ServicePoint['kind'], string> = {
+export const servicePointShapes: Record<ServicePoint['kind'], string> = {
   socket: 'M-6 -4A6 6 0 0 0 6 -4M0 2V7M-6 -4H6',
   coax: 'M5 0A5 5 0 1 0 -5 0A5 5 0 1 0 5 0M1.6 0A1.6 1.6 0 1 0 -1.6 0A1.6 1.6 0 1 0 1.6 0',
   data: 'M-5 -5H5V5H-5ZM-2.5 5V1H2.5V5',
@@ -40,7 +40,7 @@ export const serviceShapes: Record<ServicePoint['kind'], string> = {
 };
 
 /** Sockets, outlets and the entry. */
-export function ServiceMarks({
+export function ServicePointMarks({
   job,
   space,
   px,
@@ -72,7 +72,7 @@ export function ServiceMarks({
               <title>{`${s.name}${s.circuit ? `, circuit ${s.circuit}` : ''}`}</title>
               <circle r={11} fill="transparent" />
               <path
-                d={serviceShapes[s.kind]}
+                d={servicePointShapes[s.kind]}
                 fill={s.kind === 'entry' ? '#1f2a37' : '#fffdf8'}
                 stroke={s.id === selectedId ? '#1d4f7a' : '#1f2a37'}
                 strokeWidth={s.id === selectedId ? 2.2 : 1.3}

@@ -11,10 +11,10 @@ import { pathOf } from '@/ui/sheet/paths';
 import { useJob } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
 import { CoverageLayer } from './CoverageLayer';
-import { CutLine } from './CutLine';
+import { PathProfileLine } from './CutLine';
 import { ClingHatch, Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
-import { FixedDeviceMarks, ServiceMarks, SpotMarks, UnitPegs } from './Marks';
+import { FixedDeviceMarks, ServicePointMarks, SpotMarks, UnitPegs } from './Marks';
 import { PlaceMarks, ProposedUnits } from './PlaceMarks';
 import { IsolineLabels, RoomLabels, type ToPx } from './RoomLabels';
 import { Dimension, GridDots, SheetFrame } from './SheetFrame';
@@ -194,7 +194,7 @@ export const StillPlane = memo(function StillPlane({
       {space.isSite && <SiteMarks job={job} space={space} px={px} preview={preview} stage={stage} />}
       {survey && <RouteLines job={job} space={space} px={px} selectedId={selectedId} />}
       <FixedDeviceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
-      <ServiceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
+      <ServicePointMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
       <SheetFrame view={view} {...size} lengths={lengths} />
       {find(job, 'storey', id) && <North x={size.width - 30} y={size.height - 30} />}
     </Plane>
@@ -221,7 +221,7 @@ export function LivePlane({
     <Plane>
       <LinkLines space={space} px={px} stage={stage} />
       <RayLine space={space} px={px} stage={stage} />
-      <CutLine space={space} px={px} />
+      <PathProfileLine space={space} px={px} />
       <SpotMarks space={space} px={px} stage={stage} moved={movedSpot} />
       {stage === 'plan' && <PlaceMarks space={space} px={px} />}
       <UnitPegs space={space} px={px} stage={stage} />

@@ -7,13 +7,13 @@ import {
   makeFixedDevice,
   makeOpening,
   makeRoom,
-  makeService,
+  makeServicePoint,
   makeSpot,
   makeThing,
 } from '@/core/survey/place';
 import { paintWalls } from '@/core/survey/paint';
 import { openingPresets, thingPresets } from '@/core/survey/presets';
-import { outerMake } from '@/core/survey/storeyGraph';
+import { outerAssembly } from '@/core/survey/storeyGraph';
 import type { Made } from '@/core/survey/wallEdits';
 import type { JobState } from '@/ui/store/jobStore';
 import { newWallAssembly } from './useWallTool';
@@ -40,15 +40,15 @@ export function putDown(
   { wallId, from }: { wallId?: Id | null; from?: Point },
 ): Made {
   const { job, storeyId, tool, choice } = state;
-  const make = {
+  const assemblies = {
     innerId: newWallAssembly(state),
-    outerId: outerMake(job, storeyId) ?? newWallAssembly(state),
+    outerId: outerAssembly(job, storeyId) ?? newWallAssembly(state),
   };
   switch (tool) {
     case 'spot':
       return makeSpot(job, storeyId, at);
     case 'room':
-      return makeRoom(job, storeyId, from ?? at, at, make);
+      return makeRoom(job, storeyId, from ?? at, at, assemblies);
     case 'opening': {
       const wall = find(job, 'wall', wallId) ?? find(job, 'wall', find(job, 'opening', wallId)?.wallId);
       const preset = openingPresets.find((p) => p.id === choice.opening);
@@ -60,13 +60,13 @@ export function putDown(
       return preset ? makeThing(job, storeyId, at, preset) : { why: 'Choose what to put down first.' };
     }
     case 'socket':
-      return makeService(job, storeyId, at, choice.socket);
+      return makeServicePoint(job, storeyId, at, choice.socket);
     case 'coax':
-      return makeService(job, storeyId, at, choice.coax);
+      return makeServicePoint(job, storeyId, at, choice.coax);
     case 'data':
       return choice.data === 'fixedDevice'
         ? makeFixedDevice(job, storeyId, at)
-        : makeService(job, storeyId, at, choice.data);
+        : makeServicePoint(job, storeyId, at, choice.data);
     case 'paint': {
       const wall = find(job, 'wall', wallId);
       if (!wall || !state.wallAssemblyId) return { why: 'Click on a wall to make it of this.' };

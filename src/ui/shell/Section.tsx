@@ -35,7 +35,7 @@ export function Section({ stage }: { stage: SectionStage }) {
       </div>
       <div className="section-row flex flex-wrap items-end justify-center gap-x-1.5 gap-y-2 px-1 pb-2">
         {buildings.map((b) => (
-          <BuildingCut
+          <BuildingSection
             key={b.id}
             building={b}
             storeys={job.storeys.filter((s) => s.buildingId === b.id).sort((x, y) => y.level - x.level)}
@@ -71,7 +71,7 @@ function useSpotMarks(stage: SectionStage): Map<string, Mark> {
   );
 }
 
-function BuildingCut({
+function BuildingSection({
   building,
   storeys,
   marks,

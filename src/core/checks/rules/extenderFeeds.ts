@@ -1,7 +1,7 @@
 import type { SnagRule } from '../snag';
 
 /** A plain extender cannot be a link of a mesh for another unit. */
-export const extenderFeeds: SnagRule = ({ network }) =>
+export const extenderAsUplink: SnagRule = ({ network }) =>
   network.backhauls.flatMap(({ unit, hops }) => {
     const via = hops.slice(1).find((h) => h.from.product.kind === 'extender')?.from;
     return via

@@ -116,9 +116,9 @@ export const calm = (() => {
 })();
 
 /** The rule speaks about this plan: in words for people, about a record that is there; and its repair mends it. */
-export function says(rule: string, make: () => Job, expected: { what: RegExp; sure?: Snag['sure'] }) {
+export function says(rule: string, assemblies: () => Job, expected: { what: RegExp; sure?: Snag['sure'] }) {
   test(`${rule} speaks, in words, about a record; its repair mends it`, () => {
-    const job = make();
+    const job = assemblies();
     const mine = check(job, rule);
     expect(mine.map((s) => s.what)).toContainEqual(expect.stringMatching(expected.what));
     for (const s of mine) {
@@ -135,8 +135,8 @@ export function says(rule: string, make: () => Job, expected: { what: RegExp; su
 }
 
 /** The rule has nothing to say about this plan, in which only what matters to it is well. */
-export function isSilent(rule: string, when: string, make: () => Job) {
+export function isSilent(rule: string, when: string, assemblies: () => Job) {
   test(`${rule} is silent ${when}`, () => {
-    expect(check(make(), rule)).toEqual([]);
+    expect(check(assemblies(), rule)).toEqual([]);
   });
 }

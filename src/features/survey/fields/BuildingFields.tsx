@@ -3,7 +3,7 @@
 import { putOne } from '@/core/job/edits';
 import type { AnyRecord, Building } from '@/core/job/records';
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { MakeButton } from '../MakeButton';
+import { ConstructionButton } from '../MakeButton';
 import { LengthField, NameField, NumberField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
@@ -84,7 +84,7 @@ export function BuildingFields({ job, record: b, save }: FieldsProps<'building'>
               />
             )}
           </Field>
-          <MakeButton assemblyId={roof.assemblyId} />
+          <ConstructionButton assemblyId={roof.assemblyId} />
         </>
       )}
     </>

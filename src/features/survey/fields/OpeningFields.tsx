@@ -4,7 +4,7 @@ import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import { slideOpening } from '@/core/survey/wallEdits';
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { MakeButton } from '../MakeButton';
+import { ConstructionButton } from '../MakeButton';
 import { LengthField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 
@@ -41,7 +41,7 @@ export function OpeningFields({ job, record: o, save }: FieldsProps<'opening'>) 
           />
         )}
       </Field>
-      <MakeButton assemblyId={o.assemblyId} />
+      <ConstructionButton assemblyId={o.assemblyId} />
       <LengthField
         label="Along the wall"
         value={o.offsetM}

@@ -33,7 +33,7 @@ const joined = { unknown: 'not known', joined: 'yes', 'not-joined': 'no, it ends
 /** Services that a cable of the house can end at. */
 const cabled: ServicePoint['kind'][] = ['entry', 'coax', 'splitter', 'data', 'panel'];
 
-export function ServiceFields({ job, record: s, save }: FieldsProps<'service'>) {
+export function ServicePointFields({ job, record: s, save }: FieldsProps<'service'>) {
   const isCoax = s.kind === 'coax' || s.kind === 'splitter';
   return (
     <>

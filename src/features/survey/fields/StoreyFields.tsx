@@ -9,7 +9,7 @@ import type { Made } from '@/core/survey/wallEdits';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { newWallAssembly } from '@/ui/sheet/useWallTool';
-import { MakeButton } from '../MakeButton';
+import { ConstructionButton } from '../MakeButton';
 import { LengthField, NameField } from '@/ui/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
@@ -52,7 +52,7 @@ export function StoreyFields({ job, record: s, save }: FieldsProps<'storey'>) {
           />
         )}
       </Field>
-      <MakeButton assemblyId={s.floorAssemblyId} />
+      <ConstructionButton assemblyId={s.floorAssemblyId} />
       {!outdoors && (
         <>
           <WordChoice

@@ -12,9 +12,9 @@ import { Button, Choice, Field, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/ui/store/JobProvider';
 import { lengthText } from '@/ui/units';
 import { WallLossTable } from '@/ui/why/WallLossTable';
-import { MakeButton } from '../MakeButton';
+import { ConstructionButton } from '../MakeButton';
 import { LengthField } from '@/ui/inputs';
-import { LayeredCut } from '../LayeredCut';
+import { ConstructionSection } from '../LayeredCut';
 import { assemblyOptions, type FieldsProps } from './shared';
 
 export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
@@ -38,7 +38,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
       {assembly && assembly.layers.length > 0 && (
         <>
           <PartHead right="mm">Cut through it, to scale</PartHead>
-          <LayeredCut assembly={assembly} />
+          <ConstructionSection assembly={assembly} />
         </>
       )}
       {assembly && (
@@ -91,7 +91,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
         </>
       )}
       <div className="mt-2">
-        <MakeButton assemblyId={w.assemblyId} wallId={w.id} />
+        <ConstructionButton assemblyId={w.assemblyId} wallId={w.id} />
       </div>
       <div className="grid grid-cols-3 gap-2">
         <Button
