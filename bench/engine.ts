@@ -1,4 +1,5 @@
 /** The signal engine: rays a second, what the fan gives, growth with the number of walls, memory. */
+import type { Point3 } from '@/core/geometry/point';
 import { Bench } from 'tinybench';
 import { gridsOf } from '@/core/coverage/grid';
 import { type Job, jobFromRecords } from '@/core/job/job';
@@ -16,8 +17,7 @@ import { naiveCrossings } from './naiveCrossings';
 import { gridJob } from './survey';
 import type { Scene, Transmitter } from '@/core/propagation/model';
 
-type Place = readonly [number, number, number];
-const sender = (at: Place): Transmitter => ({
+const sender = (at: Point3): Transmitter => ({
   at,
   axis: [0, 0, 1],
   patterns: ['dipole', 'dipole', 'dipole'],
@@ -49,7 +49,7 @@ export function heavyGrid(n: number): Job {
 }
 
 /** Rays a second of one scene from one place to many: straight ones, the same by trying every wall, and full ones. */
-async function rays(scene: Scene, from: Place, to: Float64Array) {
+async function rays(scene: Scene, from: Point3, to: Float64Array) {
   const n = to.length / 3;
   const hits = makeCrossings();
   const pass = new Float64Array(3);
@@ -107,7 +107,7 @@ export async function growth(): Promise<object[]> {
     const scene = buildScene(job);
     const sceneMs = performance.now() - start;
     const wide = n * 3;
-    const from: Place = [wide / 2 + 0.3, wide / 2 + 0.4, 1.2];
+    const from: Point3 = [wide / 2 + 0.3, wide / 2 + 0.4, 1.2];
     const r = random(1);
     const within = (half: number) =>
       Float64Array.from({ length: 12_000 }, (_, i) =>

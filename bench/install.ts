@@ -4,7 +4,7 @@ import { get, type Job } from '@/core/job/job';
 import { liveRunbook } from '@/core/install/live';
 import { collide, runbookOf } from '@/core/install/runbook';
 import { scheduleOf, type Task } from '@/core/install/schedule';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { placeUnit } from '@/core/design/placeUnit';
 
 const runs = 15;
 const median = (values: number[]) => [...values].sort((a, b) => a - b)[Math.floor(values.length / 2)] ?? NaN;

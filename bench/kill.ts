@@ -8,8 +8,8 @@ import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import { get } from '@/core/job/job';
 import { aPhoneRun } from '@/server/sharing/aPhoneRun';
-import { jobServer } from '@/ui/store/jobServer';
-import { type Courier, type CourierPorts, makeCourier } from '@/ui/store/courier';
+import { jobServer } from '@/client/store/jobServer';
+import { type Courier, type CourierPorts, makeCourier } from '@/client/store/courier';
 import type { Outbox } from '@/core/sync/sync';
 import { makeApp } from '../bin/app';
 

@@ -4,7 +4,7 @@ import { applyEdit } from '@/core/job/edits';
 import { get, type Job } from '@/core/job/job';
 import { backhaulOptions } from '@/core/network/backhaulOptions';
 import { networkOf } from '@/core/network/backhaul';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { placeUnit } from '@/core/design/placeUnit';
 import { buildScene } from '@/core/propagation/scene';
 
 /** A job with mesh nodes more on storeys of Quay House, until it has eight units. */

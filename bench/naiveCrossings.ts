@@ -2,18 +2,18 @@
  * What a path crosses, the plain way: every wall, floor and box is tried. It knows nothing of sectors
  * or packed arrays, so it is what the fast one is tested and measured against.
  */
+import type { Point3 } from '@/core/geometry/point';
 import { inPolygon } from '@/core/geometry/polygon';
 import type { Scene } from '@/core/propagation/model';
 
-type Place = readonly [number, number, number];
-const dot = (a: Place, b: Place) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
-const minus = (a: Place, b: Place): Place => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
+const dot = (a: Point3, b: Point3) => a[0] * b[0] + a[1] * b[1] + a[2] * b[2];
+const minus = (a: Point3, b: Point3): Point3 => [a[0] - b[0], a[1] - b[1], a[2] - b[2]];
 
 /** Record and key of each thing crossed, and the cosine of incidence. */
 export function naiveCrossings(
   scene: Scene,
-  p: Place,
-  q: Place,
+  p: Point3,
+  q: Point3,
 ): { id: string; key: number; cosine: number }[] {
   const out: { id: string; key: number; cosine: number }[] = [];
   const d = minus(q, p);

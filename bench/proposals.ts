@@ -1,15 +1,15 @@
 /** Proposals for a house: time to the first and to all, memory; and on random grounds against trying every choice. */
 import type { Job } from '@/core/job/job';
 import { networkOf } from '@/core/network/backhaul';
-import { cheapestAtOnce, loadOfChoice } from '@/core/propose/atOnce';
-import { bruteForceCost, everyChoice } from '@/core/propose/bruteForce';
-import { anyDb, cheapestOf, costOf } from '@/core/propose/choice';
-import { type PlanningInstance, planningInstance, keptOf } from '@/core/propose/candidateOptions';
-import { withoutDominated } from '@/core/propose/programme';
-import { sureEnough } from '@/core/propose/proposal';
-import { propose, servable } from '@/core/propose/propose';
-import { randomInstance } from '@/core/propose/randomInstance';
-import { randomHouse } from '@/core/propose/randomHouse';
+import { cheapestAtOnce, loadOfChoice } from '@/core/optimise/atOnce';
+import { bruteForceCost, everyChoice } from '@/testing/bruteForce';
+import { anyDb, cheapestOf, costOf } from '@/core/optimise/choice';
+import { type PlanningInstance, planningInstance, keptOf } from '@/core/optimise/candidateOptions';
+import { withoutDominated } from '@/core/optimise/programme';
+import { sureEnough } from '@/core/optimise/proposal';
+import { propose, servable } from '@/core/optimise/propose';
+import { randomInstance } from '@/testing/randomInstance';
+import { randomHouse } from '@/testing/randomHouse';
 import { buildScene } from '@/core/propagation/scene';
 import { makeSolver } from '@/solver/highs';
 

@@ -3,7 +3,7 @@ import { Bench } from 'tinybench';
 import { readFileSync } from 'node:fs';
 import { parseJobFile } from '@/core/job/jobFile';
 import type { Unit } from '@/core/job/records';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { placeUnit } from '@/core/design/placeUnit';
 import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
 import { makeCompute } from '@/workers/compute';

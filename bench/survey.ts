@@ -5,7 +5,7 @@ import { z } from 'zod';
 import { wallGraph } from '@/core/geometry/wallGraph';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
-import { newJob } from '@/core/job/newJob';
+import { newJob } from '@/core/templates/newJob';
 import type { AnyRecord } from '@/core/job/records';
 import { writeJobFile } from '@/core/job/jobFile';
 import { applyEdit } from '@/core/job/edits';

@@ -10,7 +10,7 @@ import type { Problem } from '@/core/job/references';
 import { backhaulOptions } from '@/core/network/backhaulOptions';
 import { networkOf } from '@/core/network/backhaul';
 import { predictJob } from '@/core/network/predict';
-import { withPosterior } from '@/core/learn/posterior';
+import { withPosterior } from '@/core/calibration/posterior';
 import { buildScene } from '@/core/propagation/scene';
 import { dataCommands, dataHelp } from './dataCommands';
 import { planArguments, planHelp, planOf } from './planCommand';

@@ -2,14 +2,14 @@
 import { parseArgs } from 'node:util';
 import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
-import { withPosterior } from '@/core/learn/posterior';
+import { withPosterior } from '@/core/calibration/posterior';
 import { buildScene } from '@/core/propagation/scene';
-import { editOf } from '@/core/propose/editOf';
-import { frontOf } from '@/core/propose/front';
-import { type ProposalOptions, propose, type PlanningRun } from '@/core/propose/propose';
-import { whyNotFewer } from '@/core/propose/questions';
-import { whatIfs } from '@/core/propose/whatIf';
-import { robustnessOf } from '@/core/propose/robust';
+import { editOf } from '@/core/optimise/editOf';
+import { frontOf } from '@/core/optimise/front';
+import { type ProposalOptions, propose, type PlanningRun } from '@/core/optimise/propose';
+import { whyNotFewer } from '@/core/optimise/questions';
+import { whatIfs } from '@/core/optimise/whatIf';
+import { robustnessOf } from '@/core/optimise/robust';
 import { makeSolver } from '@/solver/highs';
 
 export const planHelp = `nestle plan FILE [--no-drill] [--budget N] [--seconds N] [--front] [--why]

@@ -1,7 +1,7 @@
 /** Quay House: a former harbourmaster's house with a net loft and a boat shed. All made up. */
 import type { AnyRecord, PerBand } from '@/core/job/records';
-import { productLibrary } from '@/core/kit/catalogue';
-import { activityLibrary, assemblyLibrary, deviceLibrary } from '@/core/kit/library';
+import { productLibrary } from '@/core/templates/products';
+import { activityLibrary, assemblyLibrary, deviceLibrary } from '@/core/templates/library';
 import { door, drawing, rect, window } from './build';
 
 const stone = 'asm-stone';

@@ -1,7 +1,7 @@
 /** Flat 7, Tannery Lofts: rented, no drilling, long and narrow, concrete cross-walls. All made up. */
 import type { AnyRecord, PerBand } from '@/core/job/records';
-import { productLibrary } from '@/core/kit/catalogue';
-import { activityLibrary, assemblyLibrary, deviceLibrary } from '@/core/kit/library';
+import { productLibrary } from '@/core/templates/products';
+import { activityLibrary, assemblyLibrary, deviceLibrary } from '@/core/templates/library';
 import { door, drawing, rect, window } from './build';
 
 const metal: PerBand = { '2.4': 12, '5': 15, '6': 16 };

@@ -18,7 +18,7 @@ import { setBinned } from './bin';
 import { insertJob, loadJob } from './jobs';
 import { keepPicture } from './files';
 import { keepSecret, secretsOf } from './secrets';
-import { storeEdit } from './testEdits';
+import { storeEdit } from '../testing/testEdits';
 
 const job = demos[0]?.job;
 if (!job) throw new Error('no demo job');

@@ -10,7 +10,7 @@ import { embeddedJob, exportJob, importJob } from './jobFiles';
 import { type Part, zipOf } from './zip';
 import { handle, readBytes } from './http';
 import { insertJob, loadJob } from './jobs';
-import { storeEdit } from './testEdits';
+import { storeEdit } from '../testing/testEdits';
 
 const job = demos[1]?.job;
 if (!job) throw new Error('no demo job');

@@ -7,7 +7,7 @@ import { jobFromRecords } from '@/core/job/job';
 import { readJobFile, writeJobFile } from '@/core/job/jobFile';
 import { checkReferences } from '@/core/job/references';
 import { recordSchema, recordTypes, schemas } from '@/core/job/records';
-import { anyRecord } from './anyRecord';
+import { anyRecord } from '../testing/anyRecord';
 import { openDatabase } from './database';
 import { exportJob, importJob } from './jobFiles';
 import { insertJob, loadJob } from './jobs';

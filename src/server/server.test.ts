@@ -18,7 +18,7 @@ import {
   loggedEdit,
 } from './editLog';
 import { insertJob, jobExists, loadJob, NoSuchJobError } from './jobs';
-import { asRequest, storeEdit } from './testEdits';
+import { asRequest, storeEdit } from '../testing/testEdits';
 import { copyName, freeId } from './naming';
 import { rawRecords } from './recordTable';
 import { jobRows } from './summary';

@@ -1,7 +1,7 @@
 /** The list of jobs. What it says of one is kept for as long as that job and the program stay as they are. */
 import { z } from 'zod';
 import { jobFromRecords } from '@/core/job/job';
-import { type JobRow, jobSummarySchema, summarise } from '@/core/proof/jobSummary';
+import { type JobRow, jobSummarySchema, summarise } from '@/core/progress/jobSummary';
 import type { Db } from './database';
 import { databaseVersion } from './database';
 import { troubleOf } from './dataTrouble';

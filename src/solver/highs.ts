@@ -1,6 +1,6 @@
 /** The HiGHS solver (WebAssembly) behind the core's `Solver`. */
 import loadHighs from 'highs';
-import type { Solver } from '@/core/propose/programme';
+import type { Solver } from '@/core/optimise/programme';
 
 type Highs = Awaited<ReturnType<typeof loadHighs>>;
 

@@ -2,8 +2,8 @@
 import type { Job } from '@/core/job/job';
 import { bands, type Spot } from '@/core/job/records';
 import { applyEdit, putOne } from '@/core/job/edits';
-import { calibrate } from '@/core/learn/fit';
-import { observationsOf } from '@/core/learn/observations';
+import { calibrate } from '@/core/calibration/fit';
+import { observationsOf } from '@/core/calibration/observations';
 import { networkOf } from '@/core/network/backhaul';
 import { testDevice } from '@/core/network/predict';
 import { radioOf, pathTreeOfUnit } from '@/core/network/hops';

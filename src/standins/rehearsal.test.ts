@@ -1,7 +1,7 @@
 import { demos } from '@/../demo/make/make';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { get, type Job } from '@/core/job/job';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { placeUnit } from '@/core/design/placeUnit';
 import { collide, runbookOf } from '@/core/install/runbook';
 import { rehearse } from './rehearsal';
 import { faultOf, simulatedUnits, trueLinks, type UnitEvent } from './simulatedUnits';

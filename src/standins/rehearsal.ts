@@ -158,7 +158,9 @@ export function rehearse(job: Job, startIso: string): Rehearsal {
         tell(
           w.step,
           'done',
-          w.step.holdPoint?.light ? `${w.step.holdPoint.light.colour}: ${w.step.holdPoint.light.means}` : 'gate passed',
+          w.step.holdPoint?.light
+            ? `${w.step.holdPoint.light.colour}: ${w.step.holdPoint.light.means}`
+            : 'gate passed',
         );
       } else if (since > patience * w.waitS + 60) {
         const symptom = symptomsAt(w.step)[0] ?? 'wrong-colour';

@@ -7,7 +7,7 @@ import { noiseAt } from '@/core/network/disturbance';
 import type { Network } from '@/core/network/backhaul';
 import { pathTreeOfUnit } from '@/core/network/hops';
 import { testDevice } from '@/core/network/predict';
-import type { SimulatedBeat } from '@/core/proof/linkConditions';
+import type { SimulatedBeat } from '@/core/speedtest/linkConditions';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { placeInSpace } from '@/core/propagation/scene';
 import { hiddenTruth, type HiddenTruth, trueNetwork } from './simulatedHouse';

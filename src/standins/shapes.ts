@@ -2,7 +2,7 @@
 import { applyEdit, putOne } from '@/core/job/edits';
 import { find, type Job } from '@/core/job/job';
 import { testDevice } from '@/core/network/predict';
-import type { LinkConditions, SimulateRequest } from '@/core/proof/linkConditions';
+import type { LinkConditions, SimulateRequest } from '@/core/speedtest/linkConditions';
 import { hiddenTruth, simulateRun, trueNetwork } from './simulatedHouse';
 
 /** Through the house alone the street takes no part: no plan, no delay of its own. */
@@ -21,7 +21,11 @@ const withoutStreet = (job: Job): Job =>
  * The conditions of one run at a spot; the same job, spot, phase, kind and run number give the same.
  * Null when the spot is unknown or the job has no test device.
  */
-export function shapeFor(job: Job, { spotId, phase, measures }: SimulateRequest, run: number): LinkConditions | null {
+export function shapeFor(
+  job: Job,
+  { spotId, phase, measures }: SimulateRequest,
+  run: number,
+): LinkConditions | null {
   const spot = find(job, 'spot', spotId);
   const house = measures === 'house' ? withoutStreet(job) : job;
   const device = testDevice(house);

@@ -50,7 +50,10 @@ test('the 90 % band of a predicted signal holds about 90 % of what simulated hou
         ...network,
         backhauls: network.backhauls
           .filter((f) => f.unit.id === p.unitId)
-          .map((f) => ({ ...f, product: { ...f.product, radios: f.product.radios.filter((r) => r.band === p.band) } })),
+          .map((f) => ({
+            ...f,
+            product: { ...f.product, radios: f.product.radios.filter((r) => r.band === p.band) },
+          })),
       };
       const run = simulateRun(house, truth, only, spot, device, 'after', 1);
       if (run.rssiDbm === null) continue;

@@ -1,9 +1,9 @@
 /** The computing behind the worker, without the worker: keeps what did not change between questions. */
 import { snagsOf } from '@/core/checks/snags';
-import { type Calibration, calibrate } from '@/core/learn/fit';
-import { observationsOf } from '@/core/learn/observations';
-import { posteriorField } from '@/core/learn/posteriorField';
-import { withPosterior } from '@/core/learn/posterior';
+import { type Calibration, calibrate } from '@/core/calibration/fit';
+import { observationsOf } from '@/core/calibration/observations';
+import { posteriorField } from '@/core/calibration/posteriorField';
+import { withPosterior } from '@/core/calibration/posterior';
 import {
   accessFields,
   type FieldInputs,
@@ -33,14 +33,14 @@ import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
 import { predictJob, testDevice } from '@/core/network/predict';
 import { type ChannelPlan, planChannels } from '@/core/network/channelPlan';
-import { cableEstimate } from '@/core/network/cableEstimate';
+import { cableEstimate } from '@/core/media/cableEstimate';
 import { backhaulOptions } from '@/core/network/backhaulOptions';
-import { nextSteps } from '@/core/plan/nextSteps';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { nextSteps } from '@/core/optimise/nextSteps';
+import { placeUnit } from '@/core/design/placeUnit';
 import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
 import { proveSpot } from '@/core/proof/spotProof';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
-import { pathProfileAnswer } from './cutAnswer';
+import { pathProfileAnswer } from './pathProfileAnswer';
 import { networkAnswer } from './networkAnswer';
 import { makePace } from './pace';
 import { roomArea } from './roomArea';

@@ -2,15 +2,21 @@ import * as Comlink from 'comlink';
 import { applyEdit } from '@/core/job/edits';
 import { jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
-import { withPosterior } from '@/core/learn/posterior';
+import { withPosterior } from '@/core/calibration/posterior';
 import { buildScene } from '@/core/propagation/scene';
-import { editOf } from '@/core/propose/editOf';
-import { type FrontPoint, frontOf } from '@/core/propose/front';
-import type { ProposalKind } from '@/core/propose/proposal';
-import { type ProposalOptions, type Found, propose, type Proposals, type PlanningRun } from '@/core/propose/propose';
-import { type Answer, whyNotAir, whyNotFewer } from '@/core/propose/questions';
-import { type WhatIf, whatIfs } from '@/core/propose/whatIf';
-import { type Robust, robustnessOf } from '@/core/propose/robust';
+import { editOf } from '@/core/optimise/editOf';
+import { type FrontPoint, frontOf } from '@/core/optimise/front';
+import type { ProposalKind } from '@/core/optimise/proposal';
+import {
+  type ProposalOptions,
+  type Found,
+  propose,
+  type Proposals,
+  type PlanningRun,
+} from '@/core/optimise/propose';
+import { type Answer, whyNotAir, whyNotFewer } from '@/core/optimise/questions';
+import { type WhatIf, whatIfs } from '@/core/optimise/whatIf';
+import { type Robust, robustnessOf } from '@/core/optimise/robust';
 import { makeSolver } from '@/solver/highs';
 
 const solve = makeSolver(new URL('../../node_modules/highs/build/highs.wasm', import.meta.url).href);
@@ -53,8 +59,7 @@ function plan(
 
 const fewer = (kind: ProposalKind): Promise<Answer> => whyNotFewer(run(), proposalOf(kind));
 
-const air = (kind: ProposalKind, placeId: Id): Promise<Answer> =>
-  whyNotAir(run(), proposalOf(kind), placeId);
+const air = (kind: ProposalKind, placeId: Id): Promise<Answer> => whyNotAir(run(), proposalOf(kind), placeId);
 
 const front = (): Promise<FrontPoint[]> => frontOf(run());
 

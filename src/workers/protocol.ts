@@ -12,8 +12,8 @@ import type { ChannelPlan } from '@/core/network/channelPlan';
 import type { BackhaulOption } from '@/core/network/backhaulOptions';
 import type { ProfilePart } from '@/core/propagation/pathProfile';
 import type { Term } from '@/core/propagation/radioPaths';
-import type { NextStep } from '@/core/plan/nextSteps';
-import type { Calibration } from '@/core/learn/fit';
+import type { NextStep } from '@/core/optimise/nextSteps';
+import type { Calibration } from '@/core/calibration/fit';
 import type { LinkLoad } from '@/core/proof/linkLoad';
 import type { Prediction } from '@/core/network/predict';
 
@@ -128,7 +128,7 @@ export interface ComputeApi {
   feedOptions(unitId: Id): Promise<BackhaulOption[]>;
   /** Length, m, and holes of a cable between its units with the way that it has. */
   cableWay(link: Link): Promise<{ lengthM: number; holes: number }>;
-  /** The edit that puts a new unit of a kit at a place, with its best link. */
+  /** The edit that puts a new unit of a product at a place, with its best link. */
   placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */
   predict(scenario: Scenario): Promise<Prediction[]>;

@@ -1,4 +1,10 @@
-import { accessFields, certaintyLayer, type FieldInputs, headroomLayer, shareAbove } from '@/core/coverage/field';
+import {
+  accessFields,
+  certaintyLayer,
+  type FieldInputs,
+  headroomLayer,
+  shareAbove,
+} from '@/core/coverage/field';
 import { type RoomRoaming, roamingOver } from '@/core/coverage/roaming';
 import { type RoomArea, sureShare } from './protocol';
 

@@ -1,6 +1,6 @@
 import { readdirSync } from 'node:fs';
 import { putOne, applyEdit } from '../job/edits';
-import { air, B, calm, check, house, put, unit } from './rules/testPlans';
+import { air, B, calm, check, house, put, unit } from '../../testing/testPlans';
 import { snagRules } from './snags';
 
 test('there are at least forty rules, each in a file with a test beside it', () => {

@@ -16,7 +16,7 @@ import { coaxSplitter } from './rules/coaxSplitter';
 import { copperBetweenBuildings } from './rules/copperBetweenBuildings';
 import { drillingForbidden } from './rules/drillingForbidden';
 import { entryPort } from './rules/entryPort';
-import { extenderAsUplink } from './rules/extenderFeeds';
+import { extenderAsUplink } from './rules/extenderAsUplink';
 import { extenderOneName } from './rules/extenderOneName';
 import { familyTooLarge } from './rules/familyTooLarge';
 import { indoorUnitOutside } from './rules/indoorUnitOutside';

@@ -1,7 +1,7 @@
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { smallHouse } from '../job/smallHouse';
+import { smallHouse } from '../../testing/smallHouse';
 import { withRooms } from '../survey/rooms';
 import { openGaps } from './openGaps';
 import { surveyGaps } from './surveyGaps';

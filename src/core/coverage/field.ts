@@ -35,7 +35,9 @@ export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): Uni
     spreadDb: bands.map(() => new Float32Array(n)),
   };
   // coarse: something moves
-  const tree = grid.chessboard ? warmStartedPathTreeOf(scene, backhaul) : pathTreeOfUnit(scene, backhaul, 'access');
+  const tree = grid.chessboard
+    ? warmStartedPathTreeOf(scene, backhaul)
+    : pathTreeOfUnit(scene, backhaul, 'access');
   const radios = bands.map((b) => radioOf(backhaul.product, b, 'access'));
   const left = leftOut(grid);
   for (let i = 0; i < n; i++) {
@@ -140,7 +142,8 @@ export function accessFields({ job, network, device, grid, fields, noise }: Fiel
         spread: field.spreadDb[b] as Float32Array,
         kindOf: of,
         leastDbm: signalsIn(access, backhaul.mean, need, kinds),
-        cases: (kind) => (known[kind] ??= backhaul.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
+        cases: (kind) =>
+          (known[kind] ??= backhaul.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
       };
     });
   });

@@ -1,5 +1,5 @@
 import Papa from 'papaparse';
-import type { Bill, Label } from '../plan/bill';
+import type { Bill, Label } from '../design/bill';
 
 const cents = (v: number) => Number(v.toFixed(2));
 

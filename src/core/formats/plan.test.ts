@@ -2,7 +2,7 @@ import { readFileSync } from 'node:fs';
 import { applyEdit } from '../job/edits';
 import { type Job } from '../job/job';
 import { parseJobFile } from '../job/jobFile';
-import { smallHouse } from '../job/smallHouse';
+import { smallHouse } from '../../testing/smallHouse';
 import { regionArea } from '../geometry/region';
 import { isClosed } from '../survey/rooms';
 import { readDxf } from './dxf';

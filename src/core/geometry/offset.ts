@@ -1,5 +1,5 @@
 /** Outlines moved sideways: from the middle of walls to their faces. */
-import type { Point } from '../job/records';
+import type { Point } from './point';
 
 /** A straight piece of an outline: from where, which way (unit vector), and how far to move it to its left. */
 interface Line {

@@ -1,14 +1,21 @@
-import type { Building, Point } from '../job/records';
+import type { Point } from './point';
+
+/** Where a building stands on the site: its corner, m, and its turn, degrees clockwise seen from above. */
+interface Placement {
+  xM: number;
+  yM: number;
+  turnDeg: number;
+}
 
 /** From a building's own coordinates to the site's: turned clockwise (seen from above), then moved. */
-export function toSite(building: Building, x: number, y: number): [number, number] {
+export function toSite(building: Placement, x: number, y: number): [number, number] {
   const a = (building.turnDeg * Math.PI) / 180;
   const [c, s] = [Math.cos(a), Math.sin(a)];
   return [building.xM + x * c - y * s, building.yM + x * s + y * c];
 }
 
 /** From the site's coordinates to a building's own; undoes `toSite`. */
-export function fromSite(building: Building, x: number, y: number): [number, number] {
+export function fromSite(building: Placement, x: number, y: number): [number, number] {
   const a = (building.turnDeg * Math.PI) / 180;
   const [c, s] = [Math.cos(a), Math.sin(a)];
   const [dx, dy] = [x - building.xM, y - building.yM];

@@ -1,4 +1,4 @@
-import type { Point } from '../job/records';
+import type { Point } from './point';
 
 /** Is a point inside a polygon (even–odd rule)? A point on an edge may fall to either side. */
 export function inPolygon(polygon: readonly Point[], x: number, y: number): boolean {

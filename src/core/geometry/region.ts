@@ -1,5 +1,5 @@
 /** A flat region: an outline, less its holes. Rooms and the spaces between walls are regions. */
-import type { Point } from '../job/records';
+import type { Point } from './point';
 import { boundsOf } from './place';
 import { areaOf, inPolygon } from './polygon';
 

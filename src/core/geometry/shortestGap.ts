@@ -1,8 +1,11 @@
-import type { Point } from '../job/records';
+import type { Point } from './point';
 import { nearestOn } from './wallGraph';
 
 /** The two nearest points of two outlines that lie apart, and the distance between them, m. */
-export function shortestGap(a: readonly Point[], b: readonly Point[]): { from: Point; to: Point; metres: number } {
+export function shortestGap(
+  a: readonly Point[],
+  b: readonly Point[],
+): { from: Point; to: Point; metres: number } {
   let best = { from: a[0] ?? ([0, 0] as Point), to: b[0] ?? ([0, 0] as Point), metres: Infinity };
   const look = (corners: readonly Point[], sides: readonly Point[], swap: boolean) => {
     for (const corner of corners)

@@ -3,13 +3,13 @@
  * Coordinates are metres, y down the sheet; spaces are walked with the space at the left hand
  * (as `offsetOutline` wants it).
  */
-import type { Id, Point } from '../job/records';
+import type { Point } from './point';
 import { areaOf, inPolygon } from './polygon';
 import { offsetOutline } from './offset';
 
 /** The middle line of a wall, and half its thickness, m. */
 export interface Segment {
-  id: Id;
+  id: string;
   ax: number;
   ay: number;
   bx: number;
@@ -20,7 +20,7 @@ export interface Segment {
 /** A closed space between walls. */
 export interface Face {
   /** Walls round it, and within it if some stand free. */
-  wallIds: Set<Id>;
+  wallIds: Set<string>;
   /** Clear of the walls; holes are free-standing walls or blocks of rooms inside. */
   outline: [number, number][];
   holes: [number, number][][];
@@ -30,7 +30,7 @@ export interface Face {
 
 /** An end of a wall that meets nothing. */
 export interface OpenEnd {
-  wallId: Id;
+  wallId: string;
   end: 'a' | 'b';
   x: number;
   y: number;
@@ -42,7 +42,7 @@ export interface WallGraph {
   /** Outer faces of the walls, one outline for each group of walls that hang together and enclose something. */
   boundaries: [number, number][][];
   /** Pairs of walls that lie along each other. */
-  doubles: [Id, Id][];
+  doubles: [string, string][];
 }
 
 /** Ends nearer than this are one place, m. */
@@ -52,7 +52,7 @@ interface Edge {
   from: number;
   to: number;
   half: number;
-  wallId: Id;
+  wallId: string;
 }
 
 /** Nodes by place: points nearer than `joinM` share a number. */
@@ -175,16 +175,18 @@ export function wallGraph(walls: readonly Segment[]): WallGraph {
   // cut everything at every meeting place
   const book = vertexIndex();
   const edges = new Map<string, Edge>();
-  const doubles = new Map<string, [Id, Id]>();
+  const doubles = new Map<string, [string, string]>();
   for (const s of pieces) {
-    const cuts = splitPositions(s, pieces).map((t) => book.at(s.ax + t * (s.bx - s.ax), s.ay + t * (s.by - s.ay)));
+    const cuts = splitPositions(s, pieces).map((t) =>
+      book.at(s.ax + t * (s.bx - s.ax), s.ay + t * (s.by - s.ay)),
+    );
     cuts.forEach((to, i) => {
       const from = cuts[i - 1];
       if (from === undefined || from === to) return;
       const key = from < to ? `${from}-${to}` : `${to}-${from}`;
       const old = edges.get(key);
       if (old && old.wallId !== s.id && old.half > 0 && s.half > 0) {
-        const pair: [Id, Id] = old.wallId < s.id ? [old.wallId, s.id] : [s.id, old.wallId];
+        const pair: [string, string] = old.wallId < s.id ? [old.wallId, s.id] : [s.id, old.wallId];
         doubles.set(pair.join(' '), pair);
       }
       if (!old || s.half > old.half) edges.set(key, { from, to, half: s.half, wallId: s.id });

@@ -1,4 +1,4 @@
-/** The steps of the house as a whole: modem, main unit, names, phone, guests, old kit, last walk. */
+/** The steps of the house as a whole: modem, main unit, names, phone, guests, old product, last walk. */
 import { get, type Job } from '../job/job';
 import type { Unit } from '../job/records';
 import { durations, type Step } from './step';
@@ -39,7 +39,12 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       text: stays
         ? `${product.name} stays. Its cable to the modem is in the port marked for the line, no second router behind it.`
         : `${product.name}: cable from the modem into the port marked for the line, not into one of the others.`,
-      holdPoint: holdPointOf(product, main.letter, /joined, good|in use|ready/i, 'does it reach the internet'),
+      holdPoint: holdPointOf(
+        product,
+        main.letter,
+        /joined, good|in use|ready/i,
+        'does it reach the internet',
+      ),
       after: ['modem'],
       hands: durations.some,
       wait: durations.boot,
@@ -50,7 +55,10 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       unitId: main.id,
       title: 'Set names and passwords, once',
       text: 'Network name, its password, the administrator’s password: now, before anything joins, and written down.',
-      holdPoint: { question: 'Are the names on the settings sheet, and who holds which password?', light: null },
+      holdPoint: {
+        question: 'Are the names on the settings sheet, and who holds which password?',
+        light: null,
+      },
       cautions: ['passwords'],
       after: ['main'],
       hands: durations.some,
@@ -95,7 +103,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
   return out;
 }
 
-/** After all units: devices that know 2.4 GHz alone, guests, old kit, the last walk. */
+/** After all units: devices that know 2.4 GHz alone, guests, old product, the last walk. */
 export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[] {
   const out: Step[] = [];
   const carried = before
@@ -133,7 +141,10 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
       unitId: main.id,
       title: 'Set up the guest network',
       text: 'With a name and password of its own; it must not reach the house’s devices.',
-      holdPoint: { question: 'Does a phone on it reach the internet, and nothing in the house?', light: null },
+      holdPoint: {
+        question: 'Does a phone on it reach the internet, and nothing in the house?',
+        light: null,
+      },
       after: ['rejoin'],
       hands: durations.small,
     }),

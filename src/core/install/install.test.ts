@@ -3,7 +3,7 @@ import { applyEdit, putOne } from '@/core/job/edits';
 import { get, type Job } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
 import type { StepRun } from '@/core/job/records';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { placeUnit } from '@/core/design/placeUnit';
 import { productKinds } from '@/core/job/networkRecords';
 import { cautions } from './cautions';
 import { liveRunbook } from './live';
@@ -92,7 +92,8 @@ describe('the runbook of a plan', () => {
     const job = demo as Job;
     const kinds = new Set<string>();
     for (const product of job.kits) {
-      if (product.radios.length === 0 && !['switch', 'injector', 'converter'].includes(product.kind)) continue;
+      if (product.radios.length === 0 && !['switch', 'injector', 'converter'].includes(product.kind))
+        continue;
       const unit = makeRecord({
         ...get(job, 'unit', 'unit-b'),
         id: 'unit-x',

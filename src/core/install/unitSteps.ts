@@ -18,7 +18,7 @@ export const step = (part: Partial<Step> & Pick<Step, 'key' | 'kind' | 'title' |
   ...part,
 });
 
-/** The light of a kit that means one of these; null where its catalogue entry names none. */
+/** The light of a product that means one of these; null where its catalogue entry names none. */
 export function lightFor(product: Product, means: RegExp): HoldPoint['light'] {
   const light = product.lights.find((l) => means.test(l.means));
   return light ? { colour: light.colour, means: light.means } : null;
@@ -35,7 +35,7 @@ export function holdPointOf(product: Product, letter: string, means: RegExp, wit
     : { question: `${letter}: ${without}?`, light: null };
 }
 
-/** How a kit is joined to the others. */
+/** How a product is joined to the others. */
 export function pairingWay(product: Product, link: Link | undefined): 'button' | 'app' | 'cable' {
   if (link && link.medium !== 'wireless' && link.medium !== 'powerline') return 'cable';
   return product.kind === 'access-point' || product.kind === 'router' ? 'app' : 'button';
@@ -189,7 +189,10 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
       kind: 'mount',
       title: outdoors ? `Mount ${letter}, seal and drip loop` : `Mount ${letter}`,
       text: `${mountWords[unit.mount]}, its face as the plan has it.${outdoors ? ' Cable in from below with a drip loop, entry sealed.' : ''}`,
-      holdPoint: { question: `Is ${letter} fixed, and its light as before?`, light: lightFor(product, joined) },
+      holdPoint: {
+        question: `Is ${letter} fixed, and its light as before?`,
+        light: lightFor(product, joined),
+      },
       cautions: outdoors ? [...notes, 'outdoor', 'radio'] : notes,
       after: [at('check')],
       hands: durations.more,

@@ -38,4 +38,4 @@ export type Band = z.infer<typeof bandSchema>;
 export const perBand = z.strictObject({ '2.4': loss, '5': loss, '6': loss });
 export type PerBand = z.infer<typeof perBand>;
 
-export type Point = readonly [number, number];
+export type { Point } from '../geometry/point';

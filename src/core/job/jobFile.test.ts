@@ -5,7 +5,7 @@ import { collectionOf } from './job';
 import { JobFileError, jobFileSchema, parseJobFile, writeJobFile } from './jobFile';
 import { jobFileJsonSchema } from './jobFileSchema';
 import { makeRecord } from './make';
-import { newJob, newJobSchema } from './newJob';
+import { newJob, newJobSchema } from '../templates/newJob';
 
 const text = readFileSync('demo/quay-house.nestle.json', 'utf8');
 

@@ -1,4 +1,4 @@
-/** Records of the network: what is asked of it, its kit, and what was measured. */
+/** Records of the network: what is asked of it, its product, and what was measured. */
 import { z } from 'zod';
 import { angle, bandSchema, height, id, mbps, metres, name, note, words } from './fields';
 
@@ -133,7 +133,7 @@ export const unit = z.strictObject({
   channels: z
     .strictObject({ '2.4': channel.nullable(), '5': channel.nullable(), '6': channel.nullable() })
     .default({ '2.4': null, '5': null, '6': null }),
-  /** Width of its channel by band, MHz; null = as wide as the kit can. */
+  /** Width of its channel by band, MHz; null = as wide as the product can. */
   widths: z
     .strictObject({ '2.4': widthMHz.nullable(), '5': widthMHz.nullable(), '6': widthMHz.nullable() })
     .default({ '2.4': null, '5': null, '6': null }),
@@ -164,7 +164,7 @@ export const link = z
       .default([]),
     /** A radio of its own: its primary channel; null = not set. */
     channel: channel.nullable().default(null),
-    /** Coax and powerline: the outlets or sockets at its two ends, and the kit of its adapters; Ethernet: its injector. */
+    /** Coax and powerline: the outlets or sockets at its two ends, and the product of its adapters; Ethernet: its injector. */
     fromServiceId: id.nullable().default(null),
     toServiceId: id.nullable().default(null),
     adapterKitId: id.nullable().default(null),

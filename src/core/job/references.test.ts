@@ -56,7 +56,11 @@ describe.each([
 });
 
 describe('coax is a tree', () => {
-  const [one, two, three] = job.services.filter((s) => s.kind === 'coax') as [ServicePoint, ServicePoint, ServicePoint];
+  const [one, two, three] = job.services.filter((s) => s.kind === 'coax') as [
+    ServicePoint,
+    ServicePoint,
+    ServicePoint,
+  ];
   const splitter = job.services.find((s) => s.kind === 'splitter') as ServicePoint;
   const run = (id: string, fromId: string, toId: string, cable: CableRun['cable'] = 'rg6'): CableRun => ({
     type: 'cableRun',

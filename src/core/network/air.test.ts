@@ -3,7 +3,7 @@ import { tanneryLofts } from '@/../demo/make/tanneryLofts';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import type { Neighbour } from '../job/records';
-import { placeUnit } from '../plan/placeUnit';
+import { placeUnit } from '../design/placeUnit';
 import { backhaulOptions } from './backhaulOptions';
 import { buildScene } from '../propagation/scene';
 import { disturbersOf, noiseAt, noNoise } from './disturbance';

@@ -66,7 +66,7 @@ const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
 };
 
 /**
- * Works out how each unit of a scenario is fed. A unit without a link is a main unit when its kit
+ * Works out how each unit of a scenario is fed. A unit without a link is a main unit when its product
  * can be one (main, router); any other is unfed.
  */
 export function networkOf(
@@ -204,7 +204,9 @@ function backhaulCapacities(
   const second = radios > 1 ? normalFifths : ([0] as const);
   return {
     mean,
-    cases: normalFifths.flatMap((a) => second.map((b) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b : a)))),
+    cases: normalFifths.flatMap((a) =>
+      second.map((b) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b : a))),
+    ),
   };
 }
 

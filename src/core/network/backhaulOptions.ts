@@ -3,20 +3,20 @@ import { applyEdit, putOne } from '../job/edits';
 import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Product, type Link, type Unit } from '../job/records';
-import { productLibrary } from '../kit/catalogue';
+import { productLibrary } from '../templates/products';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
-import { airPairings, uplinksInCircle, linkTo } from '../plan/linkTo';
-import { cableEstimate } from './cableEstimate';
+import { airPairings, uplinksInCircle, linkTo } from './linkTo';
+import { cableEstimate } from '../media/cableEstimate';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
 import { type Backhaul, backhaulOver, type Network, networkOf } from './backhaul';
 import { pathTreeOfUnit } from './hops';
-import { mediumWords } from './mediumWords';
-import { nearServicePoint } from './nearServicePoint';
+import { mediumWords } from '../media/mediumWords';
+import { nearServicePoint } from '../media/nearServicePoint';
 import { testDevice } from './predict';
-import { cableLength } from './wired';
+import { cableLength } from '../media/wired';
 
 /** One row of a unit's table of media. */
 export interface BackhaulOption {
@@ -47,7 +47,7 @@ export const cablePrices = {
 
 type Priced = Pick<BackhaulOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes' | 'cautions' | 'whyNot'>;
 
-/** Kits of a kind for adapters: the job's own, else the library's. */
+/** Products of a kind for adapters: the job's own, else the library's. */
 const adapterProducts = (job: Job, kind: Product['kind']): Product[] => {
   const plain = (k: Product) => k.kind === kind && k.radios.length === 0;
   const own = job.kits.filter(plain);
@@ -225,7 +225,12 @@ function toUnit(backhaul: Backhaul): { downMbps: number; upMbps: number } {
  * What the spots nearest to a unit by signal get from it, for any way to feed it: the signals do not
  * hang on the link and are worked out once.
  */
-function servedBy(job: Job, scene: Scene, network: Network, unit: Unit): (backhaul: Backhaul) => BackhaulOption['worst'] {
+function servedBy(
+  job: Job,
+  scene: Scene,
+  network: Network,
+  unit: Unit,
+): (backhaul: Backhaul) => BackhaulOption['worst'] {
   const device = testDevice(job);
   const received = makeReceived();
   const signalOf = (backhaul: Backhaul | undefined, at: readonly [number, number, number]) => {

@@ -33,7 +33,7 @@ export interface ChannelChoice {
   unitId: Id;
   band: Band;
   channel: number;
-  /** null = as wide as the kit can. */
+  /** null = as wide as the product can. */
   widthMHz: Width | null;
 }
 
@@ -157,7 +157,9 @@ function ownGroups(
   }
   return sets.map((set): RadioGroup => {
     const units = [...new Map(set.flatMap((h) => [h.from, h.to]).map((p) => [p.unit.id, p])).values()];
-    const widthMHz = Math.max(...units.map((u) => radioOf(u.product, band, 'backhaul')?.widthMHz ?? 20)) as Width;
+    const widthMHz = Math.max(
+      ...units.map((u) => radioOf(u.product, band, 'backhaul')?.widthMHz ?? 20),
+    ) as Width;
     const airtime = Math.min(1, timeOf(units, true));
     const option = (channel: number): ChannelOption => ({ channel, widthMHz, airtime });
     const options = blocksOf(job, band, widthMHz).map(option);
@@ -259,7 +261,11 @@ export function planChannels(job: Job, scene: Scene, network: Network, load: Loa
 const same = (a: ChannelOption, b: ChannelOption) => a.channel === b.channel && a.widthMHz === b.widthMHz;
 
 /** Each group in turn takes its best choice, until none changes. */
-function descend(groups: RadioGroup[], start: ChannelOption[], total: (c: readonly ChannelOption[]) => number): ChannelOption[] {
+function descend(
+  groups: RadioGroup[],
+  start: ChannelOption[],
+  total: (c: readonly ChannelOption[]) => number,
+): ChannelOption[] {
   const chosen = groups.map(
     (g, i) => g.options.find((o) => same(o, start[i] as ChannelOption)) ?? (g.options[0] as ChannelOption),
   );
@@ -305,7 +311,8 @@ function search(
       if (cost + own + after >= least - 1e-12 || tried > mostTried) return;
       tried++;
       let sum = cost + own;
-      for (let k = 0; k < i && sum + after < least; k++) sum += pair(i, option, k, chosen[k] as ChannelOption);
+      for (let k = 0; k < i && sum + after < least; k++)
+        sum += pair(i, option, k, chosen[k] as ChannelOption);
       if (sum + after >= least - 1e-12) continue;
       chosen.push(option);
       step(i + 1, sum);

@@ -87,7 +87,9 @@ test('the signal needed is just that: there the need is met both ways, a hair be
 test('in many kinds of noise at once it is the same as in each; more noise never needs less signal', () => {
   fc.assert(
     fc.property(access, allowances, needs, fc.array(noise, { maxLength: 8 }), (a, capacity, need, kinds) => {
-      expect([...signalsIn(a, capacity, need, kinds)]).toEqual(kinds.map((k) => signalFor(a, need, k)(capacity)));
+      expect([...signalsIn(a, capacity, need, kinds)]).toEqual(
+        kinds.map((k) => signalFor(a, need, k)(capacity)),
+      );
       const louder = kinds.map((k) => ({ ...k, riseDb: k.riseDb + 3 }));
       const [before, after] = [signalsIn(a, capacity, need, kinds), signalsIn(a, capacity, need, louder)];
       after.forEach((v, i) => expect(v).toBeGreaterThanOrEqual(before[i] ?? NaN));
@@ -110,7 +112,10 @@ test('a latency that the way alone breaks no signal mends; one that retries woul
       expect(Number.isFinite(strict)).toBe(true);
       // the weaker of the two directions is that much above where it would break off
       const off = Math.min(strict, strict + a.upMinusDownDb) - cellEdgeMarginDb;
-      const { down, up } = accessRates({ ...a, air: { ...a.air, busyShare: 0 } }, strict - cellEdgeMarginDb + 1e-6);
+      const { down, up } = accessRates(
+        { ...a, air: { ...a.air, busyShare: 0 } },
+        strict - cellEdgeMarginDb + 1e-6,
+      );
       expect(down > 0 && up > 0).toBe(true);
       expect(accessRates({ ...a, upMinusDownDb: 0 }, off - 1e-6).down).toBe(0);
     }),

@@ -50,7 +50,12 @@ export function accessesOf(backhaul: Backhaul, device: Device, streetLatencyMs: 
 }
 
 /** What a device gets when its access link alone would give so much: the chain's least, and shared air. */
-export function delivered(capacity: BackhaulCapacity, band: Band, accessMbps: number, way: 'down' | 'up'): number {
+export function delivered(
+  capacity: BackhaulCapacity,
+  band: Band,
+  accessMbps: number,
+  way: 'down' | 'up',
+): number {
   const shared = way === 'down' ? capacity.sharedDown : capacity.sharedUp;
   let least = way === 'down' ? capacity.downMbps : capacity.upMbps;
   // hops on another band's access radio only limit one another
@@ -86,7 +91,8 @@ const upAir = (access: Access) => ({ share: 1 - access.air.busyShare, ...access.
 export function signalFor(access: Access, need: Need, noise: Noise): (capacity: BackhaulCapacity) => number {
   const apart = signalForBothDirections(access, need);
   const downFor = rssiIn(downAir(access, noise), access.mode);
-  return (capacity) => Math.max(apart(capacity), downFor(accessNeeded(capacity, access.band, need.downMbps, 'down')));
+  return (capacity) =>
+    Math.max(apart(capacity), downFor(accessNeeded(capacity, access.band, need.downMbps, 'down')));
 }
 
 /** The same for one access, need and feed in many kinds of noise: by kind. */
@@ -111,9 +117,11 @@ function signalForBothDirections(access: Access, need: Need): (capacity: Backhau
   const { band, mode, upMinusDownDb } = access;
   const upFor = rssiIn(upAir(access), mode);
   // a strict latency is not kept where retries begin
-  const edge = need.latencyMs >= access.latencyMs + retryDelayMs ? -Infinity : rssiFor(0, mode) + cellEdgeMarginDb;
+  const edge =
+    need.latencyMs >= access.latencyMs + retryDelayMs ? -Infinity : rssiFor(0, mode) + cellEdgeMarginDb;
   const floor = Math.max(edge, edge - upMinusDownDb);
-  return (capacity) => Math.max(floor, upFor(accessNeeded(capacity, band, need.upMbps, 'up')) - upMinusDownDb);
+  return (capacity) =>
+    Math.max(floor, upFor(accessNeeded(capacity, band, need.upMbps, 'up')) - upMinusDownDb);
 }
 
 /** Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal. */

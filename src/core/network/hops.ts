@@ -11,11 +11,11 @@ import { type Air, goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
-import { wiredMbps } from './wired';
-import { type WiredLink, wiredLink } from './wiredLink';
+import { wiredMbps } from '../media/wired';
+import { type WiredLink, wiredLink } from '../media/wiredLink';
 import type { PathTree, Scene } from '../propagation/model';
 
-/** A unit with its kit and its place in space. */
+/** A unit with its product and its place in space. */
 export interface PlacedUnit {
   unit: Unit;
   product: Product;
@@ -64,7 +64,11 @@ export interface Hop {
 export const tcpFraction = 1460 / 1538;
 
 /** How far a unit's radios of one use reach. */
-export const pathTreeOfUnit = (scene: Scene, { unit, product, at, axis }: PlacedUnit, use: Radio['use']): PathTree =>
+export const pathTreeOfUnit = (
+  scene: Scene,
+  { unit, product, at, axis }: PlacedUnit,
+  use: Radio['use'],
+): PathTree =>
   cachedPathTree(
     scene,
     { at, axis, patterns: bands.map((b) => radioOf(product, b, use)?.pattern ?? null) },
@@ -185,7 +189,7 @@ export function hopOf(
   };
 }
 
-/** A way as the aerial of the unit at its end hears it, from the direction in which it arrives. */
+/** A way as the antenna of the unit at its end hears it, from the direction in which it arrives. */
 function heardBy(to: PlacedUnit, radio: Radio, way: RadioPath): RadioPath {
   const [last, before] = [way.points.at(-1), way.points.at(-2)];
   if (!last || !before) return way;

@@ -75,7 +75,13 @@ export function loadOf(job: Job, network: Network, predictions: readonly Predict
     const free = 1 - access.air.busyShare;
     const rates = accessRates(access, p.rssiDbm, p.noise);
     const share = free * (downMbps / rates.down + upMbps / rates.up);
-    spend(channelOf(backhaul, backhaul.hops, access.band), p.spotId, [backhaul.unit.id], share, access.air.busyShare);
+    spend(
+      channelOf(backhaul, backhaul.hops, access.band),
+      p.spotId,
+      [backhaul.unit.id],
+      share,
+      access.air.busyShare,
+    );
     backhaul.hops.forEach((hop, i) => {
       const ends = [hop.from.unit.id, hop.to.unit.id];
       const flow = links.get(hop.link.id) ?? {

@@ -2,15 +2,15 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { find, get, type Job, jobFromRecords } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
-import { changeUnit, removeUnit } from '@/core/plan/changeUnit';
-import { placeUnit } from '@/core/plan/placeUnit';
+import { changeUnit, removeUnit } from '@/core/design/changeUnit';
+import { placeUnit } from '@/core/design/placeUnit';
 import { backhaulOptions } from './backhaulOptions';
 import { buildScene } from '@/core/propagation/scene';
 import { chanceMet, delivered } from './delivery';
 import { type BackhaulCapacity, networkOf } from './backhaul';
 import { loadOf } from './load';
 import { predictJob } from './predict';
-import { cableLength, wiredMbps } from './wired';
+import { cableLength, wiredMbps } from '../media/wired';
 
 const job = jobFromRecords(quayHouse());
 const scene = buildScene(job);

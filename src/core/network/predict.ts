@@ -1,3 +1,4 @@
+import type { Point3 } from '../geometry/point';
 import { find, type Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
 import { type Band, bands, type Device, type Id } from '../job/records';
@@ -18,7 +19,7 @@ import {
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './backhaul';
 import { mountTerm, pathTreeOfUnit, calibrationTerm, type UnitAir } from './hops';
-import { mediumWords } from './mediumWords';
+import { mediumWords } from '../media/mediumWords';
 import type { Scene } from '../propagation/model';
 
 export type Bottleneck = 'plan' | 'port' | 'medium' | 'hop' | 'air' | 'device' | 'latency' | 'none';
@@ -71,8 +72,6 @@ export interface Prediction {
   air: Pick<UnitAir, 'channel' | 'chosen' | 'busyShare'> | null;
 }
 
-type Place = [number, number, number];
-
 interface AccessOption {
   access: Access;
   rssiDbm: number;
@@ -92,7 +91,7 @@ export const testDevice = (job: Job): Device | undefined =>
 /** Where and for what a prediction is made: a spot, or a device that stays where it is. */
 export interface Target {
   id: Id;
-  at: Place;
+  at: Point3;
   need: Need;
 }
 
@@ -229,7 +228,11 @@ function nearEdge({ access, rssiDbm }: AccessOption): boolean {
 }
 
 /** How an option's signal goes, and the terms that add up to it. */
-function explain(scene: Scene, { access, correctionDb: taughtDb }: AccessOption, at: Place): Pick<Prediction, 'terms' | 'paths'> {
+function explain(
+  scene: Scene,
+  { access, correctionDb: taughtDb }: AccessOption,
+  at: Point3,
+): Pick<Prediction, 'terms' | 'paths'> {
   const { backhaul, radio, band } = access;
   const ways = radioPathsTo(pathTreeOfUnit(scene, backhaul, 'access'), at, band);
   const rest = { id: backhaul.unit.id, spreadDb: 0 };
@@ -310,7 +313,11 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
   return steps;
 }
 
-function limitOf(chain: ChainStep[], latencyMs: number, need: Need): { limitedBy: Bottleneck; limitText: string } {
+function limitOf(
+  chain: ChainStep[],
+  latencyMs: number,
+  need: Need,
+): { limitedBy: Bottleneck; limitText: string } {
   if (latencyMs > need.latencyMs)
     return { limitedBy: 'latency', limitText: `latency ${latencyMs.toFixed(0)} of ${need.latencyMs} ms` };
   const step = chain.find((s) => s.isLimit);

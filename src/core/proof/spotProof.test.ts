@@ -1,6 +1,6 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { get, type Job, jobFromRecords } from '@/core/job/job';
-import { stageMarks } from '@/core/job/stages';
+import { stageMarks } from '@/core/progress/stages';
 import { makeRecord } from '@/core/job/make';
 import type { Reading } from '@/core/job/records';
 import { proveSpot, tally } from './spotProof';

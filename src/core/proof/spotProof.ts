@@ -5,7 +5,7 @@ import type { Device, Reading, Spot } from '../job/records';
 import { median } from '../statistics/exactTests';
 import { goodput } from '../wifi/radioLink';
 import { topRate } from './linkRate';
-import { type Difference, differencesOf } from './sameWay';
+import { type Difference, differencesOf } from './sameConditions';
 import { type Verdict, type VerdictResult, verdictOf, verdicts } from './verdict';
 
 export type Measure = 'down' | 'up' | 'latency';

@@ -1,4 +1,5 @@
 /** A short way from spot to spot for the walk with the phone. */
+import type { Point3 } from '../geometry/point';
 import type { Job } from '../job/job';
 import type { Spot } from '../job/records';
 import { placeInSpace } from '../propagation/scene';
@@ -6,24 +7,23 @@ import { placeInSpace } from '../propagation/scene';
 /** Going up or down a metre costs as much as so many along (planning: stairs and their landing). */
 const climbs = 4;
 
-type Place = readonly [number, number, number];
-const walkM = (a: Place, b: Place) =>
+const walkM = (a: Point3, b: Point3) =>
   Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + climbs * Math.abs(a[2] - b[2]);
 
 /**
  * Orders places from a start, nearest first, then by turning stretches about and moving single places
  * while that makes the way shorter (2-opt and or-opt). Returns indexes.
  */
-export function shortWay(start: Place, places: readonly Place[]): number[] {
+export function shortWay(start: Point3, places: readonly Point3[]): number[] {
   const left = new Set(places.keys());
   const way: number[] = [];
   for (let at = start; left.size > 0;) {
     const next = [...left].reduce((a, b) =>
-      walkM(at, places[b] as Place) < walkM(at, places[a] as Place) ? b : a,
+      walkM(at, places[b] as Point3) < walkM(at, places[a] as Point3) ? b : a,
     );
     left.delete(next);
     way.push(next);
-    at = places[next] as Place;
+    at = places[next] as Point3;
   }
   for (let better: number[] | null = way; better;) {
     better = shorter(start, places, way);
@@ -33,15 +33,15 @@ export function shortWay(start: Place, places: readonly Place[]): number[] {
 }
 
 /** Length of a way, in metres along plus climbs. */
-export const wayLength = (start: Place, places: readonly Place[], way: readonly number[]): number =>
+export const wayLength = (start: Point3, places: readonly Point3[], way: readonly number[]): number =>
   way.reduce(
     (sum, at, i) =>
-      sum + walkM(i === 0 ? start : (places[way[i - 1] as number] as Place), places[at] as Place),
+      sum + walkM(i === 0 ? start : (places[way[i - 1] as number] as Point3), places[at] as Point3),
     0,
   );
 
 /** The first shorter way that one turn or one move gives; null when there is none. */
-function shorter(start: Place, places: readonly Place[], way: readonly number[]): number[] | null {
+function shorter(start: Point3, places: readonly Point3[], way: readonly number[]): number[] | null {
   const had = wayLength(start, places, way);
   for (let i = 0; i < way.length; i++)
     for (let j = i + 1; j < way.length; j++) {

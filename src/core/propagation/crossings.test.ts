@@ -5,9 +5,10 @@ import { random } from '@/core/statistics/random';
 import { makeCrossings } from './crossings';
 import { crossings } from './angularIndex';
 import { buildScene } from './scene';
-import { assembly, brick, field, wall } from './testScenes';
+import { assembly, brick, field, wall } from '../../testing/testScenes';
 
 type Place = [number, number, number];
+
 const scene = buildScene(jobFromRecords(quayHouse()));
 const hits = makeCrossings();
 const crossed = (p: Place, q: Place) => {

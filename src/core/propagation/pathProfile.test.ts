@@ -2,7 +2,7 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '../job/job';
 import { pathProfile } from './pathProfile';
 import { buildScene } from './scene';
-import { assembly, brick, field, wall } from './testScenes';
+import { assembly, brick, field, wall } from '../../testing/testScenes';
 
 const one = buildScene(field([assembly('brick', [brick]), wall('w', [2, -18], [2, 18], 'brick')], 'brick'));
 

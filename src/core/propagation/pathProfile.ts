@@ -1,11 +1,10 @@
 /** A cut through the house along a path: what stands in it, unfolded onto distance and height. */
+import type { Point3 } from '../geometry/point';
 import { inPolygon } from '../geometry/polygon';
 import type { Id, Point } from '../job/records';
 
 import type { Block, Panel, Slab } from './sceneParts';
 import type { Scene } from './model';
-
-type Place = readonly [number, number, number];
 
 /** Something that the cut passes through; `s` along the path, m, `z` height, m. */
 export interface ProfilePart {
@@ -24,11 +23,11 @@ export interface ProfilePart {
  * Legs are laid end to end by their length in plan. Ways straight up have nothing to show beside
  * them, so such a leg is given half a metre.
  */
-export function pathProfile(scene: Scene, points: readonly Place[]): { s: number[]; parts: ProfilePart[] } {
+export function pathProfile(scene: Scene, points: readonly Point3[]): { s: number[]; parts: ProfilePart[] } {
   const s = [0];
   const parts: ProfilePart[] = [];
   points.slice(1).forEach((q, i) => {
-    const p = points[i] as Place;
+    const p = points[i] as Point3;
     const start = s[i] as number;
     const plan = Math.hypot(q[0] - p[0], q[1] - p[1]);
     s.push(start + Math.max(plan, 0.5));
@@ -51,7 +50,7 @@ const nameOf = (scene: Scene, lossId: number, open: string) =>
 
 /** Where a line in plan crosses a segment: distance along the line and along the segment, m. */
 function meet(
-  p: Place,
+  p: Point3,
   d: Direction,
   ox: number,
   oy: number,
@@ -64,7 +63,14 @@ function meet(
   return { s: (x * uy - y * ux) / cross, a: (x * d[1] - y * d[0]) / cross };
 }
 
-function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: number, start: number): ProfilePart[] {
+function panelIn(
+  scene: Scene,
+  panel: Panel,
+  p: Point3,
+  d: Direction,
+  plan: number,
+  start: number,
+): ProfilePart[] {
   const { origin: o, along: u, up, lengthM, heightM } = panel;
   if (panel.kind === 'roof') {
     // the slope's two level edges, each met by the line; between them the roof rises evenly
@@ -115,7 +121,7 @@ function panelIn(scene: Scene, panel: Panel, p: Place, d: Direction, plan: numbe
 }
 
 /** The parts of a leg, m along it, that lie within an outline. */
-function within(outline: readonly Point[], p: Place, d: Direction, plan: number): [number, number][] {
+function within(outline: readonly Point[], p: Point3, d: Direction, plan: number): [number, number][] {
   const cuts = [0, plan];
   outline.forEach(([x, y], i) => {
     const [nx, ny] = outline[(i + 1) % outline.length] ?? [x, y];
@@ -131,7 +137,14 @@ function within(outline: readonly Point[], p: Place, d: Direction, plan: number)
   });
 }
 
-function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number, start: number): ProfilePart[] {
+function floorIn(
+  scene: Scene,
+  slab: Slab,
+  p: Point3,
+  d: Direction,
+  plan: number,
+  start: number,
+): ProfilePart[] {
   const holes = slab.holes.flatMap((h) => within(h.outline, p, d, plan));
   return within(slab.outline, p, d, plan)
     .flatMap(([from, to]) => {
@@ -159,7 +172,14 @@ function floorIn(scene: Scene, slab: Slab, p: Place, d: Direction, plan: number,
     }));
 }
 
-function blockIn(scene: Scene, b: Block, p: Place, d: Direction, plan: number, start: number): ProfilePart[] {
+function blockIn(
+  scene: Scene,
+  b: Block,
+  p: Point3,
+  d: Direction,
+  plan: number,
+  start: number,
+): ProfilePart[] {
   const corner = (u: number, v: number): Point => [
     b.x + u * b.halfWidth * b.cos - v * b.halfDepth * b.sin,
     b.y + u * b.halfWidth * b.sin + v * b.halfDepth * b.cos,

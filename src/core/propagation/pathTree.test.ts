@@ -1,3 +1,4 @@
+import type { Point3 } from '@/core/geometry/point';
 import { demos } from '@/../demo/make/make';
 import { gridsOf } from '@/core/coverage/grid';
 import { bands } from '@/core/job/records';
@@ -9,19 +10,18 @@ import { fresnelNu, knifeEdgeLoss } from './knifeEdge';
 import { pathTree } from './pathTree';
 import { makeReceived, receive, shadowingDb, unitOffsetDb } from './receive';
 import { buildScene } from './scene';
-import { assembly, brick, concrete, field, metal, wall } from './testScenes';
+import { assembly, brick, concrete, field, metal, wall } from '../../testing/testScenes';
 import { termsOfPaths, radioPathsTo } from './radioPaths';
 import type { Scene, Transmitter } from './model';
 
-type Place = [number, number, number];
 const everywhere = ['isotropic', 'isotropic', 'isotropic'] as const;
-const transmitterAt = (at: Place, over: Partial<Transmitter> = {}): Transmitter => ({
+const transmitterAt = (at: Point3, over: Partial<Transmitter> = {}): Transmitter => ({
   at,
   axis: [0, 0, 1],
   patterns: everywhere,
   ...over,
 });
-const gains = (scene: Scene, transmitter: Transmitter, to: Place) => {
+const gains = (scene: Scene, transmitter: Transmitter, to: Point3) => {
   const out = makeReceived();
   receive(pathTree(scene, transmitter), ...to, out);
   return { gain: Array.from(out.gainDb), spread: Array.from(out.spreadDb) };
@@ -41,8 +41,8 @@ describe('against closed forms', () => {
   });
 
   test.each([
-    ['straight on', [-4, 0, 1] as Place, [4, 0, 1] as Place, 0],
-    ['at 60°', [-1, -Math.sqrt(3), 1] as Place, [1, Math.sqrt(3), 1] as Place, 60],
+    ['straight on', [-4, 0, 1] as Point3, [4, 0, 1] as Point3, 0],
+    ['at 60°', [-1, -Math.sqrt(3), 1] as Point3, [1, Math.sqrt(3), 1] as Point3, 60],
   ])('one slab of brick, %s', (_name, p, q, deg) => {
     const scene = buildScene(field([assembly('brick', [brick]), wall('w', [0, -18], [0, 18], 'brick')]));
     const d = Math.hypot(q[0] - p[0], q[1] - p[1]);
@@ -78,12 +78,12 @@ describe('against closed forms', () => {
 
   test('round the free end of a metal wall: free space over both legs and one turn', () => {
     const scene = buildScene(field([assembly('metal', [metal]), wall('w', [0, 0], [0, 19], 'metal')]));
-    const [p, q]: [Place, Place] = [
+    const [p, q]: [Point3, Point3] = [
       [-5, 2, 1.2],
       [4, 3, 1.2],
     ];
-    const edge: Place = [0, -0.05, 1.2];
-    const leg = (a: Place, b: Place) => [
+    const edge: Point3 = [0, -0.05, 1.2];
+    const leg = (a: Point3, b: Point3) => [
       Math.hypot(a[0] - b[0], a[1] - b[1]),
       Math.atan2(b[1] - a[1], b[0] - a[0]),
     ];
@@ -142,7 +142,7 @@ describe('ways round', () => {
       ...[...solid.byId.values()].filter((r) => r.type === 'assembly' || r.type === 'wall'),
       door('archway', null),
     ]);
-    const [p, q]: [Place, Place] = [
+    const [p, q]: [Point3, Point3] = [
       [-3, 1, 1.2],
       [3, 1, 1.2],
     ];
@@ -240,7 +240,7 @@ describe('all over Quay House', () => {
   });
   const tree = pathTree(scene, transmitter);
   const r = random(3);
-  const places = Array.from({ length: 600 }, (): Place => [
+  const places = Array.from({ length: 600 }, (): Point3 => [
     r.uniform() * 50 - 4,
     r.uniform() * 40 - 22,
     r.uniform() * 11 - 2,
@@ -289,7 +289,7 @@ describe('all over Quay House', () => {
 
   test('there and back cost nearly the same', () => {
     const rooms = job.storeys.flatMap((s) => gridsOf(job, s.id, 2)).map((g) => g.at);
-    const middles = rooms.map((at): Place => [at[0] ?? 0, at[1] ?? 0, at[2] ?? 0]);
+    const middles = rooms.map((at): Point3 => [at[0] ?? 0, at[1] ?? 0, at[2] ?? 0]);
     const differences = middles.map((to) => {
       const there = gains(scene, transmitterAt([5, 5, 1]), to).gain[1] ?? NaN;
       const back = gains(scene, transmitterAt(to), [5, 5, 1]).gain[1] ?? NaN;
@@ -302,7 +302,7 @@ describe('all over Quay House', () => {
   });
 
   test('a plug-in unit on its side or upside down is seen in the numbers', () => {
-    const at: Place = [4, 5, 0.3];
+    const at: Point3 = [4, 5, 0.3];
     const upright = gains(
       scene,
       transmitterAt(at, { patterns: ['dipole', 'dipole', 'dipole'] }),

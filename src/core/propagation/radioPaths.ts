@@ -1,4 +1,5 @@
 /** Why a signal is what it is: each path that was added, as points in space and as terms that add up to it. */
+import type { Point3 } from '../geometry/point';
 import type { Id } from '../job/records';
 import { bandMiddleGHz } from '../materials/wallLoss';
 import { bands, type Band } from '../job/records';
@@ -13,8 +14,8 @@ import type { Crossings, AngularIndex, PathTree, Scene } from './model';
 
 /** One line of an explanation; the lines of a value add up to it. */
 export interface Term {
-  /** `leaf`: what is passed at the turn itself, a door's or window's leaf. */
-  kind: 'sent' | 'aerial' | 'mount' | 'distance' | 'crossing' | 'turn' | 'leaf' | 'others' | 'taught';
+  /** `door-panel`: what is passed at the turn itself, a door or window that stands there. */
+  kind: 'sent' | 'aerial' | 'mount' | 'distance' | 'crossing' | 'turn' | 'door-panel' | 'others' | 'taught';
   label: string;
   /** dBm for what is sent, else dB; losses are negative. */
   db: number;
@@ -23,12 +24,10 @@ export interface Term {
   spreadDb: number;
 }
 
-type Place = readonly [number, number, number];
-
 /** One path from a unit to a place. */
 export interface RadioPath {
   /** From the unit, over the turns, to the place; site coordinates, m. */
-  points: Place[];
+  points: Point3[];
   /** dB relative to the EIRP. */
   gainDb: number;
   terms: Term[];
@@ -41,7 +40,7 @@ const toDb = (power: number) => 10 * Math.log10(power);
  * gains is the gain received, and the terms of each add up to its gain.
  * @returns none in a band without a radio.
  */
-export function radioPathsTo(tree: PathTree, to: Place, band: Band): RadioPath[] {
+export function radioPathsTo(tree: PathTree, to: Point3, band: Band): RadioPath[] {
   const b = bands.indexOf(band);
   const out = makeReceived();
   receive(tree, ...to, out);
@@ -71,19 +70,19 @@ function edgesTo({ previousState, firstFinalState: first, scene }: PathTree, edg
   return list;
 }
 
-function pathOver(tree: PathTree, edges: readonly number[], to: Place, b: number): RadioPath {
+function pathOver(tree: PathTree, edges: readonly number[], to: Point3, b: number): RadioPath {
   const { scene, transmitter } = tree;
   const { at, lossId, item, label: words } = scene.edges;
   const hits = makeCrossings();
-  const points: Place[] = [
+  const points: Point3[] = [
     transmitter.at,
-    ...edges.map((g): Place => [at[g * 3] as number, at[g * 3 + 1] as number, at[g * 3 + 2] as number]),
+    ...edges.map((g): Point3 => [at[g * 3] as number, at[g * 3 + 1] as number, at[g * 3 + 2] as number]),
     to,
   ];
   const legs = points.slice(1).map((q, i) => {
-    const p = points[i] as Place;
+    const p = points[i] as Point3;
     const d = Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]);
-    const u = q.map((v, k) => (v - (p[k] as number)) / (d || 1)) as unknown as Place;
+    const u = q.map((v, k) => (v - (p[k] as number)) / (d || 1)) as unknown as Point3;
     return { p, q, d, u };
   });
   const length = legs.reduce((sum, l) => sum + l.d, 0);
@@ -122,7 +121,7 @@ function pathOver(tree: PathTree, edges: readonly number[], to: Place, b: number
     const own = lossId[g] as number;
     if (own >= 0)
       terms.push({
-        kind: 'leaf',
+        kind: 'door-panel',
         label: `${scene.lossNames[own] ?? 'opening'}, in the turn`,
         db: toDb(transmittanceOf(scene, own, openingIncidenceCosine(scene, g, ...l.u, ...next.u), b)),
         id,
@@ -136,7 +135,7 @@ function pathOver(tree: PathTree, edges: readonly number[], to: Place, b: number
 export function crossed(
   scene: Scene,
   index: AngularIndex,
-  q: Place,
+  q: Point3,
   b: number,
   hits: Crossings,
 ): (Term & { at: number })[] {

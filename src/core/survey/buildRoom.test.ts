@@ -2,7 +2,7 @@ import { regionArea } from '../geometry/region';
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { smallHouse } from '../job/smallHouse';
+import { smallHouse } from '../../testing/smallHouse';
 import { adjustStorey, tapeSpreadM } from './adjust';
 import { type BuiltRoom, buildRoom, likelySlip } from './buildRoom';
 import { paintOuterWalls, paintWalls } from './paint';

@@ -1,8 +1,16 @@
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
-import { smallHouse } from '../job/smallHouse';
+import { smallHouse } from '../../testing/smallHouse';
 import type { Made } from './wallEdits';
-import { makeFixedDevice, makeOpening, makeRoom, makeServicePoint, makeSpot, makeThing, makeWall } from './place';
+import {
+  makeFixedDevice,
+  makeOpening,
+  makeRoom,
+  makeServicePoint,
+  makeSpot,
+  makeThing,
+  makeWall,
+} from './place';
 import { openingPresets, thingPresets } from './presets';
 import { addBuilding, addOutdoors, addStorey, removeStorey } from './storeys';
 import { paintOuterWalls } from './paint';

@@ -2,7 +2,7 @@ import { type Edit, putOne } from '../job/edits';
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { smallHouse } from '../job/smallHouse';
+import { smallHouse } from '../../testing/smallHouse';
 import type { Wall } from '../job/records';
 import { regionArea } from '../geometry/region';
 import { isClosed, withRooms } from './rooms';

@@ -3,7 +3,7 @@ import { regionArea } from '../geometry/region';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import { smallHouse } from '../job/smallHouse';
+import { smallHouse } from '../../testing/smallHouse';
 import { clearEnds, snapPoint } from './snap';
 import {
   joinWall,

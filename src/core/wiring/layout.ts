@@ -2,7 +2,7 @@
 import { boundsOf, toSite } from '../geometry/place';
 import { find, get, type Job } from '../job/job';
 import type { Building, Id, Point, Storey } from '../job/records';
-import { outerWallIds } from '../network/outerWalls';
+import { outerWallIds } from '../media/outerWalls';
 
 /** Yards are shortened to this, m; the open air is drawn so wide. */
 const longestGapM = 2;

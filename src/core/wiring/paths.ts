@@ -1,7 +1,7 @@
 /** The ways of links on the wiring section. */
 import { find, get, type Job } from '../job/job';
 import type { Id, Link, ServicePoint, Unit } from '../job/records';
-import { coaxRoute } from '../network/coaxRoute';
+import { coaxRoute } from '../media/coaxRoute';
 import type { WiringLayout } from './layout';
 
 type At = [number, number];
@@ -31,7 +31,10 @@ export function wiringPaths(job: Job, layout: WiringLayout): WiringPath[] {
 /** The way of one link, which need not be in the plan. */
 export function wiringPath(job: Job, layout: WiringLayout, link: Link, from: Unit, to: Unit): WiringPath {
   const [a, b] = [layout.placeOf(from), layout.placeOf(to)];
-  const through = servicePointsOf(job, link).map((servicePoint) => ({ servicePoint, at: layout.placeOf(servicePoint) }));
+  const through = servicePointsOf(job, link).map((servicePoint) => ({
+    servicePoint,
+    at: layout.placeOf(servicePoint),
+  }));
   const stops =
     link.medium === 'wireless'
       ? [a, b]

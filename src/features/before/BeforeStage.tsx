@@ -3,22 +3,22 @@
 import { find } from '@/core/job/job';
 import { foundWords, markText, StatusMark } from '@/ui/marks';
 import { Button, PartHead } from '@/ui/primitives';
-import { CalibrationPanel } from '@/ui/learn/LearntPanel';
-import { ImportButton } from '@/ui/readings/ImportButton';
-import { takeSimulatedRuns } from '@/ui/readings/readingActions';
-import { RunForm } from '@/ui/readings/RunForm';
-import { RunTable } from '@/ui/readings/RunTable';
-import { PathProfileButton } from '@/ui/cut/CutButton';
-import { PathProfilePanel } from '@/ui/cut/CutPanel';
-import { Sheet } from '@/ui/sheet/Sheet';
-import { Hint, Inspector } from '@/ui/shell/Inspector';
-import { Ledger } from '@/ui/shell/Ledger';
-import { Legend } from '@/ui/shell/Legend';
-import { Section } from '@/ui/shell/Section';
-import { StageHead } from '@/ui/shell/StageHead';
-import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
-import { RecordPanel } from '@/ui/why/RecordPanel';
-import { SpotHead, SpotWhy } from '@/ui/why/SpotWhy';
+import { CalibrationPanel } from '@/panels/calibration/CalibrationPanel';
+import { ImportButton } from '@/panels/readings/ImportButton';
+import { takeSimulatedRuns } from '@/panels/readings/readingActions';
+import { RunForm } from '@/panels/readings/RunForm';
+import { RunTable } from '@/panels/readings/RunTable';
+import { PathProfileButton } from '@/panels/pathProfile/PathProfileButton';
+import { PathProfilePanel } from '@/panels/pathProfile/PathProfilePanel';
+import { Sheet } from '@/editor/sheet/Sheet';
+import { Hint, Inspector } from '@/shell/Inspector';
+import { Ledger } from '@/shell/Ledger';
+import { Legend } from '@/shell/Legend';
+import { Section } from '@/editor/section/Section';
+import { StageHead } from '@/shell/StageHead';
+import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
+import { RecordPanel } from '@/panels/why/RecordPanel';
+import { SpotHead, SpotWhy } from '@/panels/why/SpotWhy';
 
 /** Readings as found, spot by spot, beside what the model makes of the network as it is. */
 export function BeforeStage() {

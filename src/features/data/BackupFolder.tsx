@@ -2,7 +2,7 @@
 
 import { type FormEvent, useState } from 'react';
 import { Button, inputClass } from '@/ui/primitives';
-import { messageOf } from '@/ui/store/api';
+import { messageOf } from '@/client/store/api';
 import { Head } from './Head';
 import { chooseFolder, type DataView } from './dataApi';
 

@@ -4,7 +4,7 @@ import { ArchiveRestore, Download, HardDriveDownload } from 'lucide-react';
 import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { Button } from '@/ui/primitives';
-import { ApiError, messageOf } from '@/ui/store/api';
+import { ApiError, messageOf } from '@/client/store/api';
 import { whenText } from '@/ui/units';
 import { BackupFolder } from './BackupFolder';
 import { Head } from './Head';

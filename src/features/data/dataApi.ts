@@ -1,7 +1,7 @@
 'use client';
 
 import { z } from 'zod';
-import { ask } from '@/ui/store/api';
+import { ask } from '@/client/store/api';
 
 export const dataStateSchema = z.object({
   folder: z.string(),

@@ -1,10 +1,10 @@
 'use client';
 
 import { Download, Printer } from 'lucide-react';
-import { Report } from '@/ui/report/Report';
+import { Report } from '@/panels/report/Report';
 import { Button } from '@/ui/primitives';
-import { Section } from '@/ui/shell/Section';
-import { useJob } from '@/ui/store/JobProvider';
+import { Section } from '@/editor/section/Section';
+import { useJob } from '@/client/store/JobProvider';
 
 const link =
   'inline-flex h-9 items-center justify-center gap-2 rounded-(--radius) border border-strong bg-panel px-3 font-semibold hover:bg-paper pointer-coarse:h-11';

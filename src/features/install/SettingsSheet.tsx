@@ -12,9 +12,9 @@ import { DialogFrame } from '@/ui/DialogFrame';
 import { QrCode } from '@/ui/QrCode';
 import { Button, Field, inputClass, PartHead, TextInput } from '@/ui/primitives';
 import { TickField } from '@/ui/WordChoice';
-import { ask, messageOf } from '@/ui/store/api';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { seal, unseal } from '@/ui/install/seal';
+import { ask, messageOf } from '@/client/store/api';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { seal, unseal } from '@/panels/install/seal';
 
 const secretsSchema = z.object({
   secrets: z.array(

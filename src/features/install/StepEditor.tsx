@@ -7,7 +7,7 @@ import { makeRecord } from '@/core/job/make';
 import type { StepEdit } from '@/core/job/records';
 import type { Step } from '@/core/install/step';
 import { Button, Field, inputClass, TextInput } from '@/ui/primitives';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 const minutesOf = (text: string): number => {
   const n = Number(text.trim().replace(',', '.'));

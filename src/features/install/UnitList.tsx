@@ -3,8 +3,8 @@
 import { find } from '@/core/job/job';
 import type { Live } from '@/core/install/live';
 import { PartHead } from '@/ui/primitives';
-import { PegIcon } from '@/ui/sheet/Peg';
-import { useJob } from '@/ui/store/JobProvider';
+import { PegIcon } from '@/editor/sheet/Peg';
+import { useJob } from '@/client/store/JobProvider';
 import type { RunbookView } from './useRunbook';
 import type { SeenUnit } from './useRehearsal';
 

@@ -4,8 +4,8 @@ import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { type StepRun, schemas } from '@/core/job/records';
-import { ask, messageOf } from '@/ui/store/api';
-import { useJobStore } from '@/ui/store/JobProvider';
+import { ask, messageOf } from '@/client/store/api';
+import { useJobStore } from '@/client/store/JobProvider';
 
 const rehearsalSchema = z.object({
   entries: z.array(z.object({ atS: z.number(), stepKey: z.string(), what: z.string(), words: z.string() })),

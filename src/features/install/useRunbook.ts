@@ -5,8 +5,8 @@ import { toast } from 'sonner';
 import { type Live, type StepStanding, standings } from '@/core/install/live';
 import { runbookOf } from '@/core/install/runbook';
 import type { StepRun } from '@/core/job/records';
-import { messageOf } from '@/ui/store/api';
-import { useJob } from '@/ui/store/JobProvider';
+import { messageOf } from '@/client/store/api';
+import { useJob } from '@/client/store/JobProvider';
 
 /** The schedule is worked out anew so often while nothing is noted, ms. */
 const againMs = 20_000;

@@ -1,4 +1,4 @@
-import type { JobSummary } from '@/core/proof/jobSummary';
+import type { JobSummary } from '@/core/progress/jobSummary';
 
 /** The property's own outline on one ground line. */
 export function JobPicture({ job }: { job: JobSummary }) {

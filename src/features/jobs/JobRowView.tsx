@@ -2,8 +2,8 @@
 
 import { Copy, Download, Trash2 } from 'lucide-react';
 import Link from 'next/link';
-import { type StageMark, stages } from '@/core/job/stages';
-import { countsOf, type JobRow, type JobSummary, stageStates } from '@/core/proof/jobSummary';
+import { type StageMark, stages } from '@/core/progress/stages';
+import { countsOf, type JobRow, type JobSummary, stageStates } from '@/core/progress/jobSummary';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { Button, IconButton } from '@/ui/primitives';
 import { whenText } from '@/ui/units';

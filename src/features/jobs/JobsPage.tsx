@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { toast, Toaster } from 'sonner';
 import { binDays } from '@/core/job/limits';
-import { countsOf, type JobRow } from '@/core/proof/jobSummary';
+import { countsOf, type JobRow } from '@/core/progress/jobSummary';
 import { Button, inputClass } from '@/ui/primitives';
 import { DeleteDialog } from './DeleteDialog';
 import { emptyBin, importJob, nameOf, useJobs } from './jobsApi';

@@ -2,10 +2,10 @@
 
 import { useRouter } from 'next/navigation';
 import { type FormEvent, useState } from 'react';
-import { newJobSchema } from '@/core/job/newJob';
-import { assemblyLibrary } from '@/core/kit/library';
+import { newJobSchema } from '@/core/templates/newJob';
+import { assemblyLibrary } from '@/core/templates/library';
 import { Button, Choice, Field, inputClass, Segmented } from '@/ui/primitives';
-import { messageOf } from '@/ui/store/api';
+import { messageOf } from '@/client/store/api';
 import { type Lengths, lengthText, parseLength } from '@/ui/units';
 import { makeJob } from './jobsApi';
 

@@ -2,8 +2,8 @@
 
 import { useCallback, useState } from 'react';
 import { z } from 'zod';
-import { type JobRow, jobRowSchema } from '@/core/proof/jobSummary';
-import { ApiError, ask, messageOf } from '@/ui/store/api';
+import { type JobRow, jobRowSchema } from '@/core/progress/jobSummary';
+import { ApiError, ask, messageOf } from '@/client/store/api';
 
 /** The list of jobs, and a way to fetch it anew. */
 export function useJobs(initial: JobRow[]) {

@@ -1,6 +1,6 @@
 import type { WiringPath } from '@/core/wiring/paths';
-import { linkStrokes, zigzag } from '@/ui/sheet/linkPath';
-import { servicePointShapes } from '@/ui/sheet/Marks';
+import { linkStrokes, zigzag } from '@/editor/sheet/linkPath';
+import { servicePointShapes } from '@/editor/sheet/Marks';
 
 type Px = (x: number, z: number) => [number, number];
 

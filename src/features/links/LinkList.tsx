@@ -1,11 +1,11 @@
 'use client';
 
 import { find } from '@/core/job/job';
-import { mediumWords } from '@/core/network/mediumWords';
+import { mediumWords } from '@/core/media/mediumWords';
 import { StatusMark } from '@/ui/marks';
-import { LinkIcon } from '@/ui/sheet/LinkLines';
-import { PegIcon } from '@/ui/sheet/Peg';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { LinkIcon } from '@/editor/sheet/LinkLines';
+import { PegIcon } from '@/editor/sheet/Peg';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 
 /** Every planned unit with what feeds it: what it allows, and what everyone at once would take. */

@@ -1,8 +1,8 @@
 'use client';
 
-import type { CoaxLosses, LossStep, MainsLosses } from '@/core/network/lossSteps';
+import type { CoaxLosses, LossStep, MainsLosses } from '@/core/media/lossSteps';
 import { PartHead } from '@/ui/primitives';
-import { useJob } from '@/ui/store/JobProvider';
+import { useJob } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { lengthText } from '@/ui/units';
 

@@ -1,11 +1,11 @@
 'use client';
 
 import { useMemo, useState } from 'react';
-import { billOf, costsByUnit } from '@/core/plan/bill';
+import { billOf, costsByUnit } from '@/core/design/bill';
 import { find } from '@/core/job/job';
-import { BillDialog } from '@/ui/plan/BillDialog';
-import { PegIcon } from '@/ui/sheet/Peg';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { BillDialog } from '@/panels/plan/BillDialog';
+import { PegIcon } from '@/editor/sheet/Peg';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { lengthText, minutesText, moneyText } from '@/ui/units';
 
 /** What each unit takes with its link, and all of them together. */

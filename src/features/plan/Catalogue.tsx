@@ -2,21 +2,21 @@
 
 import { useRef, useState } from 'react';
 import { toast } from 'sonner';
-import { readProductCsv, writeProductCsv } from '@/core/formats/kitCsv';
-import { plainRadio } from '@/core/kit/catalogue';
+import { readProductCsv, writeProductCsv } from '@/core/formats/productCsv';
+import { plainRadio } from '@/core/templates/products';
 import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
 import { type Product, schemas } from '@/core/job/records';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, PartHead } from '@/ui/primitives';
-import { saveText } from '@/ui/saveText';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { kindWords, ProductFields } from './KitFields';
+import { saveText } from '@/client/saveText';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { kindWords, ProductFields } from './ProductFields';
 
 /** Largest file taken, bytes. */
 const mostBytes = 2_000_000;
 
-/** Kits from a file: CSV, or JSON as this dialog writes it. */
+/** Products from a file: CSV, or JSON as this dialog writes it. */
 function readProducts(
   name: string,
   text: string,
@@ -35,7 +35,7 @@ function readProducts(
   }
 }
 
-/** The job's own catalogue: made-up kit to begin with, to be changed, added to, brought in and taken out. */
+/** The job's own catalogue: made-up products to begin with, to be changed, added to, brought in and taken out. */
 export function Catalogue({ onClose }: { onClose: () => void }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
@@ -51,7 +51,9 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
     const { kits: products, problems } = readProducts(chosen.name, await chosen.text());
     const [first] = problems;
     if (first) toast.error(`Nothing was taken. ${first.path ? `${first.path}: ` : ''}${first.message}`);
-    else if (store.getState().commit({ label: `Bring in ${products.length} kits`, put: products, remove: [] }))
+    else if (
+      store.getState().commit({ label: `Bring in ${products.length} kits`, put: products, remove: [] })
+    )
       toast(`${products.length} kits taken from ${chosen.name}`);
   }
 
@@ -92,7 +94,9 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
             }}
           />
           <Button onClick={() => file.current?.click()}>Bring in CSV or JSON</Button>
-          <Button onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeProductCsv(job.kits), 'text/csv')}>
+          <Button
+            onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeProductCsv(job.kits), 'text/csv')}
+          >
             CSV
           </Button>
           <Button
@@ -150,7 +154,9 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
                 used(product.id)
                   ? null
                   : () => {
-                      store.getState().commit({ label: `Remove ${product.name}`, put: [], remove: [product.id] });
+                      store
+                        .getState()
+                        .commit({ label: `Remove ${product.name}`, put: [], remove: [product.id] });
                       setShown(null);
                     }
               }

@@ -2,11 +2,11 @@
 
 import { find } from '@/core/job/job';
 import { bands } from '@/core/job/records';
-import { setChannels } from '@/core/plan/setChannels';
+import { setChannels } from '@/core/design/setChannels';
 import { radioRules } from '@/core/wifi/radioRules';
 import { Button, PartHead } from '@/ui/primitives';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { useAnswer } from '@/ui/store/useAnswer';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { useAnswer } from '@/client/store/useAnswer';
 import type { ComputeApi } from '@/workers/protocol';
 import type { Remote } from 'comlink';
 

@@ -3,19 +3,19 @@
 import { Trash2 } from 'lucide-react';
 import { find } from '@/core/job/job';
 import type { Unit } from '@/core/job/records';
-import { isPlaceable } from '@/core/kit/placeable';
-import { changeUnit } from '@/core/plan/changeUnit';
-import { PegIcon } from '@/ui/sheet/Peg';
-import { removeSelected } from '@/ui/shell/actions';
+import { isPlaceable } from '@/core/design/placeable';
+import { changeUnit } from '@/core/design/changeUnit';
+import { PegIcon } from '@/editor/sheet/Peg';
+import { removeSelected } from '@/client/actions';
 import { markText, plannedMark, StatusMark } from '@/ui/marks';
 import { Button, Choice, Field, PartHead, TextInput } from '@/ui/primitives';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { UnitHold } from '@/ui/unit/UnitHold';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { UnitHold } from '@/panels/unit/UnitHold';
 import { rateText } from '@/core/network/rateText';
 import { lengthText, parseLength, sureText } from '@/ui/units';
-import { Snags } from '@/ui/plan/Snags';
-import { UnitLink } from '@/ui/plan/UnitLink';
-import { UnitPorts } from '@/ui/plan/UnitPorts';
+import { Snags } from '@/panels/plan/Snags';
+import { UnitLink } from '@/panels/plan/UnitLink';
+import { UnitPorts } from '@/panels/plan/UnitPorts';
 
 /** A unit: where it is, what feeds it, what hangs on it. */
 export function UnitInspector({ unit }: { unit: Unit }) {

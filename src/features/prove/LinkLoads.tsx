@@ -5,9 +5,9 @@ import type { LinkLoad } from '@/core/proof/linkLoad';
 import { find } from '@/core/job/job';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { Button, PartHead } from '@/ui/primitives';
-import { goTo } from '@/ui/shell/actions';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { useAnswer } from '@/ui/store/useAnswer';
+import { goTo } from '@/client/actions';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { useAnswer } from '@/client/store/useAnswer';
 import type { ComputeApi } from '@/workers/protocol';
 
 const ask = (api: Remote<ComputeApi>) => api.linkLoads();

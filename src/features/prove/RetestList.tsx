@@ -4,8 +4,8 @@ import { find } from '@/core/job/job';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { StatusMark, verdictWords } from '@/ui/marks';
 import { PartHead } from '@/ui/primitives';
-import { goTo } from '@/ui/shell/actions';
-import { useJob, useJobStore, useProofs } from '@/ui/store/JobProvider';
+import { goTo } from '@/client/actions';
+import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 
 /** Why a spot that was tested has to be tested again, or null. */
 function whyAgain(p: SpotProof): string | null {

@@ -3,8 +3,8 @@
 import { Trash2 } from 'lucide-react';
 import { roamingOf } from '@/core/proof/roaming';
 import { IconButton, PartHead } from '@/ui/primitives';
-import { RoamStrip } from '@/ui/readings/RoamStrip';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { RoamStrip } from '@/panels/readings/RoamStrip';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { whenText } from '@/ui/units';
 
 /** Walks from unit to unit, newest first: time lost, and where the phone held on. */

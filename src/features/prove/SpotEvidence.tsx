@@ -2,11 +2,11 @@
 
 import type { Prediction } from '@/core/network/predict';
 import { rateText } from '@/core/network/rateText';
-import { differenceEffect, kindWords } from '@/core/proof/sameWay';
+import { differenceEffect, kindWords } from '@/core/proof/sameConditions';
 import { seenLimit } from '@/core/proof/seenLimit';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { PartHead } from '@/ui/primitives';
-import { useJob } from '@/ui/store/JobProvider';
+import { useJob } from '@/client/store/JobProvider';
 
 const comparing = new Set(['better-short', 'worse', 'unchanged']);
 

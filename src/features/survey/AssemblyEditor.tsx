@@ -19,9 +19,9 @@ import { adjusted } from '@/core/survey/adjust';
 import { paintWalls } from '@/core/survey/paint';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, IconButton, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
-import { WallLossTable } from '@/ui/why/WallLossTable';
-import { ConstructionSection, layerName } from './LayeredCut';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { WallLossTable } from '@/panels/why/WallLossTable';
+import { ConstructionSection, layerName } from './ConstructionSection';
 
 const round = (v: number) => Math.round(v * 10) / 10;
 const perBand = (of: (band: (typeof bands)[number]) => number): PerBand => ({

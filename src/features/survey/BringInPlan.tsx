@@ -9,9 +9,9 @@ import { find } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, PartHead } from '@/ui/primitives';
-import { newWallAssembly } from '@/ui/sheet/useWallTool';
-import { messageOf } from '@/ui/store/api';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { messageOf } from '@/client/store/api';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { lengthText } from '@/ui/units';
 
 const units = {

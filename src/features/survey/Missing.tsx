@@ -5,9 +5,9 @@ import { toast } from 'sonner';
 import { surveyGaps, type SpotTerms } from '@/core/checks/surveyGaps';
 import { Button } from '@/ui/primitives';
 import { MarkShape, StatusMark } from '@/ui/marks';
-import { messageOf } from '@/ui/store/api';
-import { goTo } from '@/ui/shell/actions';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { messageOf } from '@/client/store/api';
+import { goTo } from '@/client/actions';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 const shown = 6;
 

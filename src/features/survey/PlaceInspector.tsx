@@ -1,7 +1,7 @@
 'use client';
 
 import { find } from '@/core/job/job';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { BuildingFields, saver } from './fields/BuildingFields';
 import { HouseholdFields } from './fields/HouseholdFields';
 import { NeighbourFields } from './fields/NeighbourFields';

@@ -1,6 +1,6 @@
 'use client';
 
-import { saveText } from '@/ui/saveText';
+import { saveText } from '@/client/saveText';
 import { FileInput, FileOutput, ImagePlus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useRef, useState } from 'react';
@@ -10,8 +10,8 @@ import type { PlanDrawing } from '@/core/formats/planLines';
 import { writePlanSvg } from '@/core/formats/planSvg';
 import { find } from '@/core/job/job';
 import { Button } from '@/ui/primitives';
-import { useJobStore } from '@/ui/store/JobProvider';
-import { messageOf } from '@/ui/store/api';
+import { useJobStore } from '@/client/store/JobProvider';
+import { messageOf } from '@/client/store/api';
 import { BringInPlan } from './BringInPlan';
 import { ReadingFile } from './ReadingFile';
 import { StoppedError, useFileReader } from './useFileReader';

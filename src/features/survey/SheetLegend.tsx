@@ -4,8 +4,8 @@ import { useState } from 'react';
 import type { Picture } from '@/core/job/records';
 
 import { putOne } from '@/core/job/edits';
-import { HatchSwatch } from '@/ui/sheet/hatches';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { HatchSwatch } from '@/editor/sheet/hatches';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { PlanFiles } from './PlanFiles';
 import { Button } from '@/ui/primitives';
 

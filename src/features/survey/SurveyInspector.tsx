@@ -5,27 +5,27 @@ import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import { needOf } from '@/core/job/needs';
 import type { AnyRecord } from '@/core/job/records';
-import { removeSelected } from '@/ui/shell/actions';
+import { removeSelected } from '@/client/actions';
 import { Button, PartHead } from '@/ui/primitives';
-import { HatchSwatch } from '@/ui/sheet/hatches';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { HatchSwatch } from '@/editor/sheet/hatches';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { needText } from '@/ui/units';
 import { PlaceInspector } from './PlaceInspector';
-import { recordTitle } from '@/ui/why/RecordPanel';
-import { WallLossTable } from '@/ui/why/WallLossTable';
+import { recordTitle } from '@/panels/why/RecordPanel';
+import { WallLossTable } from '@/panels/why/WallLossTable';
 import { BuildingFields } from './fields/BuildingFields';
 import { FixedDeviceFields } from './fields/FixedDeviceFields';
 import { FloorOpeningFields } from './fields/FloorOpeningFields';
 import { OpeningFields } from './fields/OpeningFields';
 import { PictureFields } from './fields/PictureFields';
 import { RouteFields } from './fields/RouteFields';
-import { ServicePointFields } from './fields/ServiceFields';
+import { ServicePointFields } from './fields/ServicePointFields';
 import { SpotFields } from './fields/SpotFields';
 import { ThingFields } from './fields/ThingFields';
 import { UnitFields } from './fields/UnitFields';
 import { WallFields } from './fields/WallFields';
 import { ActivityPicker } from './ActivityPicker';
-import { NameField } from '@/ui/inputs';
+import { NameField } from '@/client/inputs';
 
 /** What is selected, to be corrected. Every change is saved at once and can be undone. */
 export function SurveyInspector() {

@@ -3,12 +3,12 @@
 import { find } from '@/core/job/job';
 import { regionArea } from '@/core/geometry/region';
 import { StatusMark } from '@/ui/marks';
-import { Sheet } from '@/ui/sheet/Sheet';
-import { Inspector } from '@/ui/shell/Inspector';
-import { Ledger } from '@/ui/shell/Ledger';
-import { Section } from '@/ui/shell/Section';
-import { StageHead } from '@/ui/shell/StageHead';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { Sheet } from '@/editor/sheet/Sheet';
+import { Inspector } from '@/shell/Inspector';
+import { Ledger } from '@/shell/Ledger';
+import { Section } from '@/editor/section/Section';
+import { StageHead } from '@/shell/StageHead';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { isClosed } from '@/core/survey/rooms';
 import { isOutdoors } from '@/core/survey/storeyGraph';
 import { areaText, lengthText } from '@/ui/units';

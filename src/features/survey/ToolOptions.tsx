@@ -4,10 +4,10 @@ import type { ReactNode } from 'react';
 import { openingPresets, servicePointKinds, thingPresets } from '@/core/survey/presets';
 import { isOutdoors } from '@/core/survey/storeyGraph';
 import { Choice } from '@/ui/primitives';
-import { HatchSwatch } from '@/ui/sheet/hatches';
-import { routeNames } from '@/ui/sheet/putDown';
-import { newWallAssembly } from '@/ui/sheet/useWallTool';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { HatchSwatch } from '@/editor/sheet/hatches';
+import { routeNames } from '@/editor/sheet/putDown';
+import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { toolNames } from './ToolRail';
 
 /** The keys of the tool in hand, in the order of their use. */
@@ -84,7 +84,10 @@ export function ToolOptions() {
         <Choice
           label="Kind of coax point"
           value={choice.coax}
-          options={(['coax', 'splitter'] as const).map((k) => ({ value: k, text: servicePointKinds[k].name }))}
+          options={(['coax', 'splitter'] as const).map((k) => ({
+            value: k,
+            text: servicePointKinds[k].name,
+          }))}
           onChange={(v) => set({ choice: { ...choice, coax: v === 'splitter' ? 'splitter' : 'coax' } })}
         />
       )}

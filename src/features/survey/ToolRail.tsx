@@ -14,8 +14,8 @@ import {
   SquareDashed,
 } from 'lucide-react';
 import { Fragment } from 'react';
-import type { Tool } from '@/ui/store/jobStore';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import type { Tool } from '@/client/store/jobStore';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 const groups = [
   [{ tool: 'select', key: 'V', name: 'Select and move', Icon: MousePointer2 }],

@@ -7,8 +7,8 @@ import { putOne } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
 import { find } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
-import { ask, keptPictureSchema, messageOf } from '@/ui/store/api';
-import { useJobStore } from '@/ui/store/JobProvider';
+import { ask, keptPictureSchema, messageOf } from '@/client/store/api';
+import { useJobStore } from '@/client/store/JobProvider';
 import { StoppedError } from './useFileReader';
 
 /** The largest picture that is worth sending; the server refuses more, bytes. */

@@ -7,7 +7,7 @@ import { makeRecord } from '@/core/job/make';
 import type { Id, RoamWalk } from '@/core/job/records';
 import { roamingOf } from '@/core/proof/roaming';
 import { Button } from '@/ui/primitives';
-import { RoamStrip } from '@/ui/readings/RoamStrip';
+import { RoamStrip } from '@/panels/readings/RoamStrip';
 import { phoneId } from './walkKept';
 import type { WalkStore } from './walkStore';
 

@@ -5,9 +5,9 @@ import { boundsOf } from '@/core/geometry/place';
 import { labelPoint } from '@/core/geometry/polygon';
 import type { Job } from '@/core/job/job';
 import type { Reading, Spot } from '@/core/job/records';
-import { Hatches } from '@/ui/sheet/hatches';
-import { Peg } from '@/ui/sheet/Peg';
-import { StoreyFloor, StoreyThings, StoreyWalls } from '@/ui/sheet/StoreyPlan';
+import { Hatches } from '@/editor/sheet/hatches';
+import { Peg } from '@/editor/sheet/Peg';
+import { StoreyFloor, StoreyThings, StoreyWalls } from '@/editor/sheet/StoreyPlan';
 
 /** What is shown around a spot, m across and down. */
 const [acrossM, downM] = [8.4, 4.6];

@@ -7,10 +7,10 @@ import { mergeRun } from '@/core/install/mergeRun';
 import { runbookOf } from '@/core/install/runbook';
 import { factsOf } from '@/core/install/stuck';
 import type { StepRun } from '@/core/job/records';
-import { Photos } from '@/ui/install/Photos';
-import { StepCard } from '@/ui/install/StepCard';
-import { StuckPanel } from '@/ui/install/StuckPanel';
-import { useNow } from '@/ui/install/useNow';
+import { Photos } from '@/panels/install/Photos';
+import { StepCard } from '@/panels/install/StepCard';
+import { StuckPanel } from '@/panels/install/StuckPanel';
+import { useNow } from '@/panels/install/useNow';
 import { Button, inputClass } from '@/ui/primitives';
 import type { WalkStore } from './walkStore';
 

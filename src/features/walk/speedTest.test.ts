@@ -1,7 +1,7 @@
 /** The speed test against its real far end, on loopback. */
 import { createServer, type Server } from 'node:http';
 import { makeSpeedServer } from '@/server/sharing/speedServer';
-import type { LinkConditions } from '@/core/proof/linkConditions';
+import type { LinkConditions } from '@/core/speedtest/linkConditions';
 import { BrokenOffError, type SpeedOptions, speedTest } from './speedTest';
 
 const short: SpeedOptions = { flowMs: 700, warmUpMs: 200, streams: 3, pings: 4 };

@@ -3,7 +3,7 @@
  * Small requests while idle, several streams down with small requests between, several streams up.
  */
 import { z } from 'zod';
-import { type Arrival, delays, throughput } from '@/core/proof/speedFigures';
+import { type Arrival, delays, throughput } from '@/core/speedtest/speedFigures';
 
 export interface SpeedOptions {
   /** How long data flows each way, and how much of that at its beginning does not count, ms. */

@@ -6,7 +6,7 @@ import { find, type Job, jobFromRecords } from '@/core/job/job';
 import type { Id, Reading, StepRun } from '@/core/job/records';
 import { noteRun, nextRun } from '@/core/proof/noteRun';
 import { walkOrder } from '@/core/proof/walkOrder';
-import { ApiError, ask, keptPictureSchema, messageOf } from '@/ui/store/api';
+import { ApiError, ask, keptPictureSchema, messageOf } from '@/client/store/api';
 import { nameOfPhoto, type PhotoBox, photoBox } from './photoBox';
 import {
   jobKey,

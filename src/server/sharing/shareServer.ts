@@ -10,7 +10,7 @@ import {
   type ServerResponse,
 } from 'node:http';
 import { networkInterfaces } from 'node:os';
-import type { Simulation } from '@/core/proof/linkConditions';
+import type { Simulation } from '@/core/speedtest/linkConditions';
 import { database } from '../database';
 import { closedHeaders } from '../gate';
 import { mostPhoneBody } from './limits';

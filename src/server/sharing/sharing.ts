@@ -1,6 +1,6 @@
 /** What the Phone button asks for: is the job open to phones, where, with which code. */
 import type { Id } from '@/core/job/records';
-import type { LinkConditions, Simulation } from '@/core/proof/linkConditions';
+import type { LinkConditions, Simulation } from '@/core/speedtest/linkConditions';
 import { beatAt, roamingHouse, type RoamingHouse } from '@/standins/roamingPhone';
 import { shapeFor } from '@/standins/shapes';
 import { database } from '../database';

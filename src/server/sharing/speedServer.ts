@@ -5,10 +5,15 @@
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { z } from 'zod';
-import type { Arrival } from '@/core/proof/speedFigures';
+import type { Arrival } from '@/core/speedtest/speedFigures';
 import { type TokenBucket, makeTokenBucket } from './tokenBucket';
-import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/proof/testQueue';
-import type { LinkConditions, SimulatedBeat, SimulateRequest, Simulation } from '@/core/proof/linkConditions';
+import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/speedtest/testQueue';
+import type {
+  LinkConditions,
+  SimulatedBeat,
+  SimulateRequest,
+  Simulation,
+} from '@/core/speedtest/linkConditions';
 
 /** A stream is cut after so long and after so many bytes, whatever the phone asks. */
 const longestStreamMs = 12_000;

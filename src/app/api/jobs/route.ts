@@ -1,5 +1,5 @@
 import { randomInt, randomUUID } from 'node:crypto';
-import { newJob, newJobSchema } from '@/core/job/newJob';
+import { newJob, newJobSchema } from '@/core/templates/newJob';
 import { upkeep } from '@/server/backup';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';

@@ -5,7 +5,7 @@ import { database } from '@/server/database';
 import { type DataTroubleError, troubleOf } from '@/server/dataTrouble';
 import { BrokenJobError, loadJob, NoSuchJobError, type StoredJob } from '@/server/jobs';
 import { DataTrouble } from '@/ui/DataTrouble';
-import { JobProvider } from '@/ui/store/JobProvider';
+import { JobProvider } from '@/client/store/JobProvider';
 
 interface Props {
   params: Promise<{ id: string }>;

@@ -1,4 +1,4 @@
-import { coax, isSilent, product, says } from './testPlans';
+import { coax, isSilent, product, says } from '@/testing/testPlans';
 
 says('adapterPortSlow', () => coax({}, { ...product('coax-adapter'), portMbps: 100 }), {
   what: /port of 100 Mbps on a way for 2500$/,

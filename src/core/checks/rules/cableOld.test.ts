@@ -1,4 +1,4 @@
-import { cable, house, isSilent, put, says } from './testPlans';
+import { cable, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('cableOld', () => put(house, { ...cable, category: 'cat5e' }), {
   what: /cat 5e$/,

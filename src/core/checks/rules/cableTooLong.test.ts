@@ -1,4 +1,4 @@
-import { cable, house, isSilent, put, says } from './testPlans';
+import { cable, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('cableTooLong', () => put(house, { ...cable, lengthM: 140 }), {
   what: /is 140 m long$/,

@@ -1,4 +1,4 @@
-import { cable, house, isSilent, product, put, says } from './testPlans';
+import { cable, house, isSilent, product, put, says } from '@/testing/testPlans';
 
 says(
   'categoryLow',

@@ -1,5 +1,5 @@
 import { putOne } from '../../job/edits';
-import { wiredMbps } from '../../network/wired';
+import { wiredMbps } from '../../media/wired';
 import { cables } from '../near';
 import type { SnagRule } from '../snag';
 

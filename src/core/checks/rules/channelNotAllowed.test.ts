@@ -1,4 +1,4 @@
-import { A, house, isSilent, put, says } from './testPlans';
+import { A, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('channelNotAllowed', () => put(house, { ...A, channels: { '2.4': 14, '5': null, '6': null } }), {
   what: /channel 14 at 2.4 GHz/,

@@ -1,8 +1,10 @@
-import { coax, isSilent, says, servicePoint } from './testPlans';
+import { coax, isSilent, says, servicePoint } from '@/testing/testPlans';
 
 says('coaxBlocked', () => coax({}, { ...servicePoint('splitter'), amplifier: true }), {
   what: /^The coax to C is shut$/,
   sure: 'certain',
 });
 
-isSilent('coaxBlocked', 'without an amplifier', () => coax({}, { ...servicePoint('splitter'), amplifier: false }));
+isSilent('coaxBlocked', 'without an amplifier', () =>
+  coax({}, { ...servicePoint('splitter'), amplifier: false }),
+);

@@ -1,4 +1,4 @@
-import { coaxRoute } from '../../network/coaxRoute';
+import { coaxRoute } from '../../media/coaxRoute';
 import { linksBy } from '../near';
 import type { SnagRule } from '../snag';
 

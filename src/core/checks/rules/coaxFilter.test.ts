@@ -1,4 +1,4 @@
-import { coax, house, isSilent, says } from './testPlans';
+import { coax, house, isSilent, says } from '@/testing/testPlans';
 
 says('coaxFilter', () => coax({}), {
   what: /filter belongs where the coax enters/,

@@ -1,4 +1,4 @@
-import { coax, isSilent, says, servicePoint } from './testPlans';
+import { coax, isSilent, says, servicePoint } from '@/testing/testPlans';
 
 says('coaxNotJoined', () => coax({ joined: 'unknown' }), {
   what: /is not known to be joined$/,

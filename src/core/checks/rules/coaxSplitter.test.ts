@@ -1,4 +1,4 @@
-import { coax, isSilent, says, servicePoint } from './testPlans';
+import { coax, isSilent, says, servicePoint } from '@/testing/testPlans';
 
 says('coaxSplitter', () => coax({}), {
   what: /made for the band$/,

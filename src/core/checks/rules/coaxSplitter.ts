@@ -1,5 +1,5 @@
 import { find } from '../../job/job';
-import { coaxRoute } from '../../network/coaxRoute';
+import { coaxRoute } from '../../media/coaxRoute';
 import { linksBy } from '../near';
 import type { SnagRule } from '../snag';
 

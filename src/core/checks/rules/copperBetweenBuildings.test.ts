@@ -1,4 +1,4 @@
-import { cable, house, put, isSilent, says } from './testPlans';
+import { cable, house, put, isSilent, says } from '@/testing/testPlans';
 
 says('copperBetweenBuildings', () => house, {
   what: /^Copper runs to B between two buildings$/,

@@ -1,4 +1,4 @@
-import { cableEstimate } from '../../network/cableEstimate';
+import { cableEstimate } from '../../media/cableEstimate';
 import { cables } from '../near';
 import type { SnagRule } from '../snag';
 

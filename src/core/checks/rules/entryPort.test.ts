@@ -1,4 +1,4 @@
-import { calm, isSilent, put, says, servicePoint } from './testPlans';
+import { calm, isSilent, put, says, servicePoint } from '@/testing/testPlans';
 
 says('entryPort', () => put(calm, { ...servicePoint('entry'), box: 'none' }), {
   what: /may not fit M$/,

@@ -1,4 +1,4 @@
-import { air, B, house, isSilent, put, says, unit } from './testPlans';
+import { air, B, house, isSilent, put, says, unit } from '@/testing/testPlans';
 
 says(
   'familyTooLarge',

@@ -1,4 +1,4 @@
-import { house, isSilent, put, says, unit } from './testPlans';
+import { house, isSilent, put, says, unit } from '@/testing/testPlans';
 
 says('indoorUnitOutside', () => put(house, unit('C', 'node', { storeyId: 'open-air', xM: 8, yM: -4 })), {
   what: /^C stands outdoors/,

@@ -1,4 +1,4 @@
-import { C, house, isSilent, mains, outlets, put, says, servicePoint } from './testPlans';
+import { C, house, isSilent, mains, outlets, put, says, servicePoint } from '@/testing/testPlans';
 
 says(
   'mainsBeyondSubBoard',

@@ -1,4 +1,4 @@
-import { mainsPath } from '../../network/mainsPath';
+import { mainsPath } from '../../media/mainsPath';
 import { linksBy } from '../near';
 import type { SnagRule } from '../snag';
 

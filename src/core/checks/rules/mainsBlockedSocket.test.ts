@@ -1,4 +1,4 @@
-import { isSilent, mains, says } from './testPlans';
+import { isSilent, mains, says } from '@/testing/testPlans';
 
 says('mainsBlockedSocket', () => mains({ outlets: 1 }, {}), {
   what: /takes the only socket there$/,

@@ -1,4 +1,4 @@
-import { isSilent, mains, says } from './testPlans';
+import { isSilent, mains, says } from '@/testing/testPlans';
 
 says('mainsOnStrip', () => mains({ onStrip: true }, {}), {
   what: /surge-protected strip$/,

@@ -1,4 +1,4 @@
-import { isSilent, mains, says } from './testPlans';
+import { isSilent, mains, says } from '@/testing/testPlans';
 
 says('mainsOtherPhase', () => mains({ phase: 'L1' }, { phase: 'L2' }), {
   what: /from phase L1 to L2$/,

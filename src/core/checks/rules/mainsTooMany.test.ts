@@ -1,4 +1,4 @@
-import { isSilent, mains, outlets, put, says, servicePoint, unit } from './testPlans';
+import { isSilent, mains, outlets, put, says, servicePoint, unit } from '@/testing/testPlans';
 
 says(
   'mainsTooMany',

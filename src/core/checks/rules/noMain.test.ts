@@ -1,4 +1,4 @@
-import { A, house, isSilent, put, says } from './testPlans';
+import { A, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('noMain', () => put(house, { ...A, planned: false }), {
   what: /^No planned unit can be the main one$/,

@@ -1,5 +1,5 @@
-import { linkTo } from '../../plan/linkTo';
-import { A, air, B, house, isSilent, put, says, unit } from './testPlans';
+import { linkTo } from '../../network/linkTo';
+import { A, air, B, house, isSilent, put, says, unit } from '@/testing/testPlans';
 
 says(
   'noPowerCable',

@@ -1,6 +1,6 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '../../job/job';
-import { house, isSilent, put, says } from './testPlans';
+import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says(
   'noSocket',

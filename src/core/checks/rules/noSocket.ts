@@ -1,4 +1,4 @@
-import { nearServicePoint } from '../../network/nearServicePoint';
+import { nearServicePoint } from '../../media/nearServicePoint';
 import type { SnagRule } from '../snag';
 
 /** A unit without a socket within reach (planning: 6 m, same storey). */

@@ -1,4 +1,4 @@
-import { house, isSilent, put, says } from './testPlans';
+import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says('only24NoName', () => put(house, { ...house.info, networkNames: 'five-only' }), {
   what: /knows only 2.4 GHz, and the network has no name there$/,

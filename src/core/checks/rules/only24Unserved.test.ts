@@ -1,4 +1,4 @@
-import { house, isSilent, put, says } from './testPlans';
+import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says(
   'only24Unserved',

@@ -1,6 +1,6 @@
 import { get } from '../../job/job';
-import { linkTo } from '../../plan/linkTo';
-import { calm, house, isSilent, put, says, unit } from './testPlans';
+import { linkTo } from '../../network/linkTo';
+import { calm, house, isSilent, put, says, unit } from '@/testing/testPlans';
 
 says('outdoorCable', () => house, {
   what: /^The cable to B goes/,

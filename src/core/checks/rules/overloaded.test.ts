@@ -1,4 +1,4 @@
-import { calm, house, isSilent, put, says } from './testPlans';
+import { calm, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('overloaded', () => put(house, { ...house.info, planDownMbps: 100 }), {
   what: /^Everyone at once would need/,

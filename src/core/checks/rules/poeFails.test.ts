@@ -1,4 +1,4 @@
-import { fedPoint, house, isSilent, put, says } from './testPlans';
+import { fedPoint, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('poeFails', () => put(house, ...fedPoint('af', 13.5)), {
   what: /would not get its 13.5 W over 30 m of cable$/,

@@ -1,5 +1,5 @@
 import type { AnyRecord, Link } from '../../job/records';
-import { fedPoint, house, isSilent, put, says } from './testPlans';
+import { fedPoint, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('poeNoSource', () => put(house, ...fedPoint('af', 11)), {
   what: /^C is fed over its cable, and A does not feed it$/,

@@ -1,4 +1,4 @@
-import { portsOf } from '../../network/ports';
+import { portsOf } from '../../media/ports';
 import type { SnagRule } from '../snag';
 
 /** A unit fed over its cable from one that gives no power and without an injector, or from one whose ports or watts do not do for all. */

@@ -1,4 +1,4 @@
-import { house, isSilent, product, put, says } from './testPlans';
+import { house, isSilent, product, put, says } from '@/testing/testPlans';
 
 says('portSlow', () => put(house, { ...product('router-old'), portMbps: 100 }), {
   what: /^The port of A gives 100 Mbps/,

@@ -1,4 +1,4 @@
-import { portsOf } from '../../network/ports';
+import { portsOf } from '../../media/ports';
 import type { SnagRule } from '../snag';
 
 /** More cables and adapters than a unit has ports. */

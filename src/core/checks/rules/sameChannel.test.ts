@@ -1,4 +1,4 @@
-import { A, B, house, isSilent, put, says } from './testPlans';
+import { A, B, house, isSilent, put, says } from '@/testing/testPlans';
 
 says(
   'sameChannel',

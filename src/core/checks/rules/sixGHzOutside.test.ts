@@ -1,4 +1,4 @@
-import { house, isSilent, product, put, says, unit } from './testPlans';
+import { house, isSilent, product, put, says, unit } from '@/testing/testPlans';
 
 says(
   'sixGHzOutside',

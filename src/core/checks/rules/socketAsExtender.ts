@@ -12,7 +12,10 @@ export const socketAsExtender: SnagRule = ({ job, planned }) =>
       `${product.name} ${product.note} ${unit.name}`,
     );
     const small =
-      product.powerW > 0 && product.powerW < tooLittleW && product.radios.length === 1 && product.radios[0]?.band === '2.4';
+      product.powerW > 0 &&
+      product.powerW < tooLittleW &&
+      product.radios.length === 1 &&
+      product.radios[0]?.band === '2.4';
     return product.kind === 'extender' && (looksIt || small)
       ? {
           what: `${unit.letter} may be a smart socket, not an extender`,

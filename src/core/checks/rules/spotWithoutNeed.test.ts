@@ -1,5 +1,5 @@
 import { get } from '../../job/job';
-import { house, isSilent, put, says } from './testPlans';
+import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says('spotWithoutNeed', () => put(house, { ...get(house, 'spot', 'spot-5'), activityIds: [] }), {
   what: /^Spot 5, .+, has no need$/,

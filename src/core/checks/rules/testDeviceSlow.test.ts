@@ -1,4 +1,4 @@
-import { house, isSilent, put, says } from './testPlans';
+import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says('testDeviceSlow', () => put(house, { ...house.info, testDeviceId: 'dev-laptop' }), {
   what: /shows \d+ Mbps at most, and \d+ are needed$/,

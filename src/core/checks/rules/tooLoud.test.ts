@@ -1,4 +1,4 @@
-import { house, isSilent, product, put, says } from './testPlans';
+import { house, isSilent, product, put, says } from '@/testing/testPlans';
 
 says(
   'tooLoud',

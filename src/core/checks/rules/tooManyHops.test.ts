@@ -1,4 +1,4 @@
-import { A, air, house, isSilent, put, says, sure, unit } from './testPlans';
+import { A, air, house, isSilent, put, says, sure, unit } from '@/testing/testPlans';
 
 says(
   'tooManyHops',

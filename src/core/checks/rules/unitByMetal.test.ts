@@ -1,4 +1,4 @@
-import { house, isSilent, put, says, sure } from './testPlans';
+import { house, isSilent, put, says, sure } from '@/testing/testPlans';
 
 says('unitByMetal', () => put(house, { ...sure, xM: 8.3, yM: 7.3 }), {
   what: /^A is right beside the/,

@@ -1,4 +1,4 @@
-import { house, isSilent, put, says, sure } from './testPlans';
+import { house, isSilent, put, says, sure } from '@/testing/testPlans';
 
 says('unitByMicrowave', () => put(house, { ...sure, xM: 9, yM: 7.2 }), {
   what: /within two metres of the/,

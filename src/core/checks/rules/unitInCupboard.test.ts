@@ -1,4 +1,4 @@
-import { house, isSilent, put, says, sure } from './testPlans';
+import { house, isSilent, put, says, sure } from '@/testing/testPlans';
 
 says('unitInCupboard', () => house, {
   what: /^A is inside/,

@@ -1,4 +1,4 @@
-import { house, isSilent, put, says, sure } from './testPlans';
+import { house, isSilent, put, says, sure } from '@/testing/testPlans';
 
 says('unitOnFloor', () => put(house, { ...sure, heightM: 0.05 }), {
   what: /^A stands on the floor$/,

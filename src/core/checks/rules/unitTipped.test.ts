@@ -1,4 +1,4 @@
-import { A, air, house, isSilent, put, says, unit } from './testPlans';
+import { A, air, house, isSilent, put, says, unit } from '@/testing/testPlans';
 
 says(
   'unitTipped',

@@ -1,4 +1,4 @@
-import { A, air, C, house, isSilent, put, says } from './testPlans';
+import { A, air, C, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('unitUnfed', () => put(house, C), {
   what: /^Nothing feeds C$/,

@@ -1,4 +1,4 @@
-import { A, air, B, C, house, isSilent, put, says } from './testPlans';
+import { A, air, B, C, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('unlikeFamilies', () => put(house, C, air(C, A)), {
   what: /^C and A are not of one family$/,

@@ -2,11 +2,11 @@
 
 import type { ReactNode } from 'react';
 import { find } from '@/core/job/job';
-import type { Proposal } from '@/core/propose/proposal';
+import type { Proposal } from '@/core/optimise/proposal';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { StatusMark } from '@/ui/marks';
-import { usePlanning } from '@/ui/plan/planning';
-import { useJob } from '@/ui/store/JobProvider';
+import { usePlanning } from '@/client/planning';
+import { useJob } from '@/client/store/JobProvider';
 import { minutesText, moneyText, sureText } from '@/ui/units';
 
 /** All proposals side by side, the best of each line in bold. */

@@ -2,13 +2,13 @@
 
 import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
-import { enoughHeadroomDb } from '@/core/propose/spotServices';
-import { editOf, standsAs } from '@/core/propose/editOf';
-import type { FrontPoint } from '@/core/propose/front';
+import { enoughHeadroomDb } from '@/core/optimise/spotServices';
+import { editOf, standsAs } from '@/core/optimise/editOf';
+import type { FrontPoint } from '@/core/optimise/front';
 import { DialogFrame } from '@/ui/DialogFrame';
-import { planningOf, usePlanning } from '@/ui/plan/planning';
+import { planningOf, usePlanning } from '@/client/planning';
 import { Button } from '@/ui/primitives';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { moneyText } from '@/ui/units';
 
 Chart.register(ScatterController, LinearScale, PointElement, LineElement, Tooltip);

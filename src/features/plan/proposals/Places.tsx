@@ -1,11 +1,11 @@
 'use client';
 
 import { useEffect, useMemo, useRef } from 'react';
-import { candidatesOf } from '@/core/propose/candidates';
+import { candidatesOf } from '@/core/optimise/candidates';
 import { Button, Choice } from '@/ui/primitives';
-import { planningOf, usePlanning } from '@/ui/plan/planning';
-import { rulePlace } from '@/ui/plan/rulePlace';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { planningOf, usePlanning } from '@/client/planning';
+import { rulePlace } from '@/panels/plan/rulePlace';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 const words = { free: 'may be used', forbid: 'left out', force: 'a unit must be' } as const;
 const isRule = (v: string): v is keyof typeof words => v in words;

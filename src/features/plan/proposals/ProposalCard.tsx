@@ -1,18 +1,18 @@
 'use client';
 
 import { find } from '@/core/job/job';
-import { editOf, standsAs } from '@/core/propose/editOf';
-import type { Proposal } from '@/core/propose/proposal';
-import type { Answer } from '@/core/propose/questions';
-import type { Measurement, Robust } from '@/core/propose/robust';
+import { editOf, standsAs } from '@/core/optimise/editOf';
+import type { Proposal } from '@/core/optimise/proposal';
+import type { Answer } from '@/core/optimise/questions';
+import type { Measurement, Robust } from '@/core/optimise/robust';
 import { StatusMark } from '@/ui/marks';
 import { Button } from '@/ui/primitives';
-import { PegIcon } from '@/ui/sheet/Peg';
-import { useJob, useJobStore } from '@/ui/store/JobProvider';
+import { PegIcon } from '@/editor/sheet/Peg';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { minutesText, moneyText, sureText } from '@/ui/units';
-import { airKey, fewerKey, planningOf, usePlanning } from '@/ui/plan/planning';
-import { rulePlace } from '@/ui/plan/rulePlace';
+import { airKey, fewerKey, planningOf, usePlanning } from '@/client/planning';
+import { rulePlace } from '@/panels/plan/rulePlace';
 
 const link = 'text-[12px] font-semibold text-action pointer-coarse:min-h-11 text-left';
 

@@ -3,8 +3,8 @@
 import { putOne } from '@/core/job/edits';
 import type { AnyRecord, Building } from '@/core/job/records';
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { ConstructionButton } from '../MakeButton';
-import { LengthField, NameField, NumberField } from '@/ui/inputs';
+import { ConstructionButton } from '../ConstructionButton';
+import { LengthField, NameField, NumberField } from '@/client/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
 

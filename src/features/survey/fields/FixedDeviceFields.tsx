@@ -4,7 +4,7 @@ import { PartHead } from '@/ui/primitives';
 import { needOf } from '@/core/job/needs';
 import { needText } from '@/ui/units';
 import { ActivityPicker } from '../ActivityPicker';
-import { LengthField, NameField, NumberField } from '@/ui/inputs';
+import { LengthField, NameField, NumberField } from '@/client/inputs';
 import type { FieldsProps } from './shared';
 import { TickField, WordChoice } from '@/ui/WordChoice';
 

@@ -2,7 +2,7 @@
 
 import { boundsOf } from '@/core/geometry/place';
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { LengthField } from '@/ui/inputs';
+import { LengthField } from '@/client/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
 

@@ -5,7 +5,7 @@ import type { Job } from '@/core/job/job';
 import { freshId } from '@/core/job/fresh';
 import { bands, type AnyRecord, type Device } from '@/core/job/records';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
-import { NameField, NumberField } from '@/ui/inputs';
+import { NameField, NumberField } from '@/client/inputs';
 import { standardWords } from './FixedDeviceFields';
 import { WordChoice } from '@/ui/WordChoice';
 

@@ -6,9 +6,9 @@ import type { Job } from '@/core/job/job';
 import { freshId } from '@/core/job/fresh';
 import type { AnyRecord, Band, Neighbour } from '@/core/job/records';
 import { radioRules } from '@/core/wifi/radioRules';
-import { NameField, NumberField } from '@/ui/inputs';
+import { NameField, NumberField } from '@/client/inputs';
 import { Button, Choice, Field, IconButton, PartHead } from '@/ui/primitives';
-import { useJobStore } from '@/ui/store/JobProvider';
+import { useJobStore } from '@/client/store/JobProvider';
 import { WordChoice } from '@/ui/WordChoice';
 
 type Save = (next: AnyRecord, what: string) => void;

@@ -4,8 +4,8 @@ import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import { slideOpening } from '@/core/survey/wallEdits';
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { ConstructionButton } from '../MakeButton';
-import { LengthField } from '@/ui/inputs';
+import { ConstructionButton } from '../ConstructionButton';
+import { LengthField } from '@/client/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 
 export function OpeningFields({ job, record: o, save }: FieldsProps<'opening'>) {

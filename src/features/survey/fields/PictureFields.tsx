@@ -3,8 +3,8 @@
 import { Ruler } from 'lucide-react';
 import { turnedPicture } from '@/core/survey/underlay';
 import { Button, PartHead } from '@/ui/primitives';
-import { useJobStore } from '@/ui/store/JobProvider';
-import { LengthField, NameField, NumberField } from '@/ui/inputs';
+import { useJobStore } from '@/client/store/JobProvider';
+import { LengthField, NameField, NumberField } from '@/client/inputs';
 import type { FieldsProps } from './shared';
 
 /** The picture under the drawing: its scale, turn and how much of it shows. */

@@ -2,9 +2,9 @@
 
 import { find } from '@/core/job/job';
 import { Field, PartHead, TextInput } from '@/ui/primitives';
-import { useJob } from '@/ui/store/JobProvider';
+import { useJob } from '@/client/store/JobProvider';
 import { lengthText } from '@/ui/units';
-import { LengthField, NameField, NumberField } from '@/ui/inputs';
+import { LengthField, NameField, NumberField } from '@/client/inputs';
 import type { FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
 

@@ -4,7 +4,7 @@ import type { Job } from '@/core/job/job';
 import type { AnyRecord } from '@/core/job/records';
 import { radioRules } from '@/core/wifi/radioRules';
 import { Field, PartHead, TextInput } from '@/ui/primitives';
-import { NumberField } from '@/ui/inputs';
+import { NumberField } from '@/client/inputs';
 import { TickField, WordChoice } from '@/ui/WordChoice';
 
 /** What is forbidden and what is preferred: drilling, cable in sight, budget, names, radio rules. */

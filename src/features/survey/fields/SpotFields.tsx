@@ -5,7 +5,7 @@ import { spotNeed } from '@/core/job/needs';
 import { Choice, Field, PartHead } from '@/ui/primitives';
 import { needText } from '@/ui/units';
 import { ActivityPicker } from '../ActivityPicker';
-import { LengthField, NameField } from '@/ui/inputs';
+import { LengthField, NameField } from '@/client/inputs';
 import type { FieldsProps } from './shared';
 
 export function SpotFields({ job, record: s, save }: FieldsProps<'spot'>) {

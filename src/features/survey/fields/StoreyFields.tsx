@@ -7,10 +7,10 @@ import { find } from '@/core/job/job';
 import { addBuilding, addOutdoors, addStorey, removeStorey } from '@/core/survey/storeys';
 import type { Made } from '@/core/survey/wallEdits';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
-import { useJobStore } from '@/ui/store/JobProvider';
-import { newWallAssembly } from '@/ui/sheet/useWallTool';
-import { ConstructionButton } from '../MakeButton';
-import { LengthField, NameField } from '@/ui/inputs';
+import { useJobStore } from '@/client/store/JobProvider';
+import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { ConstructionButton } from '../ConstructionButton';
+import { LengthField, NameField } from '@/client/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
 

@@ -2,7 +2,7 @@
 
 import { bands } from '@/core/job/records';
 import { PartHead } from '@/ui/primitives';
-import { LengthField, NameField, NumberField } from '@/ui/inputs';
+import { LengthField, NameField, NumberField } from '@/client/inputs';
 import type { FieldsProps } from './shared';
 import { WordChoice } from '@/ui/WordChoice';
 

@@ -1,8 +1,8 @@
 'use client';
 
 import { Choice, Field, PartHead } from '@/ui/primitives';
-import { LengthField, NameField } from '@/ui/inputs';
-import { UnitHold } from '@/ui/unit/UnitHold';
+import { LengthField, NameField } from '@/client/inputs';
+import { UnitHold } from '@/panels/unit/UnitHold';
 import type { FieldsProps } from './shared';
 
 export function UnitFields({ job, record: u, save }: FieldsProps<'unit'>) {

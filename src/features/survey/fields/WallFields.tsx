@@ -9,12 +9,12 @@ import { halfOf, isOutdoors } from '@/core/survey/storeyGraph';
 import { joinWall, type Made, setWallLength, splitWall, wallLength } from '@/core/survey/wallEdits';
 import { assemblyLoss } from '@/core/materials/assemblyLoss';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
-import { useJobStore } from '@/ui/store/JobProvider';
+import { useJobStore } from '@/client/store/JobProvider';
 import { lengthText } from '@/ui/units';
-import { WallLossTable } from '@/ui/why/WallLossTable';
-import { ConstructionButton } from '../MakeButton';
-import { LengthField } from '@/ui/inputs';
-import { ConstructionSection } from '../LayeredCut';
+import { WallLossTable } from '@/panels/why/WallLossTable';
+import { ConstructionButton } from '../ConstructionButton';
+import { LengthField } from '@/client/inputs';
+import { ConstructionSection } from '../ConstructionSection';
 import { assemblyOptions, type FieldsProps } from './shared';
 
 export function WallFields({ job, record: w }: FieldsProps<'wall'>) {

@@ -1,5 +1,5 @@
 import type { ReactNode } from 'react';
-import { Shell } from '@/ui/shell/Shell';
+import { Shell } from '@/shell/Shell';
 
 export default async function StagesLayout({
   params,

@@ -1,4 +1,4 @@
-import { Report } from '@/ui/report/Report';
+import { Report } from '@/panels/report/Report';
 
 export default function Page() {
   return <Report />;

@@ -1,0 +1,151 @@
+'use client';
+
+/** The proposals of a job while its page is open: asked for, streamed, asked about. They outlive a change of stage. */
+import * as Comlink from 'comlink';
+import { useStore } from 'zustand';
+import { createStore } from 'zustand/vanilla';
+import type { Job } from '@/core/job/job';
+import type { Id } from '@/core/job/records';
+import type { FrontPoint } from '@/core/optimise/front';
+import type { Proposal, ProposalKind } from '@/core/optimise/proposal';
+import type { Proposals } from '@/core/optimise/propose';
+import type { Answer } from '@/core/optimise/questions';
+import type { WhatIf } from '@/core/optimise/whatIf';
+import type { Robust } from '@/core/optimise/robust';
+import { messageOf } from '@/client/store/api';
+import { startPlanning } from '@/workers/client';
+
+export interface Planning {
+  kind: 'idle' | 'working' | 'done' | 'failed';
+  /** What is being done, or what went wrong. */
+  said: string;
+  proposals: readonly Proposal[];
+  found: Proposals | null;
+  /** The job that they are for. */
+  from: Job | null;
+  taken: ProposalKind | null;
+  /** Shown on the sheet. */
+  shown: ProposalKind | null;
+  /** Are the places where a unit could be shown, and which of them is chosen. */
+  places: boolean;
+  placeId: Id | null;
+  robust: Readonly<Partial<Record<ProposalKind, Robust>>>;
+  /** Answers to questions by what was asked; null while it is worked out. */
+  answers: Readonly<Record<string, Answer | null>>;
+  front: readonly FrontPoint[] | 'working' | null;
+  relax: readonly WhatIf[] | 'working' | null;
+  ask(job: Job): Promise<void>;
+  stop(): void;
+  whyFewer(kind: ProposalKind): Promise<void>;
+  whyNotAir(kind: ProposalKind, placeId: Id): Promise<void>;
+  askFront(): Promise<void>;
+  askRelax(job: Job): Promise<void>;
+  set(part: Partial<Planning>): void;
+}
+
+export const fewerKey = (kind: ProposalKind) => `fewer ${kind}`;
+export const airKey = (kind: ProposalKind, placeId: Id) => `air ${kind} ${placeId}`;
+
+const nothing = {
+  proposals: [],
+  found: null,
+  from: null,
+  taken: null,
+  shown: null,
+  robust: {},
+  answers: {},
+  front: null,
+  relax: null,
+} as const;
+
+const makePlanning = () =>
+  createStore<Planning>()((set, get) => {
+    let worker: ReturnType<typeof startPlanning> | null = null;
+    const isNow = (w: typeof worker) => w !== null && w === worker;
+    const end = () => {
+      worker?.stop();
+      worker = null;
+    };
+    const api = () => {
+      worker ??= startPlanning();
+      return worker.api;
+    };
+    /** Runs a question; what goes wrong is told as its answer. */
+    const answer = async (key: string, ask: () => Promise<Answer>) => {
+      const put = (a: Answer | null) => set({ answers: { ...get().answers, [key]: a } });
+      put(null);
+      try {
+        put(await ask());
+      } catch (error) {
+        put({ words: `It stopped: ${messageOf(error)}`, instead: null });
+      }
+    };
+    return {
+      kind: 'idle',
+      said: '',
+      places: false,
+      placeId: null,
+      ...nothing,
+      set,
+      stop() {
+        end();
+        set({ kind: 'idle', said: '', ...nothing });
+      },
+      async ask(job) {
+        end();
+        const mine = startPlanning();
+        worker = mine;
+        set({ kind: 'working', said: 'Starting …', ...nothing, from: job });
+        try {
+          const said = Comlink.proxy((what: string) => {
+            if (isNow(mine)) set({ said: what });
+          });
+          const one = Comlink.proxy((proposal: Proposal) => {
+            if (!isNow(mine)) return;
+            const others = get().proposals.filter((p) => p.kind !== proposal.kind);
+            set({ proposals: [...others, proposal] });
+          });
+          const found = await mine.api.plan([...job.byId.values()], {}, said, one);
+          if (!isNow(mine)) return;
+          set({ kind: 'done', said: '', found, proposals: found.proposals });
+          for (const { kind } of found.proposals) {
+            const robust = await mine.api.robust(kind);
+            if (!isNow(mine)) return;
+            set({ robust: { ...get().robust, [kind]: robust } });
+          }
+        } catch (error) {
+          if (isNow(mine)) set({ kind: 'failed', said: messageOf(error) });
+        }
+      },
+      whyFewer: (kind) => answer(fewerKey(kind), () => api().fewer(kind)),
+      whyNotAir: (kind, placeId) => answer(airKey(kind, placeId), () => api().air(kind, placeId)),
+      async askFront() {
+        set({ front: 'working' });
+        try {
+          set({ front: await api().front() });
+        } catch (error) {
+          set({ front: null, kind: 'failed', said: messageOf(error) });
+        }
+      },
+      async askRelax(job) {
+        set({ relax: 'working' });
+        try {
+          set({ relax: await api().relax([...job.byId.values()], {}) });
+        } catch (error) {
+          set({ relax: null, kind: 'failed', said: messageOf(error) });
+        }
+      },
+    };
+  });
+
+const kept = new Map<Id, ReturnType<typeof makePlanning>>();
+
+/** The planning of a job; made when first asked for. */
+export function planningOf(jobId: Id) {
+  const known = kept.get(jobId) ?? makePlanning();
+  kept.set(jobId, known);
+  return known;
+}
+
+export const usePlanning = <T>(jobId: Id, select: (p: Planning) => T): T =>
+  useStore(planningOf(jobId), select);

@@ -1,0 +1,18 @@
+import { A, air, house, isSilent, put, says, unit } from '@/testing/testPlans';
+
+says(
+  'extenderFeeds',
+  () => {
+    const [x, y] = [unit('C', 'extender'), unit('D', 'extender', { xM: 3 })];
+    return put(house, x, y, air(x, A), air(y, x));
+  },
+  {
+    what: /^D hangs on the extender C$/,
+    sure: 'certain',
+  },
+);
+
+isSilent('extenderFeeds', 'when both hang on the main unit', () => {
+  const [x, y] = [unit('C', 'extender'), unit('D', 'extender', { xM: 3 })];
+  return put(house, x, y, air(x, A), air(y, A));
+});

@@ -1,0 +1,181 @@
+/** What a plan takes in parts, cable and time, line by line, from its records. */
+import { find, type Job } from '../job/job';
+import type { Id, Link, Unit } from '../job/records';
+import { adaptersFor, cablePrices } from '../network/backhaulOptions';
+import { mediumWords } from '../media/mediumWords';
+import { cableLength } from '../media/wired';
+
+export interface BillLine {
+  /** Product, or what a cable is. */
+  item: string;
+  count: number;
+  /** Cable only: metres with waste. */
+  metres: number | null;
+  eachEur: number;
+  sumEur: number;
+  minutes: number;
+  /** Letters of the units that it is for. */
+  forUnits: string[];
+}
+
+export interface Bill {
+  lines: BillLine[];
+  partsEur: number;
+  minutes: number;
+  cableM: number;
+  /** Holes to be drilled, as far as counted. */
+  holes: number;
+}
+
+const cableWords = (link: Link): string =>
+  link.medium === 'fibre' ? 'Fibre with a converter at each end' : `Cable, ${link.category ?? 'cat6'}`;
+
+interface NewLink {
+  link: Link;
+  child: Unit;
+  parent: Unit;
+}
+
+/** Links of the plan that were not found in the house. */
+const newLinks = (job: Job): NewLink[] =>
+  job.links.flatMap((link) => {
+    const [child, parent] = [find(job, 'unit', link.unitId), find(job, 'unit', link.fromUnitId)];
+    return child?.planned && parent?.planned && !(child.found && parent.found)
+      ? [{ link, child, parent }]
+      : [];
+  });
+
+/** One thing to buy or lay, for one unit. */
+interface Item {
+  key: string;
+  item: string;
+  count: number;
+  metres: number | null;
+  eachEur: number;
+  sumEur: number;
+  minutes: number;
+  holes: number;
+  letter: string;
+}
+
+/** All that a plan takes: products, adapters in pairs, injectors, cables; what was found in the house costs nothing again. */
+function itemsOf(job: Job): Item[] {
+  const product = (id: Id | null, count: number, letter: string): Item[] => {
+    const k = find(job, 'kit', id);
+    if (!k) return [];
+    const sums = { sumEur: count * k.priceEur, minutes: count * k.fitMinutes, holes: 0 };
+    return [{ key: k.id, item: k.name, count, metres: null, eachEur: k.priceEur, ...sums, letter }];
+  };
+  const cable = ({ link, child }: NewLink): Item[] => {
+    if ((link.medium !== 'ethernet' && link.medium !== 'fibre') || link.lengthM === null) return [];
+    const price = cablePrices[link.medium];
+    const metres = cableLength(link.lengthM);
+    const holes = link.holes ?? 0;
+    const item = cableWords(link);
+    return [
+      {
+        key: item,
+        item,
+        count: 1,
+        metres,
+        eachEur: price.eurPerM,
+        sumEur: price.eur + metres * price.eurPerM,
+        minutes: price.minutes + link.lengthM * price.minutesPerM + holes * price.minutesPerHole,
+        holes,
+        letter: child.letter,
+      },
+    ];
+  };
+  return [
+    ...job.units.flatMap((u) => (u.planned && !u.found ? product(u.kitId, 1, u.letter) : [])),
+    ...newLinks(job).flatMap((l) => [
+      ...product(
+        l.link.adapterKitId,
+        adaptersFor(find(job, 'kit', l.child.kitId), l.link.medium),
+        l.child.letter,
+      ),
+      ...cable(l),
+    ]),
+  ];
+}
+
+const total = <T>(list: readonly T[], of: (t: T) => number) => list.reduce((sum, t) => sum + of(t), 0);
+
+/** The bill of a plan, equal things on one line. */
+export function billOf(job: Job): Bill {
+  const items = itemsOf(job);
+  const lines = [...new Set(items.map((i) => i.key))].flatMap((key): BillLine[] => {
+    const same = items.filter((i) => i.key === key);
+    const [first] = same;
+    if (!first) return [];
+    return [
+      {
+        item: first.item,
+        count: total(same, (i) => i.count),
+        metres: first.metres === null ? null : total(same, (i) => i.metres ?? 0),
+        eachEur: first.eachEur,
+        sumEur: total(same, (i) => i.sumEur),
+        minutes: total(same, (i) => i.minutes),
+        forUnits: [...new Set(same.map((i) => i.letter))],
+      },
+    ];
+  });
+  return {
+    lines,
+    partsEur: total(items, (i) => i.sumEur),
+    minutes: total(items, (i) => i.minutes),
+    cableM: total(items, (i) => i.metres ?? 0),
+    holes: total(items, (i) => i.holes),
+  };
+}
+
+/** What one unit takes with its link. */
+export interface UnitCosts {
+  unit: Unit;
+  partsEur: number;
+  minutes: number;
+  cableM: number;
+  holes: number;
+}
+
+/** The bill unit by unit, in the order of their letters; the sums are those of the bill. */
+export function costsByUnit(job: Job): UnitCosts[] {
+  const items = itemsOf(job);
+  return job.units
+    .filter((u) => u.planned)
+    .sort((a, b) => a.letter.localeCompare(b.letter))
+    .map((unit) => {
+      const own = items.filter((i) => i.letter === unit.letter);
+      return {
+        unit,
+        partsEur: total(own, (i) => i.sumEur),
+        minutes: total(own, (i) => i.minutes),
+        cableM: total(own, (i) => i.metres ?? 0),
+        holes: total(own, (i) => i.holes),
+      };
+    });
+}
+
+export interface Label {
+  /** Short, for the tape: the same on both ends but for the last letter. */
+  text: string;
+  /** Where it is stuck. */
+  at: string;
+}
+
+/** Labels for both ends of every new cable and for both adapters of every pair. */
+export function labelsOf(job: Job): Label[] {
+  const placeOf = (u: Unit) => `${u.letter}, ${u.name}`;
+  const counts = new Map<Link['medium'], number>();
+  return newLinks(job).flatMap(({ link, child, parent }): Label[] => {
+    if (link.medium === 'wireless') return [];
+    const n = (counts.get(link.medium) ?? 0) + 1;
+    counts.set(link.medium, n);
+    const name = `${mediumWords[link.medium][0]}${n} ${parent.letter}–${child.letter}`;
+    const outlet = (id: Id | null, u: Unit) => find(job, 'service', id)?.name ?? placeOf(u);
+    return [
+      { text: `${name} a`, at: outlet(link.fromServiceId, parent) },
+      { text: `${name} b`, at: outlet(link.toServiceId, child) },
+    ];
+  });
+}

@@ -1,4 +1,0 @@
-import type { Product } from '../job/records';
-
-/** Kit that has a place of its own in the plan: what sends, and switches. Adapters and injectors belong to links. */
-export const isPlaceable = (product: Product): boolean => product.radios.length > 0 || product.kind === 'switch';

@@ -1,0 +1,61 @@
+/** What hangs on the ports of a unit, and the power that they give. */
+import { find, type Job } from '../job/job';
+import type { Id, Product, Link, Unit } from '../job/records';
+import { type PoePort, poePort } from './poe';
+
+export interface PortUse {
+  link: Link;
+  to: Unit;
+  /** Power over this cable: from the port itself or from an injector in it; null where the unit takes none or gets none. */
+  power: (PoePort & { from: 'port' | 'injector' }) | null;
+  /** The unit takes its power over the cable and nothing gives it. */
+  unpowered: boolean;
+}
+
+export interface Ports {
+  product: Product;
+  /** Ports besides the one that feeds it. */
+  ports: number;
+  used: PortUse[];
+  /** Ports of it that give power: how many there are and are taken. */
+  poePorts: number;
+  poeUsed: number;
+  /** What they give in all, and the most that they may, W; null = not said. */
+  givesW: number;
+  budgetW: number | null;
+}
+
+/**
+ * The ports of a planned unit with what is plugged in: cables, and the adapters of coax and powerline
+ * links. Null for an unknown unit. Power at a port includes what the cable loses (see `poePort`); one
+ * that no current could feed counts with what the unit draws.
+ */
+export function portsOf(job: Job, unitId: Id): Ports | null {
+  const unit = find(job, 'unit', unitId);
+  const product = find(job, 'kit', unit?.kitId);
+  if (!unit || !product) return null;
+  const used = job.links.flatMap((link): PortUse[] => {
+    const to = find(job, 'unit', link.unitId);
+    if (link.fromUnitId !== unitId || link.medium === 'wireless' || !to?.planned) return [];
+    const fed = find(job, 'kit', to.kitId);
+    const injector = link.medium === 'ethernet' ? find(job, 'kit', link.adapterKitId) : undefined;
+    const source = injector ? 'injector' : product.poePorts > 0 ? 'port' : null;
+    if (!fed?.poeIn || link.medium !== 'ethernet') return [{ link, to, power: null, unpowered: false }];
+    if (!source) return [{ link, to, power: null, unpowered: true }];
+    const power = poePort(fed.poeIn, fed.powerW, link.lengthM ?? 0, link.category ?? 'cat6');
+    return [{ link, to, power: { ...power, from: source }, unpowered: false }];
+  });
+  const fromPorts = used.filter((u) => u.power?.from === 'port');
+  return {
+    product,
+    ports: product.ports,
+    used,
+    poePorts: product.poePorts,
+    poeUsed: fromPorts.length,
+    givesW: fromPorts.reduce(
+      (sum, u) => sum + (u.power?.sourceW ?? find(job, 'kit', u.to.kitId)?.powerW ?? 0),
+      0,
+    ),
+    budgetW: product.poeBudgetW,
+  };
+}

@@ -1,0 +1,188 @@
+/** Places where a unit can really be, from the survey. */
+import { boundsOf, fromSite, toSite } from '../geometry/place';
+import { inRegion } from '../geometry/region';
+import { get, type Job } from '../job/job';
+import type { Id, Product, Mount, Room, Unit } from '../job/records';
+
+export interface Candidate {
+  /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
+  id: string;
+  kind: 'shelf' | 'socket' | 'ceiling' | 'eaves';
+  /** In words, for example «by Socket 3, Parlour». */
+  words: string;
+  storeyId: Id;
+  xM: number;
+  yM: number;
+  heightM: number;
+  mount: Mount;
+  /** Where a unit's face or top looks, see Unit. */
+  tiltDeg: number;
+  /** The socket or outlet that it is by. */
+  serviceId: Id | null;
+}
+
+/** Clear of the wall, m; two candidates of one room nearer than this are one. */
+const clearM = 0.35;
+const minSpacingM = 1.2;
+const shelfM = 1.2;
+/** Rooms smaller than this have no place on the ceiling, m². */
+const leastCeilingM2 = 6;
+/** Under the eaves, m above the ground at most. */
+const eavesM = 2.8;
+
+/**
+ * All candidates: a shelf and the socket itself by every socket, a shelf by every coax and data outlet,
+ * the middle of the ceiling of each room with an upper storey or roof space to run a cable in, and the
+ * middle of each outer side of a building under the eaves where something outdoors has a need.
+ */
+export function candidatesOf(job: Job): Candidate[] {
+  const list: Candidate[] = [];
+  const add = (c: Candidate) => {
+    const near = list.some(
+      (o) =>
+        o.kind === c.kind && o.storeyId === c.storeyId && Math.hypot(o.xM - c.xM, o.yM - c.yM) < minSpacingM,
+    );
+    if (!near) list.push(c);
+  };
+  for (const s of job.services) {
+    if (s.kind !== 'socket' && s.kind !== 'coax' && s.kind !== 'data') continue;
+    const storey = get(job, 'storey', s.storeyId);
+    if (get(job, 'building', storey.buildingId).kind === 'outdoors') continue;
+    const room = roomAt(job, s.storeyId, s.xM, s.yM);
+    if (!room) continue;
+    const [xM, yM] = inset(room, s.xM, s.yM);
+    // many are named after their room already
+    const where = s.name.includes(room.name) ? s.name : `${s.name}, ${room.name}`;
+    const words = `by ${where}`;
+    const rest = { storeyId: s.storeyId, tiltDeg: 0, serviceId: s.id };
+    add({ id: `shelf-${s.id}`, kind: 'shelf', words, xM, yM, heightM: shelfM, mount: 'shelf', ...rest });
+    if (s.kind === 'socket' && !s.onStrip)
+      add({
+        id: `socket-${s.id}`,
+        kind: 'socket',
+        words: `on ${where}`,
+        xM,
+        yM,
+        heightM: Math.max(0.2, s.heightM),
+        mount: 'socket',
+        ...rest,
+      });
+  }
+  for (const room of job.rooms) {
+    const storey = get(job, 'storey', room.storeyId);
+    const [x0, y0, x1, y1] = boundsOf(room.outline);
+    if (get(job, 'building', storey.buildingId).kind === 'outdoors' || (x1 - x0) * (y1 - y0) < leastCeilingM2)
+      continue;
+    const [xM, yM] = [(x0 + x1) / 2, (y0 + y1) / 2];
+    if (!inRegion(room, xM, yM)) continue;
+    add({
+      id: `ceiling-${room.id}`,
+      kind: 'ceiling',
+      words: `ceiling of the ${room.name}`,
+      storeyId: room.storeyId,
+      xM,
+      yM,
+      heightM: Math.max(1.8, storey.heightM - 0.1),
+      mount: 'ceiling',
+      tiltDeg: 0,
+      serviceId: null,
+    });
+  }
+  return disambiguated([...list, ...eaves(job)]);
+}
+
+/** Places of the same words are told apart by a number. */
+function disambiguated(list: readonly Candidate[]): Candidate[] {
+  return list.map((c, i) => {
+    const same = list.filter((o) => o.words === c.words && o.kind === c.kind);
+    const nth = list.slice(0, i).filter((o) => same.includes(o)).length;
+    return nth === 0 ? c : { ...c, words: `${c.words} (${nth + 1})` };
+  });
+}
+
+const roomAt = (job: Job, storeyId: Id, x: number, y: number): Room | undefined => {
+  const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
+  return (
+    rooms.find((r) => inRegion(r, x, y)) ??
+    rooms
+      .map((r) => ({ r, d: Math.min(...r.outline.map((p) => Math.hypot(p[0] - x, p[1] - y))) }))
+      .filter(({ d }) => d < 3)
+      .sort((a, b) => a.d - b.d)[0]?.r
+  );
+};
+
+/** A place a hand's breadth into the room from one at its wall. */
+function inset(room: Room, x: number, y: number): [number, number] {
+  const [x0, y0, x1, y1] = boundsOf(room.outline);
+  const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2];
+  const far = Math.hypot(cx - x, cy - y) || 1;
+  const step = Math.min(clearM, far);
+  const round = (v: number) => Math.round(v * 100) / 100;
+  return [round(x + ((cx - x) / far) * step), round(y + ((cy - y) / far) * step)];
+}
+
+function eaves(job: Job): Candidate[] {
+  const yard = job.storeys.find((s) => get(job, 'building', s.buildingId).kind === 'outdoors');
+  if (!yard || !job.spots.some((s) => s.storeyId === yard.id)) return [];
+  const open = get(job, 'building', yard.buildingId);
+  return job.buildings
+    .filter((b) => b.kind !== 'outdoors')
+    .flatMap((b) =>
+      b.outline.map((p, i): Candidate => {
+        const q = b.outline[(i + 1) % b.outline.length] ?? p;
+        const [x0, y0, x1, y1] = boundsOf(b.outline);
+        const middle = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2] as const;
+        const away = [middle[0] - (x0 + x1) / 2, middle[1] - (y0 + y1) / 2] as const;
+        const far = Math.hypot(...away) || 1;
+        const at = toSite(b, middle[0] + (away[0] / far) * clearM, middle[1] + (away[1] / far) * clearM);
+        const [xM, yM] = fromSite(open, ...at);
+        return {
+          id: `eaves-${b.id}-${i + 1}`,
+          kind: 'eaves',
+          words: `under the eaves of ${b.name}, side ${i + 1}`,
+          storeyId: yard.id,
+          xM,
+          yM,
+          heightM: Math.min(eavesM, b.roof?.eavesZM ?? eavesM),
+          mount: 'wall',
+          tiltDeg: 0,
+          serviceId: null,
+        };
+      }),
+    );
+}
+
+/** Can a product be bought and fitted at a place? What costs nothing is what the household has: it is kept, not proposed. */
+export function fits(product: Product, c: Candidate): boolean {
+  if (product.radios.length === 0 || product.priceEur === 0) return false;
+  switch (c.kind) {
+    case 'shelf':
+      return product.kind === 'node';
+    case 'socket':
+      return product.kind === 'plug-in';
+    case 'ceiling':
+      return product.kind === 'access-point' && product.poeIn !== null;
+    case 'eaves':
+      return product.weatherproof && product.kind === 'outdoor';
+  }
+}
+
+/** The unit that a product at a place would be; its letter and id stand for it until it is taken. */
+export const unitAt = (product: Product, c: Candidate, id: Id, letter: string): Unit => ({
+  type: 'unit',
+  id,
+  letter,
+  name: c.words,
+  kitId: product.id,
+  storeyId: c.storeyId,
+  xM: c.xM,
+  yM: c.yM,
+  heightM: c.heightM,
+  tiltDeg: c.tiltDeg,
+  facingDeg: 0,
+  mount: c.mount,
+  channels: { '2.4': null, '5': null, '6': null },
+  widths: { '2.4': null, '5': null, '6': null },
+  found: false,
+  planned: true,
+});

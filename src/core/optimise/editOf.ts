@@ -1,0 +1,54 @@
+/** A choice of options as an edit of the job, and whether a job still is what the choice was made for. */
+import { applyEdit, type Edit } from '../job/edits';
+import { freshId, freshLetter } from '../job/fresh';
+import type { Job } from '../job/job';
+import type { AnyRecord, Unit } from '../job/records';
+import { type CandidateOption, keptOf } from './candidateOptions';
+
+/** Does a job still stand as it did for a proposal, but for its units, links and readings? */
+export function standsAs(before: Job, now: Job): boolean {
+  // readings count where predictions follow them
+  const counts = (r: AnyRecord) =>
+    r.type !== 'unit' && r.type !== 'link' && (r.type !== 'reading' || before.info.useLearned);
+  const [a, b] = [before, now].map((job) => [...job.byId.values()].filter(counts));
+  const kept = new Set(keptOf(before).units.map((u) => u.id));
+  return (
+    a?.length === b?.length &&
+    (b ?? []).every((r) => before.byId.get(r.id) === r) &&
+    [...kept].every((id) => before.byId.get(id) === now.byId.get(id))
+  );
+}
+
+/** The edit that makes options the plan of a job, in the place of what was planned and not kept. */
+export function editOf(
+  job: Job,
+  options: readonly CandidateOption[],
+  label: string,
+): { edit: Edit; units: Map<string, Unit> } {
+  const kept = new Set(
+    job.units.filter((u) => u.found || !job.links.some((l) => l.unitId === u.id)).map((u) => u.id),
+  );
+  const gone = job.units.filter((u) => u.planned && !kept.has(u.id));
+  const remove = [
+    ...gone.map((u) => u.id),
+    ...job.links.filter((l) => gone.some((u) => u.id === l.unitId || u.id === l.fromUnitId)).map((l) => l.id),
+  ];
+  const put: AnyRecord[] = [];
+  const units = new Map<string, Unit>();
+  let now = applyEdit(job, { label: '', put: [], remove }).job;
+  const take = (...records: AnyRecord[]) => {
+    put.push(...records);
+    now = applyEdit(now, { label: '', put: records, remove: [] }).job;
+  };
+  // parents before what hangs on them
+  const order = [...options].sort((a, b) => Number(a.parent !== null) - Number(b.parent !== null));
+  for (const c of order) {
+    const letter = freshLetter(now) ?? 'Z9';
+    const unit: Unit = { ...c.unit, id: freshId(now, `unit-${letter.toLowerCase()}`), letter };
+    units.set(c.id, unit);
+    const fromUnitId = c.parent === null ? c.link.fromUnitId : (units.get(c.parent)?.id ?? c.link.fromUnitId);
+    take(...c.also.filter((r) => !now.byId.has(r.id)), unit);
+    take({ ...c.link, id: freshId(now, `link-${unit.id}`), unitId: unit.id, fromUnitId });
+  }
+  return { edit: { label, put, remove: remove.filter((id) => !put.some((r) => r.id === id)) }, units };
+}

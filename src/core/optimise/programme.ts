@@ -1,0 +1,221 @@
+/** The choice of options as a mixed-integer programme, in the LP format that solvers read. */
+import type { Id } from '../job/records';
+import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import { enoughHeadroomDb } from './spotServices';
+
+/** What a solver answers. */
+export interface Solved {
+  /** Proven best; best found when the time was up; proven that there is none; the time was up and nothing found. */
+  status: 'optimal' | 'time' | 'infeasible' | 'late';
+  /** Value of each variable that is not zero. */
+  values: ReadonlyMap<string, number>;
+  objective: number;
+  /** What no solution can go below, as far as proven. */
+  bound: number;
+}
+
+/** A solver of mixed-integer programmes in LP format. @param seconds when it gives up. */
+export type Solver = (lp: string, seconds: number) => Promise<Solved>;
+
+export interface Constraints {
+  /** Parts at most, in the job's currency; null = open. */
+  budgetEur: number | null;
+  /** Every spot must have at least this headroom, dB. */
+  leastHeadroomDb: number;
+  /** At most one unit a place. */
+  onePerPlace?: boolean;
+  /** Places, by candidate, where one unit must be. */
+  forced?: ReadonlySet<Id> | undefined;
+  /** Units at most. */
+  mostUnits?: number | undefined;
+  /** What choices that were tried have taught: see `Cut`. */
+  cuts?: readonly MilpCut[];
+}
+
+/** One of `some` must be chosen, or all of one group of `not` left out; of a group at most one is ever chosen. */
+export interface MilpCut {
+  some: ReadonlySet<string>;
+  not: readonly ReadonlySet<string>[];
+}
+
+/** Does an option serve a spot with at least so much headroom? */
+const serves = (c: CandidateOption, spot: Id, leastDb: number): boolean =>
+  Math.min(enoughHeadroomDb, c.serves.get(spot)?.headroomDb ?? -Infinity) >= leastDb;
+
+/** Spots that what is kept does not serve well enough. */
+export const openSpots = (instance: PlanningInstance, leastDb: number): Id[] =>
+  instance.spots
+    .map((s) => s.id)
+    .filter((id) => Math.min(enoughHeadroomDb, instance.served.get(id)?.headroomDb ?? -Infinity) < leastDb);
+
+/**
+ * Options that can be part of a best choice, as long as two units may stand at one place: a best choice
+ * of these that has one a place is the best of all. Left out is what another beats at everything that counts:
+ * of the ways to feed one product at one place those that cost more and carry no more; of the options over
+ * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
+ * no spot that the other does not serve as well.
+ */
+export function withoutDominated(instance: PlanningInstance): CandidateOption[] {
+  const backhauls = new Map<string, CandidateOption[]>();
+  for (const c of instance.options)
+    if (c.parent === null) backhauls.set(c.unit.id, [...(backhauls.get(c.unit.id) ?? []), c]);
+  const first = [...backhauls.values()].flatMap((list) =>
+    list.filter(
+      (c) =>
+        !list.some((o) => o !== c && asGood(o, c) && (!asGood(c, o) || list.indexOf(o) < list.indexOf(c))),
+    ),
+  );
+  const left = new Set(first.map((c) => c.id));
+  const behind = new Map<string, CandidateOption[]>();
+  for (const c of instance.options)
+    if (c.parent !== null && left.has(c.parent)) behind.set(c.parent, [...(behind.get(c.parent) ?? []), c]);
+  const leaves = first.filter((c) => !behind.has(c.id));
+  const kept = first.filter((c) => behind.has(c.id));
+  // what can feed others also serves: an option that feeds no other may be beaten by it, if it takes no more of what is short
+  const alone = leaves.filter(
+    (c) =>
+      !first.some(
+        (o) =>
+          o !== c &&
+          sameLimits(o, c) &&
+          covers(o, c) &&
+          (!covers(c, o) || first.indexOf(o) < first.indexOf(c)),
+      ),
+  );
+  const far = [...behind.values()].flatMap((list) =>
+    list.filter(
+      (c) =>
+        !list.some((o) => o !== c && covers(o, c) && (!covers(c, o) || list.indexOf(o) < list.indexOf(c))),
+    ),
+  );
+  return [...kept, ...alone, ...far];
+}
+
+const asGood = (a: CandidateOption, b: CandidateOption): boolean =>
+  a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
+
+/** Takes a no more of ports and family than b? */
+const sameLimits = (a: CandidateOption, b: CandidateOption): boolean =>
+  a.link.fromUnitId === b.link.fromUnitId &&
+  (a.link.medium === 'wireless' || b.link.medium !== 'wireless') &&
+  (a.product.family === '' || a.product.family === b.product.family);
+
+/** Costs a no more, and serves it all that b serves as well? */
+const covers = (a: CandidateOption, b: CandidateOption): boolean =>
+  a.costEur <= b.costEur &&
+  a.partsEur <= b.partsEur &&
+  [...b.serves].every(
+    ([id, s]) =>
+      Math.min(enoughHeadroomDb, a.serves.get(id)?.headroomDb ?? -Infinity) >=
+      Math.min(enoughHeadroomDb, s.headroomDb),
+  );
+
+/**
+ * Minimise Σ cost x with x_q ∈ {0, 1} for each option q, such that
+ * every spot that what is kept does not serve: Σ x_q over the options that do, with the least headroom ≥ 1;
+ * an option over the air: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
+ * every kept unit: wires from it ≤ its free ports; every family: its members ≤ the most its maker advises;
+ * parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
+ * Null where a spot or a forced place has no option at all.
+ */
+export function programmeOf(
+  instance: PlanningInstance,
+  options: readonly CandidateOption[],
+  constraints: Constraints,
+): { lp: string; names: Map<string, CandidateOption> } | null {
+  const names = new Map(options.map((c, i) => [`x${i}`, c]));
+  const name = new Map(options.map((c, i) => [c.id, `x${i}`]));
+  const rows: string[] = [];
+  const term = (value: number, c: CandidateOption) =>
+    `${value < 0 ? '-' : '+'} ${Math.abs(Number(value.toFixed(4)))} ${name.get(c.id) ?? ''}`;
+  const row = (terms: readonly string[], relation: string) =>
+    rows.push(`r${rows.length}: ${wrapped(terms.join(' '))} ${relation}`);
+  for (const spot of openSpots(instance, constraints.leastHeadroomDb)) {
+    const serving = options.filter((c) => serves(c, spot, constraints.leastHeadroomDb));
+    if (serving.length === 0) return null;
+    row(
+      serving.map((c) => term(1, c)),
+      '>= 1',
+    );
+  }
+  const byId = new Map(options.map((c) => [c.id, c]));
+  for (const c of options) {
+    const parent = c.parent === null ? undefined : byId.get(c.parent);
+    if (parent) row([term(1, c), term(-1, parent)], '<= 0');
+  }
+  if (constraints.onePerPlace)
+    for (const place of new Set(options.map((c) => c.candidate.id))) {
+      const here = options.filter((c) => c.candidate.id === place);
+      if (here.length > 1)
+        row(
+          here.map((c) => term(1, c)),
+          '<= 1',
+        );
+    }
+  for (const place of constraints.forced ?? []) {
+    const here = options.filter((c) => c.candidate.id === place);
+    if (here.length === 0) return null;
+    row(
+      here.map((c) => term(1, c)),
+      '>= 1',
+    );
+  }
+  if (constraints.mostUnits !== undefined)
+    row(
+      options.map((c) => term(1, c)),
+      `<= ${constraints.mostUnits}`,
+    );
+  for (const { some, not } of constraints.cuts ?? []) {
+    const terms = options.filter((c) => some.has(c.id)).map((c) => term(1, c));
+    const inside = options.filter((c) => not.some((group) => group.has(c.id))).map((c) => term(-1, c));
+    if (terms.length + inside.length === 0) return null;
+    row([...terms, ...inside], `>= ${1 - not.length}`);
+  }
+  for (const unit of instance.kept) {
+    const wires = options.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
+    if (wires.length)
+      row(
+        wires.map((c) => term(1, c)),
+        `<= ${freePorts(instance, unit.id)}`,
+      );
+  }
+  for (const family of new Set(options.map((c) => c.product.family).filter((f) => f !== ''))) {
+    const members = options.filter((c) => c.product.family === family);
+    const most = mostOf(members);
+    if (Number.isFinite(most))
+      row(
+        members.map((c) => term(1, c)),
+        `<= ${most}`,
+      );
+  }
+  if (constraints.budgetEur !== null && options.length)
+    row(
+      options.map((c) => term(c.partsEur, c)),
+      `<= ${constraints.budgetEur}`,
+    );
+  const lp = [
+    'Minimize',
+    `obj: ${wrapped(options.map((c) => term(c.costEur, c)).join(' '))}`,
+    'Subject To',
+    ...rows,
+    'Binary',
+    wrapped([...names.keys()].join(' ')),
+    'End',
+    '',
+  ].join('\n');
+  return { lp, names };
+}
+
+/** Ports of a kept unit that are still free. */
+export function freePorts({ base, kept }: PlanningInstance, unitId: Id): number {
+  const product = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
+  const taken = base.links.filter((l) => l.fromUnitId === unitId && l.medium !== 'wireless').length;
+  return Math.max(0, (product?.ports ?? 1) - taken);
+}
+
+/** The most members that the makers of some options advise in one family. */
+export const mostOf = (members: readonly CandidateOption[]): number =>
+  Math.min(...members.map((c) => c.product.mostUnits ?? Infinity));
+
+/** Long lines are broken: the format allows 560 characters. */
+const wrapped = (text: string): string => text.replace(/(.{1,400})(?: |$)/g, '$1\n ').trim();

@@ -1,0 +1,100 @@
+/** A proposal as people read it: what it is made of, and what the real network gives with it. */
+import { applyEdit } from '../job/edits';
+import type { Job } from '../job/job';
+import type { Id } from '../job/records';
+import { networkOf } from '../network/backhaul';
+import { loadOf } from '../network/load';
+import { predictJob } from '../network/predict';
+import type { Scene } from '../propagation/model';
+import type { Choice } from './choice';
+import { type CandidateOption, hourEur } from './candidateOptions';
+import { editOf } from './editOf';
+import { type HalfwayBaseline, halfwayBaselines } from './halfwayBaseline';
+
+/** Least chance that a need is met (custom: as in all of the program). */
+export const sureEnough = 0.9;
+
+export type ProposalKind = 'least cost' | 'everyone at once' | 'no drilling' | 'most headroom';
+
+export interface Proposal {
+  kind: ProposalKind;
+  /** A first answer, without units behind units; a better one is being looked for. */
+  early?: boolean;
+  /** Proven best; else the best found in the time, at most so far from the best there could be. */
+  proven: boolean;
+  gapEur: number | null;
+  units: {
+    letter: string;
+    product: string;
+    /** The candidate, and in words. */
+    placeId: Id;
+    place: string;
+    wired: boolean;
+    link: string;
+    partsEur: number;
+    minutes: number;
+    holes: number;
+  }[];
+  partsEur: number;
+  minutes: number;
+  costEur: number;
+  holes: number;
+  /** On the network as it would be, worked out anew. */
+  met: number;
+  spots: number;
+  worst: { spotId: Id; headroomDb: number; certainty: number } | null;
+  fitsAtOnce: boolean;
+  /** Each unit against the half-way baseline. */
+  habits: HalfwayBaseline[];
+  /** What it is made of; `editOf` makes it the plan. */
+  options: CandidateOption[];
+}
+
+/** Puts a choice into the plan and works out what comes of it. */
+export function proposalOf(
+  kind: ProposalKind,
+  job: Job,
+  scene: Scene,
+  { options, proven, gapEur }: Choice,
+): Proposal {
+  const { edit, units } = editOf(job, options, `Take the proposal: ${kind}`);
+  const planned = applyEdit(job, edit).job;
+  const network = networkOf(planned, scene, 'planned');
+  const predictions = predictJob(planned, scene, network, { why: false });
+  const worst = predictions.reduce<Proposal['worst']>(
+    (low, p) =>
+      !low || p.headroomDb < low.headroomDb
+        ? { spotId: p.spotId, headroomDb: p.headroomDb, certainty: p.certainty }
+        : low,
+    null,
+  );
+  const total = (of: (c: CandidateOption) => number) => options.reduce((sum, c) => sum + of(c), 0);
+  return {
+    kind,
+    proven,
+    gapEur,
+    units: options
+      .map((c) => ({
+        letter: units.get(c.id)?.letter ?? '?',
+        product: c.product.name,
+        placeId: c.candidate.id,
+        place: c.candidate.words,
+        wired: c.link.medium !== 'wireless',
+        link: c.label,
+        partsEur: c.partsEur,
+        minutes: c.minutes,
+        holes: c.holes,
+      }))
+      .sort((a, b) => a.letter.localeCompare(b.letter)),
+    partsEur: total((c) => c.partsEur),
+    minutes: total((c) => c.minutes),
+    costEur: total((c) => c.partsEur + (c.minutes / 60) * hourEur),
+    holes: total((c) => c.holes),
+    met: predictions.filter((p) => p.certainty >= sureEnough).length,
+    spots: predictions.length,
+    worst,
+    fitsAtOnce: loadOf(planned, network, predictions).fits,
+    habits: halfwayBaselines(planned, scene, [...units.values()], predictions),
+    options: [...options],
+  };
+}

@@ -1,0 +1,291 @@
+/**
+ * The catalogue that a new job starts with: made-up, generic products with planning values. A job holds its
+ * own copy, to be changed.
+ */
+import { makeRecord } from '../job/make';
+import type { Product } from '../job/records';
+
+type Radio = Product['radios'][number];
+const radio = (
+  band: Radio['band'],
+  use: Radio['use'],
+  standard: Radio['standard'],
+  streams: number,
+  widthMHz: Radio['widthMHz'],
+  eirpDbm: number,
+  pattern: Radio['pattern'] = 'isotropic',
+): Radio => ({ band, use, standard, streams, widthMHz, eirpDbm, gainDbi: 3, pattern });
+
+type Rest = Partial<Omit<Product, 'type' | 'id' | 'name' | 'kind' | 'priceEur' | 'fitMinutes' | 'note'>>;
+
+const product = (
+  id: string,
+  name: string,
+  kind: Product['kind'],
+  priceEur: number,
+  fitMinutes: number,
+  note: string,
+  rest: Rest = {},
+): Product =>
+  makeRecord({
+    type: 'kit',
+    id: `kit-${id}`,
+    name,
+    kind,
+    radios: [],
+    portMbps: 1000,
+    weatherproof: false,
+    priceEur,
+    fitMinutes,
+    note,
+    ...rest,
+  });
+
+const access = [radio('2.4', 'access', 'he', 2, 20, 19), radio('5', 'access', 'he', 2, 80, 23)];
+/** The radio that a product entered by hand begins with: 5 GHz, for devices. */
+export const plainRadio: Radio = radio('5', 'access', 'he', 2, 80, 23);
+const backhaul = radio('5', 'backhaul', 'he', 4, 160, 27);
+const family = 'house mesh';
+/** What the lights of the family say. */
+const lights = [
+  { colour: 'white, blinking', means: 'starting' },
+  { colour: 'blue, blinking', means: 'ready to be added' },
+  { colour: 'blue', means: 'joined, good link' },
+  { colour: 'amber', means: 'joined, weak link' },
+  { colour: 'red', means: 'no link' },
+];
+const mesh = { family, mostUnits: 6, lights, powerW: 12 };
+
+export const productLibrary: Product[] = [
+  product('router-old', 'Modem-router, as found', 'router', 0, 0, 'What the household has today.', {
+    radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
+    ports: 4,
+    powerW: 10,
+  }),
+  product('main', 'Main node', 'main', 179, 20, 'Three radios: one of its own joins it to other nodes.', {
+    ...mesh,
+    radios: [...access, backhaul],
+    portMbps: 2500,
+    ports: 2,
+  }),
+  product('node', 'Mesh node', 'node', 149, 15, 'A radio of its own joins it to other nodes.', {
+    ...mesh,
+    radios: [...access, backhaul],
+    portMbps: 2500,
+    ports: 2,
+  }),
+  product('node-six', 'Mesh node, 6 GHz', 'node', 229, 15, 'Joins others at 6 GHz, indoors only.', {
+    ...mesh,
+    radios: [
+      radio('2.4', 'access', 'eht', 2, 20, 19),
+      radio('5', 'access', 'eht', 2, 80, 23),
+      radio('6', 'backhaul', 'eht', 2, 160, 23),
+    ],
+    portMbps: 2500,
+    ports: 2,
+    powerW: 16,
+  }),
+  product('small', 'Small node', 'node', 79, 10, 'Two radios: its link shares one with the devices.', {
+    ...mesh,
+    radios: access.map((r) => ({ ...r, pattern: 'dipole' })),
+    powerW: 7,
+  }),
+  product(
+    'plug-in',
+    'Plug-in node',
+    'plug-in',
+    89,
+    8,
+    'Sits on the socket itself: low down, and it covers both places of the plate.',
+    {
+      ...mesh,
+      radios: access.map((r) => ({ ...r, pattern: 'dipole' })),
+      powerW: 7,
+      socketsTaken: 2,
+    },
+  ),
+  product('outdoor', 'Outdoor node', 'outdoor', 139, 40, 'Weatherproof, fed with power over its cable.', {
+    ...mesh,
+    radios: [...access, radio('5', 'backhaul', 'he', 2, 80, 29)],
+    weatherproof: true,
+    ipRating: 65,
+    poeIn: 'at',
+    powerW: 14,
+  }),
+  product(
+    'access-point',
+    'Ceiling access point',
+    'access-point',
+    119,
+    35,
+    'On a wire only; fed with power over it.',
+    {
+      radios: [
+        radio('2.4', 'access', 'he', 2, 20, 19, 'half-space'),
+        radio('5', 'access', 'he', 2, 80, 23, 'half-space'),
+      ],
+      portMbps: 2500,
+      poeIn: 'af',
+      powerW: 11,
+      lights: [
+        { colour: 'blue', means: 'in use' },
+        { colour: 'white', means: 'waits to be set up' },
+      ],
+    },
+  ),
+  product('extender', 'Plain extender', 'extender', 29, 8, '2.4 GHz only: each repeat halves what is left.', {
+    radios: [radio('2.4', 'access', 'ht', 2, 20, 18, 'dipole')],
+    portMbps: 100,
+    powerW: 4,
+    socketsTaken: 1,
+    lights: [
+      { colour: 'green', means: 'good link to the router' },
+      { colour: 'red', means: 'too far off' },
+    ],
+  }),
+  product(
+    'router-point',
+    'Old router as an access point',
+    'access-point',
+    0,
+    30,
+    'Set to pass on only: no addresses of its own, the same network name, fed by a cable.',
+    {
+      radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
+      ports: 3,
+      powerW: 10,
+    },
+  ),
+  product(
+    'extender-two',
+    'Plain extender, two radios',
+    'extender',
+    49,
+    8,
+    'Repeats at 2.4 and 5 GHz, each halving what it repeats.',
+    {
+      radios: [
+        radio('2.4', 'access', 'he', 2, 20, 18, 'dipole'),
+        radio('5', 'access', 'he', 2, 80, 20, 'dipole'),
+      ],
+      powerW: 6,
+      socketsTaken: 1,
+    },
+  ),
+  product(
+    'mains-plain',
+    'Powerline adapter, plain',
+    'powerline',
+    34,
+    6,
+    'One of a pair. Its plug leaves no room beside it and passes nothing through.',
+    {
+      mains: { topMHz: 68, mimo: false, passThrough: false },
+      socketsTaken: 2,
+      powerW: 3,
+    },
+  ),
+  product(
+    'mains-pair',
+    'Powerline adapter, two pairs of wires',
+    'powerline',
+    52,
+    6,
+    'One of a pair. Uses the earth wire too, and has a socket in its face.',
+    {
+      mains: { topMHz: 86, mimo: true, passThrough: true },
+      socketsTaken: 1,
+      powerW: 4,
+    },
+  ),
+  product(
+    'mains-wifi',
+    'Powerline adapter with Wi-Fi',
+    'powerline',
+    69,
+    10,
+    'Sends by itself; its other end is a plain adapter beside the unit that feeds it.',
+    {
+      radios: [
+        radio('2.4', 'access', 'he', 2, 20, 17, 'dipole'),
+        radio('5', 'access', 'he', 2, 80, 20, 'dipole'),
+      ],
+      mains: { topMHz: 68, mimo: false, passThrough: true },
+      socketsTaken: 1,
+      powerW: 7,
+    },
+  ),
+  product(
+    'coax-adapter',
+    'Coax adapter',
+    'coax',
+    69,
+    12,
+    'One at each outlet; a filter belongs where the coax enters the house.',
+    {
+      portMbps: 2500,
+      powerW: 6,
+    },
+  ),
+  product(
+    'splitter-2',
+    'Splitter, 2-way, to 1675 MHz',
+    'splitter',
+    9,
+    10,
+    'Made for the band of coax links.',
+    {
+      portMbps: 0,
+    },
+  ),
+  product(
+    'splitter-4',
+    'Splitter, 4-way, to 1675 MHz',
+    'splitter',
+    14,
+    12,
+    'Made for the band of coax links.',
+    {
+      portMbps: 0,
+    },
+  ),
+  product('filter', 'Coax filter', 'filter', 8, 5, 'At the point of entry: keeps the link in the house.', {
+    portMbps: 0,
+  }),
+  product('switch-8', 'Switch, 8 ports', 'switch', 28, 10, 'No power over its ports.', {
+    ports: 8,
+    powerW: 5,
+  }),
+  product('switch-poe', 'Switch, 8 ports, 4 with power', 'switch', 69, 15, '60 W for all of them together.', {
+    ports: 8,
+    poePorts: 4,
+    poeOut: 'at',
+    poeBudgetW: 60,
+    powerW: 8,
+  }),
+  product('injector', 'Power injector', 'injector', 24, 6, 'Power for one cable, beside any switch.', {
+    poePorts: 1,
+    poeOut: 'at',
+    poeBudgetW: 30,
+  }),
+  product('converter', 'Fibre converter', 'converter', 36, 10, 'One at each end of a fibre.', { powerW: 3 }),
+  product('cable-indoor', 'Cat 6 cable, indoor', 'cable', 0.9, 0, 'A metre.', { portMbps: 10_000 }),
+  product('cable-outdoor', 'Cat 6 cable, outdoor', 'cable', 1.4, 0, 'A metre. Drip loop and sealed entry.', {
+    portMbps: 10_000,
+    weatherproof: true,
+    ipRating: 67,
+  }),
+  product(
+    'surge',
+    'Surge protector for Ethernet',
+    'surge',
+    22,
+    12,
+    'At both ends of copper between buildings, earthed by the local rules.',
+  ),
+  product('mount-wall', 'Wall bracket', 'mount', 12, 15, 'Takes an outdoor node under the eaves.', {
+    portMbps: 0,
+    weatherproof: true,
+    ipRating: 67,
+  }),
+];

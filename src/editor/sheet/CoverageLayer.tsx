@@ -1,0 +1,120 @@
+import { memo } from 'react';
+import type { Isoband } from '@/core/coverage/isolines';
+import type { Id, Room } from '@/core/job/records';
+import type { RoomField, SheetLayer } from '@/workers/protocol';
+import { regionPath } from '@/editor/sheet/paths';
+
+/** Tints of one hue, palest at the lowest level. */
+export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5a91af', '#4a83a3'];
+
+const round = (v: number) => Math.round(v * 1000) / 1000;
+function bandPath({ points, starts }: Isoband): string {
+  let path = '';
+  for (let r = 0; r + 1 < starts.length; r++)
+    for (let i = starts[r] as number; i < (starts[r + 1] as number); i++)
+      path += `${i === starts[r] ? (r ? 'ZM' : 'M') : 'L'}${round(points[2 * i] as number)} ${round(points[2 * i + 1] as number)}`;
+  return path && `${path}Z`;
+}
+
+interface Props {
+  rooms: readonly Room[];
+  fields: readonly RoomField[];
+  /** Id prefix of clip paths and the hatches. */
+  prefix: string;
+  /** Units in the order of their tints: layer «units». */
+  unitIds?: readonly Id[];
+}
+
+/** The tint of a unit's ground in layer «units»: every other step of the one hue, so that neighbours differ. */
+export const unitTint = (unitIds: readonly Id[], id: Id): string =>
+  tints[[0, 3, 1, 5, 2, 6, 4][Math.max(0, unitIds.indexOf(id)) % 7] ?? 0] ?? '#e9f0f3';
+
+/** One layer over the rooms of a storey: tints at and above each level; below the first level, the short hatch. */
+export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix, unitIds }: Props) {
+  return (
+    <g data-testid="coverage">
+      {fields.map((field) => {
+        const room = rooms.find((r) => r.id === field.roomId);
+        if (!room) return null;
+        const clip = `${prefix}-clip-${room.id}`;
+        return (
+          <g key={room.id} clipPath={`url(#${clip})`}>
+            <clipPath id={clip}>
+              <path d={regionPath(room)} clipRule="evenodd" />
+            </clipPath>
+            <path d={regionPath(room)} fillRule="evenodd" fill={`url(#${prefix}-short)`} data-id={room.id} />
+            {field.bands.map((band, i) => {
+              const unitId = field.unitIds[i];
+              return (
+                <path
+                  key={unitId ?? band.level}
+                  d={bandPath(band)}
+                  fill={unitId ? unitTint(unitIds ?? [], unitId) : (tints[i] ?? '#6b9fbb')}
+                  fillRule="evenodd"
+                  stroke={!unitId && i === 0 ? '#b4532a' : '#2a6285'}
+                  strokeWidth={!unitId && i === 0 ? 1.6 : 0.9}
+                  vectorEffect="non-scaling-stroke"
+                  data-id={room.id}
+                />
+              );
+            })}
+            {field.cling && (
+              <path
+                d={bandPath(field.cling)}
+                fill={`url(#${prefix}-cling)`}
+                fillRule="evenodd"
+                stroke="#b9801a"
+                strokeWidth={1.2}
+                vectorEffect="non-scaling-stroke"
+                data-id={room.id}
+              />
+            )}
+            {field.metBefore && (
+              <path
+                d={bandPath(field.metBefore)}
+                fill="none"
+                stroke="#b4532a"
+                strokeWidth={1.6}
+                strokeDasharray="5 4"
+                vectorEffect="non-scaling-stroke"
+              />
+            )}
+          </g>
+        );
+      })}
+    </g>
+  );
+});
+
+/** Text of an isoline. */
+export function levelText(layer: SheetLayer, level: number): string {
+  if (layer === 'headroom' || layer === 'taught')
+    return level === 0 ? '0' : level > 0 ? `+${level}` : `−${Math.abs(level)}`;
+  return layer === 'signal' ? `−${Math.abs(level)}` : `${Math.round(level * 100)} %`;
+}
+
+/** Where to write on an isoline: its point farthest from what is written already, well inside the room. */
+export function isolineLabels(
+  field: RoomField,
+  room: Room,
+  layer: Exclude<SheetLayer, 'units'>,
+  inside: (x: number, y: number) => number,
+): { x: number; y: number; text: string }[] {
+  const labels: { x: number; y: number; text: string }[] = [];
+  const xs = room.outline.map((p) => p[0]);
+  const ys = room.outline.map((p) => p[1]);
+  const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
+  for (const band of field.bands.slice(1)) {
+    let best = { x: 0, y: 0, score: 0.55 };
+    for (let i = 0; i < band.points.length; i += 4) {
+      const [x, y] = [band.points[i] as number, band.points[i + 1] as number];
+      const edge = inside(x, y);
+      if (edge < 0.35) continue;
+      const apart = Math.min(...[centre, ...labels].map((l) => Math.hypot(l.x - x, l.y - y)));
+      const score = Math.min(apart, edge * 3);
+      if (score > best.score) best = { x, y, score };
+    }
+    if (best.score > 0.55) labels.push({ x: best.x, y: best.y, text: levelText(layer, band.level) });
+  }
+  return labels;
+}

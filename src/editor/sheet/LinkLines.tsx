@@ -1,0 +1,158 @@
+'use client';
+
+import { fromSite } from '@/core/geometry/place';
+import { find } from '@/core/job/job';
+import type { Link } from '@/core/job/records';
+import { useJob } from '@/client/store/JobProvider';
+import { rateText } from '@/core/network/rateText';
+import { linksOnSheet, linkStrokes, zigzag } from './linkPath';
+import type { ToPx } from './RoomLabels';
+import type { SheetSpace, SheetStage } from './sheetSpace';
+
+/** A link drawn along a path. Powerline is a zig-zag, so its path has to be one: see `zigzag`. */
+export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string }) {
+  return linkStrokes[link.medium].map(({ colour, width, dash, round }, i) => (
+    <path
+      key={i}
+      d={d}
+      fill="none"
+      stroke={colour}
+      strokeWidth={width}
+      strokeLinecap={round ? 'round' : undefined}
+      strokeLinejoin="round"
+      strokeDasharray={dash?.join(' ')}
+    />
+  ));
+}
+
+/** A link's line as a small sign in lists, 34 × 14. */
+export function LinkIcon({ link }: { link: Pick<Link, 'medium'> }) {
+  const d =
+    link.medium === 'wireless'
+      ? 'M3 11Q17 -1 31 11'
+      : link.medium === 'powerline'
+        ? zigzag(2, 7, 32, 7)
+        : 'M2 7H32';
+  return (
+    <svg width={34} height={14} aria-hidden="true" className="mt-0.5 shrink-0">
+      <LinkStroke link={link} d={d} />
+    </svg>
+  );
+}
+
+/**
+ * Links between units of this sheet; one that leaves the storey ends in a word where it goes. Those of
+ * a unit that is dragged are on the moving plane instead.
+ */
+export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
+  const job = useJob((s) => s.job);
+  const draggedId = useJob((s) => s.dragged?.id);
+  const network = useJob((s) => s.network);
+  if (stage === 'survey') return null;
+  const { drawn, leaving } = linksOnSheet(job, space, stage, px);
+  const placeOf = (storeyId: string) =>
+    find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.name ?? '';
+  return (
+    <g pointerEvents="none">
+      {leaving
+        .filter(({ here }) => here.id !== draggedId)
+        .map(({ link, here, other, at: [x, y] }) => (
+          <Away
+            key={link.id}
+            x={x}
+            y={y}
+            text={`${here.id === link.unitId ? 'from' : 'to'} ${other.letter}, ${placeOf(other.storeyId)}`}
+          />
+        ))}
+      {drawn
+        .filter(({ from, to }) => from.id !== draggedId && to.id !== draggedId)
+        .map(({ link, from, to, fromHere, toHere, a, b, d, middle, lengthPx }) => {
+          const rate = network?.links.find((l) => l.linkId === link.id)?.downMbps;
+          const leaves = !fromHere || !toHere;
+          const [end, other] = fromHere ? [b, to] : [a, from];
+          return (
+            <g key={link.id} opacity={leaves ? 0.55 : 1}>
+              <LinkStroke link={link} d={d} />
+              {leaves && (
+                <Away
+                  x={end[0]}
+                  y={end[1]}
+                  text={`${other.letter}, ${find(job, 'storey', other.storeyId)?.name ?? ''}`}
+                />
+              )}
+              {rate !== undefined && lengthPx > 110 && (
+                <text
+                  x={middle[0]}
+                  y={middle[1] - 9}
+                  fontSize={12.5}
+                  fontWeight={700}
+                  textAnchor="middle"
+                  fill="#1d4f7a"
+                  className="halo"
+                >
+                  {rateText(rate)} Mbps
+                </text>
+              )}
+            </g>
+          );
+        })}
+    </g>
+  );
+}
+
+function Away({ x, y, text }: { x: number; y: number; text: string }) {
+  return (
+    <text x={x} y={y + 15} fontSize={11.5} textAnchor="middle" fill="#1f2a37" className="halo">
+      {text}
+    </text>
+  );
+}
+
+/** The ways from the unit that serves a chosen spot: the strongest strong, others faint, a dot at each turn. */
+export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
+  const place = useJob((s) => find(s.job, 'spot', s.selectedId) ?? find(s.job, 'fixedDevice', s.selectedId));
+  const predictions = useJob((s) => (stage === 'plan' ? s.planned : s.found));
+  const fixed = useJob((s) => s.fixed);
+  if (!place || stage === 'survey' || !space.onSheet(place.storeyId)) return null;
+  const ways = [...(predictions ?? []), ...(fixed ?? [])].find((p) => p.spotId === place.id)?.paths ?? [];
+  const floor = space.storey.floorZM;
+  const here = (z: number) => space.isSite || (z > floor - 0.3 && z < floor + space.storey.heightM + 0.3);
+  return (
+    <g pointerEvents="none" data-testid="rays">
+      {[...ways].reverse().map((way, i) => {
+        const strongest = i === ways.length - 1;
+        const points = way.points.map(([x, y]) => px(...fromSite(space.building, x, y)));
+        return (
+          <g key={i} opacity={strongest ? 1 : 0.55}>
+            {points.slice(1).map(([bx, by], k) => {
+              const [ax, ay] = points[k] ?? [bx, by];
+              const level = here(way.points[k]?.[2] ?? 0) && here(way.points[k + 1]?.[2] ?? 0);
+              return (
+                <g key={k}>
+                  <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={strongest ? 4 : 3} />
+                  <path
+                    d={`M${ax} ${ay}L${bx} ${by}`}
+                    stroke="#1d4f7a"
+                    strokeWidth={strongest ? 1.6 : 1}
+                    strokeDasharray={level ? undefined : '6 4'}
+                  />
+                </g>
+              );
+            })}
+            {points.slice(1, -1).map(([x, y], k) => (
+              <circle
+                key={k}
+                cx={x}
+                cy={y}
+                r={strongest ? 3.4 : 2.4}
+                fill="#fffdf8"
+                stroke="#1d4f7a"
+                strokeWidth={1.4}
+              />
+            ))}
+          </g>
+        );
+      })}
+    </g>
+  );
+}

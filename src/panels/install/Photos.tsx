@@ -1,0 +1,97 @@
+'use client';
+
+import { Camera } from 'lucide-react';
+import { useRef, useState } from 'react';
+import { toast } from 'sonner';
+import { addPhoto } from '@/core/install/runActions';
+import type { Step } from '@/core/install/step';
+import type { StepRun } from '@/core/job/records';
+import { Button } from '@/ui/primitives';
+import { messageOf } from '@/client/store/api';
+
+/** The largest photo that is taken, bytes; the server keeps to it too. */
+const mostBytes = 12_000_000;
+
+/** Pictures of a step, kept with the job. */
+export function Photos({
+  step,
+  run,
+  keep,
+  shown,
+  onRun,
+}: {
+  step: Step;
+  run: StepRun | null;
+  /** Keeps a picture; its name. */
+  keep: (file: File) => Promise<string>;
+  /** Where a kept one is found; null = only counted. */
+  shown: ((fileId: string) => string) | null;
+  onRun: (run: StepRun, label: string) => void;
+}) {
+  const input = useRef<HTMLInputElement>(null);
+  const take = async (file: File) => {
+    if (file.size > mostBytes) {
+      toast.error(`This photo weighs ${(file.size / 1e6).toFixed(0)} MB; up to 12 MB are taken.`);
+      return;
+    }
+    try {
+      onRun(addPhoto(step, run, new Date().toISOString(), await keep(file)), `Photo: ${step.title}`);
+    } catch (error) {
+      toast.error(messageOf(error));
+    }
+  };
+  const photos = run?.photos ?? [];
+  return (
+    <div className="mt-3 flex flex-wrap items-center gap-2">
+      {shown
+        ? photos.map((id, i) => <Photo key={id} url={shown(id)} words={`Photo ${i + 1} of ${step.title}`} />)
+        : photos.length > 0 && (
+            <span>
+              {photos.length} {photos.length === 1 ? 'photo' : 'photos'}
+            </span>
+          )}
+      <Button look="quiet" onClick={() => input.current?.click()}>
+        <Camera size={15} /> Add a photo
+      </Button>
+      <input
+        ref={input}
+        type="file"
+        accept="image/png,image/jpeg"
+        hidden
+        data-testid="step-photo"
+        onChange={(e) => {
+          const file = e.target.files?.[0];
+          e.target.value = '';
+          if (file) void take(file);
+        }}
+      />
+    </div>
+  );
+}
+
+/** A photo that the step names may not have come yet: it is still on a phone. */
+function Photo({ url, words }: { url: string; words: string }) {
+  const [tries, setTries] = useState(0);
+  const [there, setThere] = useState(true);
+  return there ? (
+    <img
+      src={tries ? `${url}?again=${tries}` : url}
+      alt={words}
+      className="h-16 border border-ink"
+      onError={() => setThere(false)}
+    />
+  ) : (
+    <button
+      type="button"
+      className="h-16 border border-dashed border-strong px-2 text-[12px] text-muted"
+      onClick={() => {
+        setTries(tries + 1);
+        setThere(true);
+      }}
+    >
+      Photo on its way.
+      <br />
+      Look again
+    </button>
+  );
+}

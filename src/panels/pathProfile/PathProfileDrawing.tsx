@@ -1,0 +1,229 @@
+import { useId } from 'react';
+import { find, type Job } from '@/core/job/job';
+import type { Assembly } from '@/core/job/records';
+import type { ProfilePart } from '@/core/propagation/pathProfile';
+import { Hatches } from '@/editor/sheet/hatches';
+import { Peg } from '@/editor/sheet/Peg';
+import type { PathProfileAnswer } from '@/workers/protocol';
+
+type End = { peg: string } | { text: string };
+
+const margin = { left: 30, right: 24, top: 26, bottom: 30 };
+/** How far above and below the way the drawing shows, m. */
+const aboveM = 1.4;
+/** Walls thinner than this on screen could not be seen, px. */
+const thinnestPx = 4;
+
+/** The make of a part, for its hatch and thickness. */
+function assemblyOf(job: Job, part: ProfilePart): Assembly | undefined {
+  const record = job.byId.get(part.id);
+  const id =
+    record?.type === 'wall' || record?.type === 'opening'
+      ? record.assemblyId
+      : record?.type === 'storey'
+        ? record.floorAssemblyId
+        : record?.type === 'building'
+          ? (record.roof?.assemblyId ?? null)
+          : null;
+  return find(job, 'assembly', id);
+}
+
+/** Side elevation of a way, true to scale in both directions: distance to the right, height upwards. */
+export function PathProfileDrawing({
+  job,
+  answer,
+  width,
+  height,
+  from,
+  to,
+}: {
+  job: Job;
+  answer: PathProfileAnswer;
+  width: number;
+  height: number;
+  from: End;
+  to: End;
+}) {
+  const prefix = useId().replace(/[^A-Za-z0-9]/g, '');
+  const { path, parts, crossed } = answer;
+  const length = Math.max(0.5, path.at(-1)?.sM ?? 0);
+  const heights = path.map((p) => p.zM);
+  const low = Math.min(...heights);
+  const high = Math.max(...heights);
+  // down to the floor below and up to the floor above, where there is one near
+  const floors = parts.filter((p) => p.kind === 'floor').map((p) => p.z0);
+  const bottom = Math.max(low - 3, Math.min(low - 0.4, ...floors.filter((z) => z < low && z > low - 3)));
+  const top = Math.max(high + aboveM, ...floors.filter((z) => z > high && z < high + 3));
+  const scale = Math.min(
+    (width - margin.left - margin.right) / length,
+    (height - margin.top - margin.bottom) / (top - bottom),
+    90,
+  );
+  const left = margin.left;
+  const px = (s: number, z: number): [number, number] => [left + s * scale, margin.top + (top - z) * scale];
+  const clampZ = (z: number) => Math.min(top, Math.max(bottom, z));
+  const line = path.map((p) => px(p.sM, p.zM).join(' ')).join('L');
+  const base = px(0, bottom)[1];
+  const end = (p: { sM: number; zM: number } | undefined, what: End, key: string) => {
+    if (!p) return null;
+    const [x, y] = px(p.sM, p.zM);
+    return (
+      <g key={key} transform={`translate(${x} ${y})`}>
+        {'peg' in what ? (
+          <Peg letter={what.peg} look="installed" />
+        ) : (
+          <>
+            <path d="M-5 0H5M0 -5V5" stroke="#1d4f7a" strokeWidth={2} />
+            <text y={-9} textAnchor="middle" fontSize={12.5} fontWeight={700} fill="#1d4f7a" className="halo">
+              {what.text}
+            </text>
+          </>
+        )}
+      </g>
+    );
+  };
+  // numbers of the crossings sit on the way; where two are close, the next goes higher
+  let lastX = -Infinity;
+  let lift = 0;
+  const numbers = crossed.map((c) => {
+    const [ownX, y] = px(c.sM, c.zM);
+    // clear of the peg at the start
+    const x = 'peg' in from ? Math.max(ownX, left + 20) : ownX;
+    lift = x - lastX < 17 ? lift + 1 : 0;
+    lastX = x;
+    return { x, y: y - 13 - lift * 16 };
+  });
+  return (
+    <svg width={width} height={height} role="img" aria-label={describe(answer)}>
+      <Hatches prefix={prefix} />
+      <g>
+        {parts.map((part, i) => {
+          const assemblies = assemblyOf(job, part);
+          const fill = assemblies ? `url(#${prefix}-${assemblies.hatch})` : '#fffdf8';
+          if (part.kind === 'floor') {
+            if (part.z0 < bottom - 0.01 || part.z0 > top + 0.01) return null;
+            const [x0, y] = px(part.s0, part.z0);
+            const [x1] = px(part.s1, part.z0);
+            const deep = Math.max(3, (assemblies?.thicknessM ?? 0.1) * scale);
+            return (
+              <g key={i}>
+                <rect
+                  x={x0}
+                  y={y}
+                  width={x1 - x0}
+                  height={deep}
+                  fill="#e7dfcc"
+                  stroke="#1f2a37"
+                  strokeWidth={0.9}
+                />
+              </g>
+            );
+          }
+          if (part.kind === 'roof') {
+            const [[x0, y0], [x1, y1]] = [px(part.s0, part.z0), px(part.s1, part.z1)];
+            return <path key={i} d={`M${x0} ${y0}L${x1} ${y1}`} stroke="#1f2a37" strokeWidth={2.2} />;
+          }
+          const [z0, z1] = [clampZ(part.z0), clampZ(part.z1)];
+          if (z1 - z0 < 0.01) return null;
+          const [x0, y1] = px(part.s0, z1);
+          const [x1, y0] = px(part.s1, z0);
+          if (part.kind === 'obstacle')
+            return (
+              <g key={i}>
+                <rect
+                  x={x0}
+                  y={y1}
+                  width={Math.max(3, x1 - x0)}
+                  height={y0 - y1}
+                  fill="#f7f4ec"
+                  stroke="#1f2a37"
+                  strokeWidth={0.9}
+                  strokeOpacity={0.6}
+                />
+                {x1 - x0 > part.name.length * 6.2 && (
+                  <text x={(x0 + x1) / 2} y={y0 - 5} fontSize={11.5} textAnchor="middle" fill="#566070">
+                    {part.name}
+                  </text>
+                )}
+              </g>
+            );
+          const thick = Math.max(thinnestPx, (assemblies?.thicknessM ?? 0.1) * scale);
+          return part.kind === 'wall' ? (
+            // the hatch is drawn in metres: a scaled group keeps it true to the drawing
+            <g key={i} transform={`translate(${x0 - thick / 2} ${y1}) scale(${scale})`}>
+              <rect
+                width={thick / scale}
+                height={(y0 - y1) / scale}
+                fill={fill}
+                stroke="#1f2a37"
+                strokeWidth={1.3 / scale}
+              />
+            </g>
+          ) : (
+            <rect
+              key={i}
+              x={x0 - thick / 2}
+              y={y1}
+              width={thick}
+              height={y0 - y1}
+              fill="#fffdf8"
+              stroke="#1f2a37"
+              strokeWidth={0.9}
+              strokeDasharray="4 3"
+            />
+          );
+        })}
+      </g>
+      <path d={`M${line}`} fill="none" stroke="#fffdf8" strokeWidth={4} />
+      <path d={`M${line}`} fill="none" stroke="#1d4f7a" strokeWidth={1.8} data-testid="cut-way" />
+      {path.slice(1, -1).map((p, i) => {
+        const [x, y] = px(p.sM, p.zM);
+        return <circle key={i} cx={x} cy={y} r={3.6} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.6} />;
+      })}
+      {numbers.map(({ x, y }, i) => (
+        <g key={i}>
+          <circle cx={x} cy={y} r={7.5} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1} />
+          <text x={x} y={y + 4} fontSize={11.5} fontWeight={700} textAnchor="middle" fill="#1d4f7a">
+            {i + 1}
+          </text>
+        </g>
+      ))}
+      {end(path[0], from, 'from')}
+      {end(path.at(-1), to, 'to')}
+      <Scale x={left} y={base + 16} scale={scale} lengthM={length} feet={job.info.lengths === 'ft'} />
+    </svg>
+  );
+}
+
+/** One tick a metre (3 ft) along the way. */
+function Scale({
+  x,
+  y,
+  scale,
+  lengthM,
+  feet,
+}: {
+  x: number;
+  y: number;
+  scale: number;
+  lengthM: number;
+  feet: boolean;
+}) {
+  const unit = feet ? 0.9144 : 1;
+  const each = unit * (scale * unit > 26 ? 1 : scale * unit > 13 ? 2 : 5);
+  const ticks = Array.from({ length: Math.floor(lengthM / each) + 1 }, (_, i) => i * each);
+  return (
+    <g fontSize={11.5} fill="#566070" textAnchor="middle">
+      <path d={`M${x} ${y - 8}H${x + lengthM * scale}`} stroke="#b9af98" />
+      {ticks.map((t, i) => (
+        <g key={i} transform={`translate(${x + t * scale} ${y})`}>
+          <path d="M0 -12V-8" stroke="#566070" />
+          <text y={4}>{feet ? `${Math.round(t / 0.3048)}′` : `${Math.round(t)}${i === 0 ? ' m' : ''}`}</text>
+        </g>
+      ))}
+    </g>
+  );
+}
+
+const describe = ({ crossed, lengthM }: PathProfileAnswer): string =>
+  `Cut ${lengthM.toFixed(1)} m long; crosses ${crossed.map((c) => c.label).join(', ') || 'nothing'}`;

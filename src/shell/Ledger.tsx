@@ -1,0 +1,294 @@
+'use client';
+
+import {
+  createColumnHelper,
+  flexRender,
+  getCoreRowModel,
+  getSortedRowModel,
+  type SortingState,
+  useReactTable,
+} from '@tanstack/react-table';
+import { useMemo, useState } from 'react';
+import { find, type Job } from '@/core/job/job';
+import type { Spot } from '@/core/job/records';
+import type { Prediction } from '@/core/network/predict';
+import type { SpotProof } from '@/core/proof/spotProof';
+import { foundWords, type Mark, markText, plannedMark, StatusMark, verdictWords } from '@/ui/marks';
+import { Segmented } from '@/ui/primitives';
+import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
+import { rateText } from '@/core/network/rateText';
+import { needText, sureText } from '@/ui/units';
+import { goTo } from '../client/actions';
+import { useKept } from '@/ui/useKept';
+
+interface Row {
+  spot: Spot;
+  room: string;
+  proof: SpotProof;
+  planned: Prediction | undefined;
+  status: { mark: Mark; words: string };
+}
+
+type Filter = 'all' | 'storey' | 'todo';
+
+export type LedgerStage = 'found' | 'planned';
+
+/** How a spot stands: as found, or in the plan; once tested after the work, by its verdict. */
+function statusOf(stage: LedgerStage, proof: SpotProof, planned: Prediction | undefined): Row['status'] {
+  if (stage === 'planned' && planned) return plannedMark(planned.met, planned.certainty);
+  return foundWords[proof.found];
+}
+
+function rowsOf(stage: LedgerStage, job: Job, proofs: SpotProof[], planned: Prediction[] | null): Row[] {
+  return proofs.flatMap((proof): Row[] => {
+    const spot = find(job, 'spot', proof.spotId);
+    if (!spot) return [];
+    const plan = planned?.find((p) => p.spotId === spot.id);
+    return [
+      {
+        spot,
+        room: find(job, 'room', spot.roomId)?.name ?? '',
+        proof,
+        planned: plan,
+        status: statusOf(stage, proof, plan),
+      },
+    ];
+  });
+}
+
+const value = (v: number | null | undefined, short: boolean) =>
+  v === null || v === undefined ? (
+    <span className="text-muted">–</span>
+  ) : (
+    <span
+      className={`inline-flex items-center gap-1 whitespace-nowrap ${short ? 'font-semibold text-rust-text' : ''}`}
+    >
+      {short && <StatusMark mark="short" size={12} />}
+      {v === 0 ? 'no link' : rateText(v)}
+    </span>
+  );
+
+const column = createColumnHelper<Row>();
+const right = { className: 'text-right' };
+const columns = [
+  column.accessor((r) => r.spot.number, {
+    id: 'number',
+    header: 'No.',
+    cell: (c) => <span className="font-bold">{c.getValue()}</span>,
+  }),
+  column.accessor((r) => r.spot.name, { id: 'name', header: 'Name' }),
+  column.accessor('room', { header: 'Room' }),
+  column.accessor((r) => r.proof.need.downMbps, {
+    id: 'need',
+    header: 'Need',
+    cell: ({ row: { original: r } }) => (
+      <span className="flex gap-1.5" title={r.proof.need.activities.join(' + ')}>
+        <span className="truncate">{r.proof.need.activities.join(' + ') || 'none'}</span>
+        <span className="whitespace-nowrap text-muted">
+          {needText(r.proof.need.downMbps, r.proof.need.upMbps)}
+        </span>
+      </span>
+    ),
+  }),
+  column.accessor((r) => r.proof.before.downMbps ?? -1, {
+    id: 'found',
+    header: 'As found',
+    meta: right,
+    cell: ({ row: { original: r } }) =>
+      value(r.proof.before.downMbps, r.proof.found === 'dead' || r.proof.found === 'short'),
+  }),
+  column.accessor((r) => r.planned?.downMbps ?? -1, {
+    id: 'planned',
+    header: 'Planned',
+    meta: right,
+    cell: ({ row: { original: r } }) =>
+      r.planned ? (
+        <span className="whitespace-nowrap">
+          {value(r.planned.downMbps, !r.planned.met)}
+          {r.planned.downMbps > 0 && <span className="text-muted"> · {sureText(r.planned.certainty)}</span>}
+        </span>
+      ) : (
+        <span className="text-muted">…</span>
+      ),
+  }),
+  column.accessor((r) => r.proof.after.downMbps ?? -1, {
+    id: 'after',
+    header: 'After',
+    meta: right,
+    cell: ({ row: { original: r } }) =>
+      r.proof.after.runs ? (
+        <span
+          className="inline-flex items-center gap-1 whitespace-nowrap"
+          title={verdictWords[r.proof.verdict].words}
+        >
+          <StatusMark mark={verdictWords[r.proof.verdict].mark} size={12} />
+          {r.proof.after.downMbps ? rateText(r.proof.after.downMbps) : '0'}
+          <span className="sr-only">{verdictWords[r.proof.verdict].words}</span>
+        </span>
+      ) : (
+        <span className="text-muted">–</span>
+      ),
+  }),
+  column.accessor((r) => r.status.words, {
+    id: 'stands',
+    header: 'Stands',
+    cell: ({ row: { original: r } }) => (
+      <span className={`inline-flex items-center gap-1.5 whitespace-nowrap ${markText[r.status.mark]}`}>
+        <StatusMark mark={r.status.mark} />
+        {r.status.words}
+      </span>
+    ),
+  }),
+  column.accessor((r) => r.planned?.limitText ?? '', {
+    id: 'limit',
+    header: 'Limited by',
+    cell: (c) => (
+      <span className="block truncate" title={c.getValue()}>
+        {c.getValue()}
+      </span>
+    ),
+  }),
+];
+
+/** The job's table of truth: one row a spot, filled from left to right as the job goes on. */
+export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?: 'open' | 'closed' }) {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const planned = useJob((s) => s.planned);
+  const storeyId = useJob((s) => s.storeyId);
+  const selectedId = useJob((s) => s.selectedId);
+  const proofs = useProofs();
+  const simulated = job.readings.some((r) => r.source === 'simulated');
+  const [open, setOpen] = useKept(`ledger-${stage}-${begins}`, begins === 'open');
+  const [filter, setFilter] = useState<Filter>('all');
+  const [sorting, setSorting] = useState<SortingState>([]);
+  const all = useMemo(() => rowsOf(stage, job, proofs, planned), [stage, job, proofs, planned]);
+  const todo = (r: Row) => r.status.mark === 'short' || r.status.mark === 'thin';
+  const rows = useMemo(
+    () => all.filter((r) => filter === 'all' || (filter === 'todo' ? todo(r) : r.spot.storeyId === storeyId)),
+    [all, filter, storeyId],
+  );
+  const table = useReactTable({
+    data: rows,
+    columns,
+    state: { sorting },
+    onSortingChange: setSorting,
+    getCoreRowModel: getCoreRowModel(),
+    getSortedRowModel: getSortedRowModel(),
+  });
+  const thin = all.filter((r) => r.status.mark === 'thin').length;
+  const met = all.filter((r) => ['met', 'cured', 'equal'].includes(r.status.mark)).length;
+  return (
+    <section
+      aria-label="Ledger"
+      className={`shell-ledger flex flex-col border-t border-ink bg-panel ${open ? 'h-[214px]' : 'h-9'}`}
+    >
+      <div className="flex h-9 shrink-0 items-center gap-3 px-4">
+        <h2 className="text-[13.5px] font-bold">Ledger</h2>
+        {open && (
+          <Segmented
+            label="Spots shown"
+            value={filter}
+            onChange={setFilter}
+            options={[
+              { value: 'all', text: `All ${all.length}` },
+              {
+                value: 'storey',
+                text: `This storey ${all.filter((r) => r.spot.storeyId === storeyId).length}`,
+              },
+              { value: 'todo', text: `To do ${all.filter(todo).length}` },
+            ]}
+          />
+        )}
+        <span className="ml-auto truncate max-[699px]:hidden text-[12px] text-muted" data-testid="ledger-sum">
+          {met} of {all.length} met{thin ? `, ${thin} not sure` : ''} · Mbps down
+          {simulated ? ' · readings simulated' : ''}
+        </span>
+        <button
+          type="button"
+          className="font-semibold text-action"
+          aria-expanded={open}
+          onClick={() => setOpen(!open)}
+        >
+          {open ? 'Close' : 'Open'}
+        </button>
+      </div>
+      {open && (
+        <div className="min-h-0 flex-1 overflow-auto px-4 pb-1">
+          <table className="w-full min-w-[740px] table-fixed border-collapse">
+            <colgroup>
+              {['28px', '92px', '98px', '118px', '66px', '90px', '46px', '110px', 'auto'].map((w, i) => (
+                <col key={i} style={{ width: w }} />
+              ))}
+            </colgroup>
+            <thead className="sticky top-0 z-10 bg-panel">
+              {table.getHeaderGroups().map((group) => (
+                <tr key={group.id}>
+                  {group.headers.map((h) => (
+                    <th
+                      key={h.id}
+                      scope="col"
+                      aria-sort={
+                        h.column.getIsSorted() === 'asc'
+                          ? 'ascending'
+                          : h.column.getIsSorted() === 'desc'
+                            ? 'descending'
+                            : 'none'
+                      }
+                      className="border-b-[1.5px] border-ink p-0 text-left text-[11.5px] font-semibold text-muted"
+                    >
+                      <button
+                        type="button"
+                        className={`w-full py-1 pr-2 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
+                        onClick={h.column.getToggleSortingHandler()}
+                      >
+                        {flexRender(h.column.columnDef.header, h.getContext())}
+                        {h.column.getIsSorted() === 'asc'
+                          ? ' ▴'
+                          : h.column.getIsSorted() === 'desc'
+                            ? ' ▾'
+                            : ''}
+                      </button>
+                    </th>
+                  ))}
+                </tr>
+              ))}
+            </thead>
+            <tbody>
+              {table.getRowModel().rows.map((row) => {
+                const chosen = row.original.spot.id === selectedId;
+                const show = () => goTo(store, row.original.spot.id);
+                return (
+                  <tr
+                    key={row.id}
+                    tabIndex={0}
+                    data-spot={row.original.spot.number}
+                    aria-selected={chosen}
+                    className={`h-[25.5px] cursor-pointer border-b border-rule hover:bg-paper ${chosen ? 'bg-chosen shadow-[inset_3px_0_0_var(--color-action)]' : ''}`}
+                    onClick={show}
+                    onKeyDown={(e) => e.key === 'Enter' && show()}
+                  >
+                    {row.getVisibleCells().map((cell) => (
+                      <td
+                        key={cell.id}
+                        className={`truncate pr-2 first:pl-1.5 ${isRight(cell.column.columnDef.meta) ? 'text-right' : ''}`}
+                      >
+                        {flexRender(cell.column.columnDef.cell, cell.getContext())}
+                      </td>
+                    ))}
+                  </tr>
+                );
+              })}
+            </tbody>
+          </table>
+          {all.length === 0 && (
+            <p className="py-3 text-muted">No spot yet. Press S and click where someone uses the network.</p>
+          )}
+          {all.length > 0 && rows.length === 0 && <p className="py-3 text-muted">No spot to show here.</p>}
+        </div>
+      )}
+    </section>
+  );
+}
+
+const isRight = (meta: unknown): boolean => meta === right;

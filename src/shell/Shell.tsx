@@ -1,0 +1,68 @@
+'use client';
+
+import { usePathname, useRouter } from 'next/navigation';
+import { type ReactNode, useEffect, useState } from 'react';
+import { Toaster } from 'sonner';
+import { SaveNotice } from '@/client/saving/SaveNotice';
+import { useJobStore } from '@/client/store/JobProvider';
+import { useCompute } from '@/client/store/useCompute';
+import { commands } from './commands';
+import { CommandList } from './CommandList';
+import { TopBar } from './TopBar';
+
+const typing = (event: KeyboardEvent) =>
+  event.target instanceof HTMLElement &&
+  event.target.closest('input:not([type="checkbox"], [type="radio"]), textarea, select, [role="dialog"]') !==
+    null;
+
+/** The frame round every stage of a job: top bar, keys, command list, messages. */
+export function Shell({ jobId, children }: { jobId: string; children: ReactNode }) {
+  const store = useJobStore();
+  const router = useRouter();
+  const path = usePathname();
+  const [list, setList] = useState(false);
+  const before = path.endsWith('/before');
+  useCompute(before ? 'found' : 'planned', before || path.endsWith('/plan'));
+
+  // from here on keys and clicks are heard: tests and pictures wait for it
+  useEffect(() => {
+    document.documentElement.dataset.live = 'true';
+  }, []);
+
+  useEffect(() => {
+    const go = (stage: string) => router.push(`/jobs/${jobId}/${stage}`);
+    const press = (event: KeyboardEvent) => {
+      const isList = (event.ctrlKey || event.metaKey) && event.key.toLowerCase() === 'k';
+      if (isList || (event.key === '?' && !typing(event))) {
+        event.preventDefault();
+        setList(true);
+        return;
+      }
+      if (typing(event)) return;
+      if (event.key === 'Escape') {
+        const { tool, set } = store.getState();
+        set(tool === 'select' ? { selectedId: null } : { tool: 'select' });
+      }
+      const command = commands.find((c) => c.match?.(event));
+      if (!command) return;
+      event.preventDefault();
+      command.run(store, go);
+    };
+    window.addEventListener('keydown', press);
+    return () => window.removeEventListener('keydown', press);
+  }, [store, router, jobId]);
+
+  return (
+    <div className="shell">
+      <TopBar onHelp={() => setList(true)} />
+      <SaveNotice />
+      <div className="shell-body">{children}</div>
+      <CommandList
+        open={list}
+        onOpenChange={setList}
+        go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
+      />
+      <Toaster position="bottom-left" toastOptions={{ className: 'nestle-toast' }} />
+    </div>
+  );
+}

@@ -1,0 +1,44 @@
+'use client';
+
+import type { ReactNode } from 'react';
+import { find } from '@/core/job/job';
+import { type Mark, StatusMark } from '@/ui/marks';
+import { useJob } from '@/client/store/JobProvider';
+
+/** Title of the sheet: which storey, how it stands, and what can be done. */
+export function StageHead({
+  mark,
+  summary,
+  children,
+}: {
+  mark: Mark;
+  summary: string;
+  children?: ReactNode;
+}) {
+  const job = useJob((s) => s.job);
+  const storeyId = useJob((s) => s.storeyId);
+  const storey = find(job, 'storey', storeyId);
+  const building = find(job, 'building', storey?.buildingId);
+  const several = job.buildings.filter((b) => b.kind !== 'outdoors').length > 1;
+  const title = !storey
+    ? 'No storey'
+    : building?.kind === 'outdoors'
+      ? 'Site and outdoors'
+      : building?.kind === 'outbuilding' || several
+        ? `${building?.name}, ${storey.name.toLowerCase()}`
+        : storey.name;
+  return (
+    <div className="flex min-h-[50px] shrink-0 items-center justify-between gap-x-4 gap-y-1 border-b border-rule bg-panel px-4 py-1 max-md:flex-wrap">
+      <div className="min-w-0">
+        <h2 className="truncate text-[17px] leading-tight font-bold">{title}</h2>
+        <p
+          className="flex items-center gap-1.5 truncate text-[12.5px] text-muted"
+          data-testid="stage-summary"
+        >
+          <StatusMark mark={mark} size={12} /> {summary}
+        </p>
+      </div>
+      <div className="flex shrink-0 items-center gap-2 max-md:flex-wrap">{children}</div>
+    </div>
+  );
+}
