@@ -1,13 +1,10 @@
-/** npm run -s nestle -- …: the command line, on the same core as the interface. */
-import { spawnSync } from 'node:child_process';
-import { ensureInstalled, tsxBin } from './setup.mjs';
+#!/usr/bin/env node
+/** npx nestle …: the command line. Bundled at its first use, so that it starts at once. */
+import { pathToFileURL } from 'node:url';
+import { bundledCommandLine, ensureInstalled, root } from './setup.mjs';
 
 ensureInstalled();
-const done = spawnSync(
-  process.execPath,
-  [tsxBin, new URL('./nestle.ts', import.meta.url).pathname, ...process.argv.slice(2)],
-  {
-    stdio: 'inherit',
-  },
-);
-process.exit(done.status ?? 1);
+process.env.NESTLE_HOME ??= root;
+const script = bundledCommandLine();
+if (script === null) process.exit(1);
+await import(pathToFileURL(script).href);

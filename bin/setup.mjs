@@ -1,13 +1,13 @@
 /** What a fresh machine needs before anything can run. Plain Node, no packages. */
 import { spawnSync } from 'node:child_process';
 import { createHash } from 'node:crypto';
-import { existsSync, mkdirSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
-import { dirname, join } from 'node:path';
+import { existsSync, readdirSync, readFileSync, statSync, writeFileSync } from 'node:fs';
+import { basename, dirname, join } from 'node:path';
 import { fileURLToPath } from 'node:url';
 
 export const root = fileURLToPath(new URL('..', import.meta.url));
 /** How the built application is served. A small heap is collected early: memory stays low on a laptop that does other work. */
-export const serveScript = join(root, '.next/serve.mjs');
+export const serveScript = join(root, '.next/serve/serve.mjs');
 export const serveArguments = ['--max-semi-space-size=2', '--max-old-space-size=1024', serveScript];
 const nextBin = join(root, 'node_modules/next/dist/bin/next');
 export const tsxBin = join(root, 'node_modules/tsx/dist/cli.mjs');
@@ -41,34 +41,48 @@ export function ensureInstalled() {
   writeFileSync(stamp, wanted);
 }
 
-/** Newest change of the files that the build is made from. */
+/** Newest change of the files that something is made from. */
 function newest(path) {
   const info = statSync(path);
   if (!info.isDirectory()) return info.mtimeMs;
   return Math.max(0, ...readdirSync(path).map((name) => newest(join(path, name))));
 }
 
+/** Was it made after the last change of its sources? */
+function isFresh(stamp, sources) {
+  const file = join(root, stamp);
+  return existsSync(file) && statSync(file).mtimeMs > Math.max(...sources.map((p) => newest(join(root, p))));
+}
+
+/** Bundles a script unless that is done. @returns null when it failed, with the reason on standard error. */
+function bundled(entry, folder, sources) {
+  if (
+    !isFresh(join(folder, 'stamp'), [entry, 'package-lock.json', 'bin/bundle.mjs', ...sources]) &&
+    !run(process.execPath, ['bin/bundle.mjs', entry, folder])
+  )
+    return null;
+  return join(root, folder, basename(entry).replace(/\.ts$/, '.mjs'));
+}
+
+/** The command line as plain modules, in a folder that is made anew when its sources change. */
+export const bundledCommandLine = () =>
+  bundled('bin/nestle.ts', 'node_modules/.cache/nestle', [
+    'bin/commands',
+    'src/core',
+    'src/server',
+    'src/solver',
+    'src/standins',
+  ]);
+
 /** Builds the application unless the last build is newer than its sources. */
 export function ensureBuilt() {
-  const stamp = join(root, '.next/.nestle-built');
-  const sources = ['src', 'bin/serve.ts', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'].map(
-    (p) => join(root, p),
-  );
-  if (existsSync(stamp) && statSync(stamp).mtimeMs > Math.max(...sources.map(newest))) return true;
+  const stamp = '.next/.nestle-built';
+  const sources = ['src', 'bin/serve.ts', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'];
+  if (isFresh(stamp, sources)) return true;
   console.error('Building …');
   if (!run(process.execPath, [nextBin, 'build'])) return false;
-  // the server in front of it as one plain script: it starts at once and needs less memory
-  const bundle = [
-    '--bundle',
-    '--platform=node',
-    '--format=esm',
-    '--packages=external',
-    '--log-level=warning',
-  ];
-  const esbuild = join(root, 'node_modules/esbuild/bin/esbuild');
-  if (!run(esbuild, ['bin/serve.ts', ...bundle, `--outfile=${serveScript}`])) return false;
-  mkdirSync(join(root, '.next'), { recursive: true });
-  writeFileSync(stamp, new Date().toISOString());
+  if (bundled('bin/serve.ts', '.next/serve', ['src/server/gate.ts']) === null) return false;
+  writeFileSync(join(root, stamp), new Date().toISOString());
   return true;
 }
 

@@ -6,10 +6,12 @@ import { DataTroubleError, trouble, troubleOf } from './dataTrouble';
 
 export type Db = Database.Database;
 
+/** Where the program stands: NESTLE_HOME, else where it was started. */
+const home = (): string => process.env.NESTLE_HOME ?? process.cwd();
 /** Folder of the database; NESTLE_DATA or ./data. */
-export const dataFolder = (): string => process.env.NESTLE_DATA ?? join(process.cwd(), 'data');
+export const dataFolder = (): string => process.env.NESTLE_DATA ?? join(home(), 'data');
 export const databaseFile = (folder: string): string => join(folder, 'nestle.sqlite');
-const migrationsFolder = () => join(process.cwd(), 'src/server/migrations');
+const migrationsFolder = () => join(home(), 'src/server/migrations');
 
 /** The database was made by a newer program; nothing was touched. */
 export class NewerDatabaseError extends DataTroubleError {

@@ -73,7 +73,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   copperBetweenBuildings,
   drillingForbidden,
   entryPort,
-  extenderFeeds: extenderAsUplink,
+  extenderAsUplink,
   extenderOneName,
   familyTooLarge,
   indoorUnitOutside,

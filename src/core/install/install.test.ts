@@ -84,7 +84,7 @@ describe('the runbook of a plan', () => {
     expect(ready?.after).toContain('rejoin');
     expect(steps[at(`pair.${unit?.id}`)]).toMatchObject({
       windowS: 120,
-      gate: { light: { means: 'joined, good link' } },
+      holdPoint: { light: { means: 'joined, good link' } },
     });
   });
 

@@ -1,7 +1,7 @@
 import { A, air, house, isSilent, put, says, unit } from '@/testing/testPlans';
 
 says(
-  'extenderFeeds',
+  'extenderAsUplink',
   () => {
     const [x, y] = [unit('C', 'extender'), unit('D', 'extender', { xM: 3 })];
     return put(house, x, y, air(x, A), air(y, x));
@@ -12,7 +12,7 @@ says(
   },
 );
 
-isSilent('extenderFeeds', 'when both hang on the main unit', () => {
+isSilent('extenderAsUplink', 'when both hang on the main unit', () => {
   const [x, y] = [unit('C', 'extender'), unit('D', 'extender', { xM: 3 })];
   return put(house, x, y, air(x, A), air(y, A));
 });

@@ -1,68 +1,75 @@
 /** nestle plan FILE: proposals with their proof, how often they hold, and what would help where nothing does. */
-import { parseArgs } from 'node:util';
+import { withPosterior } from '@/core/calibration/posterior';
 import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
-import { withPosterior } from '@/core/calibration/posterior';
-import { buildScene } from '@/core/propagation/scene';
 import { editOf } from '@/core/optimise/editOf';
 import { frontOf } from '@/core/optimise/front';
-import { type ProposalOptions, propose, type PlanningRun } from '@/core/optimise/propose';
+import { type PlanningRun, type ProposalOptions, propose } from '@/core/optimise/propose';
 import { whyNotFewer } from '@/core/optimise/questions';
-import { whatIfs } from '@/core/optimise/whatIf';
 import { robustnessOf } from '@/core/optimise/robust';
+import { whatIfs } from '@/core/optimise/whatIf';
+import { buildScene } from '@/core/propagation/scene';
 import { makeSolver } from '@/solver/highs';
+import { type Command, parsed, print, readJob, UsageError, word } from './command';
 
-export const planHelp = `nestle plan FILE [--no-drill] [--budget N] [--seconds N] [--front] [--why]
+function numberOf(name: string, text: string | undefined, most: number): number | undefined {
+  if (text === undefined) return undefined;
+  const value = Number(text);
+  if (!(value > 0 && value <= most)) throw new UsageError(`--${name}: a number above 0, at most ${most}`);
+  return value;
+}
+
+export const plan: Command = {
+  help: `nestle plan FILE [--no-drill] [--budget N] [--seconds N] [--front] [--why]
 
 Reads a job file and writes JSON: proposals (least cost; everyone at once, where that costs more; no
 drilling; most headroom for the budget) with their units, places, links, cost, minutes, holes, needs met,
 worst headroom, whether each is proven best, in what share of 400 cases drawn from the spreads of walls,
 units and rooms all needs are met, and the one measurement that would tell most. What nothing can meet
 comes with what would help. --budget: parts at most; --seconds: for each solution, else 15; --front: what
-each level of headroom costs; --why: why not one unit less.`;
-
-const options = {
-  'no-drill': { type: 'boolean' },
-  budget: { type: 'string' },
-  seconds: { type: 'string' },
-  front: { type: 'boolean' },
-  why: { type: 'boolean' },
-} as const;
-
-/** @throws Error in words about arguments that are not right. */
-export function planArguments(args: string[]) {
-  const { values, positionals } = parseArgs({ args, allowPositionals: true, options });
-  const [file, ...rest] = positionals;
-  if (!file || rest.length) throw new Error('plan needs one FILE');
-  const number = (name: 'budget' | 'seconds', most: number) => {
-    const text = values[name];
-    if (text === undefined) return undefined;
-    const value = Number(text);
-    if (!(value > 0 && value <= most)) throw new Error(`--${name}: a number above 0, at most ${most}`);
-    return value;
-  };
-  const [budgetEur, seconds] = [number('budget', 1_000_000), number('seconds', 3600)];
-  const asked: ProposalOptions = {
-    ...(values['no-drill'] && { noDrilling: true }),
-    ...(budgetEur !== undefined && { budgetEur }),
-    ...(seconds !== undefined && { seconds }),
-  };
-  return { file, asked, front: values.front === true, why: values.why === true };
-}
+each level of headroom costs; --why: the result with one unit fewer.`,
+  async run(args) {
+    const { values, words } = parsed(
+      args,
+      {
+        'no-drill': { type: 'boolean' },
+        budget: { type: 'string' },
+        seconds: { type: 'string' },
+        front: { type: 'boolean' },
+        why: { type: 'boolean' },
+      },
+      ['FILE'],
+    );
+    const budgetEur = numberOf('budget', values.budget, 1_000_000);
+    const seconds = numberOf('seconds', values.seconds, 3600);
+    const asked: ProposalOptions = {
+      ...(values['no-drill'] && { noDrilling: true }),
+      ...(budgetEur !== undefined && { budgetEur }),
+      ...(seconds !== undefined && { seconds }),
+    };
+    print(
+      await planOf(readJob(word(words, 0)), asked, {
+        front: values.front === true,
+        why: values.why === true,
+      }),
+    );
+  },
+};
 
 /** The answer as plain data. */
-export async function planOf(
+async function planOf(
   job: Job,
-  { asked, front, why }: Omit<ReturnType<typeof planArguments>, 'file'>,
+  asked: ProposalOptions,
+  { front, why }: { front: boolean; why: boolean },
 ): Promise<object> {
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   const [scene, solve] = [withPosterior(job, buildScene(job)), makeSolver()];
-  let shop: PlanningRun | undefined;
-  const found = await propose(job, scene, solve, asked, undefined, (w) => (shop = w));
+  let run: PlanningRun | undefined;
+  const found = await propose(job, scene, solve, asked, undefined, (w) => (run = w));
   const proposals = [];
   for (const proposal of found.proposals) {
-    const { options: columns, worst, ...p } = proposal;
-    const { bySpot, ...holds } = robustnessOf(applyEdit(job, editOf(job, columns, 'x').edit).job, scene);
+    const { options, worst, ...p } = proposal;
+    const { bySpot, ...holds } = robustnessOf(applyEdit(job, editOf(job, options, 'x').edit).job, scene);
     proposals.push({
       ...p,
       worst: worst && {
@@ -74,7 +81,7 @@ export async function planOf(
         ...holds,
         weakest: bySpot.slice(0, 3).map((s) => ({ spot: numbers.get(s.spotId), share: s.share })),
       },
-      ...(why && shop && { whyNotFewer: (await whyNotFewer(shop, proposal)).words }),
+      ...(why && run && { whyNotFewer: (await whyNotFewer(run, proposal)).words }),
     });
   }
   const stuck = found.candidates > 0 && (found.whyNot !== null || found.impossible.length > 0);
@@ -86,8 +93,8 @@ export async function planOf(
     notAtOnce: found.notAtOnce,
     proposals,
     ...(front &&
-      shop && {
-        front: (await frontOf(shop)).map(({ choice, ...point }) => ({
+      run && {
+        front: (await frontOf(run)).map(({ choice, ...point }) => ({
           ...point,
           places: choice.options.map((c) => `${c.product.name} ${c.candidate.words}; ${c.label}`),
         })),
