@@ -1,6 +1,8 @@
 export default {
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'],
   testEnvironment: 'node',
+  // as many as there are cores: nothing else runs meanwhile
+  maxWorkers: '100%',
   transform: {
     '^.+\\.(m?[jt]sx?)$': [
       '@swc/jest',

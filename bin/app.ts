@@ -1,7 +1,9 @@
-import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
+import { type ChildProcess, spawn } from 'node:child_process';
 import { mkdtempSync, readFileSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { openDatabase } from '@/server/database';
+import { loadDemoJobs, readDemoJobs } from '@/server/demoJobs';
 import { serveArguments } from './setup.mjs';
 
 /** The built application on a database of its own, with the demo jobs, to be stopped and started at will. */
@@ -30,10 +32,11 @@ export function makeApp(port: number): App {
     NEXT_TELEMETRY_DISABLED: '1',
     NODE_ENV: 'production' as const,
   };
+  const demo = readDemoJobs('demo');
   const freshDemo = () => {
-    const load = ['node_modules/tsx/dist/cli.mjs', 'bin/loadDemo.ts', '--fresh'];
-    const { status } = spawnSync(process.execPath, load, { env, stdio: 'ignore' });
-    if (status !== 0) throw new Error('the demo jobs were not loaded');
+    const db = openDatabase(folder);
+    loadDemoJobs(db, demo, true, Date.now());
+    db.close();
   };
   freshDemo();
   const url = `http://127.0.0.1:${port}`;
@@ -53,7 +56,7 @@ export function makeApp(port: number): App {
     freshDemo,
     async start({ evenIfDamaged = false } = {}) {
       const args = [...serveArguments, '--port', String(port)];
-      server = spawn(process.execPath, args, { env, stdio: 'ignore', detached: true });
+      server = spawn(process.execPath, args, { env, stdio: 'ignore' });
       for (let i = 0; i < 150; i++) {
         if (await answers(evenIfDamaged)) return;
         if (server.exitCode !== null)
@@ -66,7 +69,7 @@ export function makeApp(port: number): App {
       const running = server;
       if (!running?.pid || running.exitCode !== null) return;
       const gone = new Promise((done) => running.once('exit', done));
-      process.kill(-running.pid, 'SIGKILL');
+      running.kill('SIGKILL');
       await gone;
       for (let i = 0; i < 50 && (await answers()); i++) await new Promise((done) => setTimeout(done, 100));
     },

@@ -6,9 +6,9 @@ import { join } from 'node:path';
 const folder = mkdtempSync(join(tmpdir(), 'nestle-cli-'));
 afterAll(() => rmSync(folder, { recursive: true, force: true }));
 
-/** Runs the command line as a user would, without npm in front. */
+/** Runs the command line as a user would. */
 function nestle(args: string[], input = '') {
-  const done = spawnSync(process.execPath, ['node_modules/tsx/dist/cli.mjs', 'bin/nestle.ts', ...args], {
+  const done = spawnSync(process.execPath, ['bin/nestle.mjs', ...args], {
     input,
     encoding: 'utf8',
     env: { ...process.env, NESTLE_DATA: join(folder, 'data') },
@@ -77,7 +77,7 @@ test('predict: every spot with need, unit, band, rates, certainty and limit', ()
     met: false,
     down: 0,
   });
-  expect(nestle(['predict'])).toMatchObject({ code: 2, err: expect.stringContaining('one FILE') });
+  expect(nestle(['predict'])).toMatchObject({ code: 2, err: expect.stringContaining('FILE: missing') });
   expect(nestle(['predict', '/nowhere'])).toMatchObject({
     code: 1,
     out: '',

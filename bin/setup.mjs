@@ -9,8 +9,12 @@ export const root = fileURLToPath(new URL('..', import.meta.url));
 /** How the built application is served. A small heap is collected early: memory stays low on a laptop that does other work. */
 export const serveScript = join(root, '.next/serve/serve.mjs');
 export const serveArguments = ['--max-semi-space-size=2', '--max-old-space-size=1024', serveScript];
-const nextBin = join(root, 'node_modules/next/dist/bin/next');
-export const tsxBin = join(root, 'node_modules/tsx/dist/cli.mjs');
+/** The script of a package's command: run by Node itself, it needs no shell. */
+export function toolScript(name, command = name) {
+  const folder = join(root, 'node_modules', name);
+  const { bin } = JSON.parse(readFileSync(join(folder, 'package.json'), 'utf8'));
+  return join(folder, typeof bin === 'string' ? bin : bin[command]);
+}
 process.env.NEXT_TELEMETRY_DISABLED = '1';
 
 /** Runs a command to its end; what it prints goes to standard error, so that standard output stays clean. */
@@ -34,7 +38,12 @@ export function ensureInstalled() {
   const prefix = dirname(dirname(process.execPath));
   const env = { ...process.env };
   if (existsSync(join(prefix, 'include/node/node_version.h'))) env.npm_config_nodedir = prefix;
-  if (!run('npm', ['ci', '--no-audit', '--no-fund'], { env })) {
+  // npm's own script where npm started this, else npm from the path, which on Windows is a batch file
+  const script = process.env.npm_execpath;
+  const done = script
+    ? run(process.execPath, [script, 'ci', '--no-audit', '--no-fund'], { env })
+    : run('npm', ['ci', '--no-audit', '--no-fund'], { env, shell: process.platform === 'win32' });
+  if (!done) {
     console.error('npm ci failed; see above. A C++ compiler, make and python3 are needed for the database.');
     process.exit(1);
   }
@@ -74,19 +83,23 @@ export const bundledCommandLine = () =>
     'src/standins',
   ]);
 
+/** What loads the demo jobs, as plain modules. */
+export const bundledDemoLoader = () =>
+  bundled('bin/loadDemo.ts', 'node_modules/.cache/nestle-demo', ['src/core', 'src/server']);
+
 /** Builds the application unless the last build is newer than its sources. */
 export function ensureBuilt() {
   const stamp = '.next/.nestle-built';
   const sources = ['src', 'bin/serve.ts', 'next.config.mjs', 'package-lock.json', 'postcss.config.mjs'];
   if (isFresh(stamp, sources)) return true;
   console.error('Building …');
-  if (!run(process.execPath, [nextBin, 'build'])) return false;
+  if (!run(process.execPath, [toolScript('next'), 'build'])) return false;
   if (bundled('bin/serve.ts', '.next/serve', ['src/server/gate.ts']) === null) return false;
   writeFileSync(join(root, stamp), new Date().toISOString());
   return true;
 }
 
-export const chromium = '/usr/bin/chromium';
+export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
 /** Installs Debian's Chromium for the tests that drive the interface; says clearly when it can't. */
 export function ensureChromium() {

@@ -1,16 +1,16 @@
 /** npm test: everything that must hold, on a clean clone. The last line counts what passed and failed. */
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
-import { ensureBuilt, ensureChromium, ensureInstalled, root, run } from './setup.mjs';
+import { ensureBuilt, ensureChromium, ensureInstalled, root, run, toolScript } from './setup.mjs';
 
-const bin = (name) => join(root, 'node_modules/.bin', name);
+const tool = (name, args, command = name) => run(process.execPath, [toolScript(name, command), ...args]);
 const results = [];
 /** Counts one check, or the tests of a runner's report. */
 const note = (name, ok, counts = { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }) => {
   results.push({ name, ok, ...counts });
   console.error(`${ok ? 'ok  ' : 'FAIL'} ${name}`);
 };
-const check = (name, command, args) => note(name, run(bin(command), args));
+const check = (name, ...command) => note(name, tool(...command));
 
 const report = (file) => {
   try {
@@ -28,12 +28,17 @@ mkdirSync(join(root, 'test-results'), { recursive: true });
 
 check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
 check('lint', 'eslint', ['.', '--max-warnings', '0']);
-check('types', 'tsc', ['--noEmit']);
-check('types of the core, without DOM or Node', 'tsc', ['--noEmit', '-p', 'src/core']);
-check('dependency rule', 'depcruise', ['src', '--config', '.dependency-cruiser.mjs', '--output-type', 'err']);
+check('types', 'typescript', ['--noEmit'], 'tsc');
+check('types of the core, without DOM or Node', 'typescript', ['--noEmit', '-p', 'src/core'], 'tsc');
+check(
+  'dependency rule',
+  'dependency-cruiser',
+  ['src', '--config', '.dependency-cruiser.mjs', '--output-type', 'err'],
+  'depcruise',
+);
 check('nothing unused', 'knip', ['--no-progress']);
 
-const unitOk = run(bin('jest'), ['--json', '--outputFile=test-results/unit.json', '--silent']);
+const unitOk = tool('jest', ['--json', '--outputFile=test-results/unit.json', '--silent']);
 const unit = report('test-results/unit.json');
 note('unit tests', unitOk, {
   passed: unit?.numPassedTests ?? 0,
@@ -45,7 +50,7 @@ const built = ensureBuilt();
 note('build', built);
 
 if (built && chromiumReady) {
-  const e2eOk = run(bin('playwright'), ['test']);
+  const e2eOk = tool('@playwright/test', ['test'], 'playwright');
   const stats = report('test-results/e2e.json')?.stats;
   note('end-to-end tests', e2eOk, {
     passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0),

@@ -1,13 +1,21 @@
-/** npm run demo: installs, builds, loads the demo jobs when absent, serves. --fresh starts from clean demo data. */
+/**
+ * npm start: installs, builds, serves one's own data. npm run demo: with the demo jobs, loaded when absent;
+ * --fresh starts from clean demo data.
+ */
 import { spawn } from 'node:child_process';
 import { createServer } from 'node:net';
-import { ensureBuilt, ensureInstalled, root, run, serveArguments, tsxBin } from './setup.mjs';
+import { bundledDemoLoader, ensureBuilt, ensureInstalled, root, run, serveArguments } from './setup.mjs';
 
 const options = process.argv.slice(2);
-const unknown = options.filter((o) => !['--fresh', '--help'].includes(o));
+const isDemo = options.includes('--demo');
+const unknown = options.filter((o) => !['--demo', '--help', ...(isDemo ? ['--fresh'] : [])].includes(o));
 if (unknown.length || options.includes('--help')) {
   console.log(
-    'npm run demo [-- --fresh]\n\n  --fresh   put clean demo jobs in place of the ones in the database\n\nPORT (4310) and NESTLE_DATA (./data) are read from the environment.',
+    `npm start\nnpm run demo [-- --fresh]\n
+  start     serves the jobs of the database
+  demo      adds the demo jobs when they are absent
+  --fresh   puts clean demo jobs in place of the ones in the database\n
+PORT (4310) and NESTLE_DATA (./data) are read from the environment.`,
   );
   process.exit(unknown.length ? 2 : 0);
 }
@@ -27,7 +35,10 @@ if (!Number.isInteger(wanted) || wanted < 1 || wanted > 65_535) {
 
 ensureInstalled();
 if (!ensureBuilt()) process.exit(1);
-if (!run(process.execPath, [tsxBin, 'bin/loadDemo.ts', ...options])) process.exit(1);
+if (isDemo) {
+  const loader = bundledDemoLoader();
+  if (loader === null || !run(process.execPath, [loader, ...options])) process.exit(1);
+}
 
 let port = wanted;
 while (!(await free(port))) {
@@ -42,7 +53,6 @@ const server = spawn(process.execPath, [...serveArguments, '--port', String(port
   cwd: root,
   env: { ...process.env, NODE_ENV: 'production' },
   stdio: ['ignore', 'pipe', 'inherit'],
-  detached: true,
 });
 server.stdout.on('data', (text) => {
   if (String(text).includes('Ready'))
@@ -50,13 +60,9 @@ server.stdout.on('data', (text) => {
 });
 let stopping = false;
 const stop = () => {
-  if (stopping) return;
   stopping = true;
-  try {
-    process.kill(-server.pid, 'SIGTERM');
-  } catch (error) {
-    if (error.code !== 'ESRCH') throw error;
-  }
+  server.kill();
 };
+// the keyboard's Ctrl-C reaches the server too where both share a console; a second signal does no harm
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP']) process.on(signal, stop);
 server.on('exit', (code) => process.exit(stopping ? 0 : (code ?? 1)));
