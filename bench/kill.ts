@@ -95,13 +95,15 @@ export async function killFigures(kills: number): Promise<object> {
       },
     },
     outbox: {
-      seats: async () => [...outboxes.keys()].filter((s) => s === name),
-      read: async (_job, seat) => structuredClone(outboxes.get(seat) ?? null),
-      write: async (_job, seat, { queue, aside, clashes }) =>
-        void outboxes.set(seat, structuredClone({ queue, aside, clashes })),
+      seats: () => Promise.resolve([...outboxes.keys()].filter((s) => s === name)),
+      read: (_job, seat) => Promise.resolve(structuredClone(outboxes.get(seat) ?? null)),
+      write: (_job, seat, { queue, aside, clashes }) => {
+        outboxes.set(seat, structuredClone({ queue, aside, clashes }));
+        return Promise.resolve();
+      },
     },
-    seat: async () => name,
-    isTaken: async () => true,
+    seat: () => Promise.resolve(name),
+    isTaken: () => Promise.resolve(true),
     newId: () => {
       const id = `${name}-${made.size}`;
       made.add(id);

@@ -12,15 +12,15 @@ export interface App {
   /** Its data folder. */
   folder: string;
   /** Memory that its process holds now, bytes. */
-  memory(): number;
+  memory: () => number;
   /** @param options.evenIfDamaged any answer counts: a page that says what is wrong is one. */
-  start(options?: { evenIfDamaged?: boolean }): Promise<void>;
+  start: (options?: { evenIfDamaged?: boolean }) => Promise<void>;
   /** Puts clean demo jobs in place of the ones in the database, running or not. */
-  freshDemo(): void;
+  freshDemo: () => void;
   /** Stops it at once, as when the machine goes down. */
-  stop(): Promise<void>;
+  stop: () => Promise<void>;
   /** Removes the database. */
-  discard(): void;
+  discard: () => void;
 }
 
 /** Prepares the application on a port; `start` serves it. @throws Error from `start` when it does not answer within 30 s. */

@@ -1,8 +1,9 @@
 /** The command line, on the same core as the interface. Each command is loaded when it is called for. */
 import type { Command } from './commands/command';
+import type * as data from './commands/data';
 
-const data = (pick: (m: typeof import('./commands/data')) => Command) => () =>
-  import('./commands/data').then(pick);
+type Data = typeof data;
+const from = (pick: (m: Data) => Command) => () => import('./commands/data').then(pick);
 const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
   ['predict', () => import('./commands/predict').then((m) => m.predict)],
   ['check', () => import('./commands/check').then((m) => m.check)],
@@ -11,11 +12,11 @@ const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
   ['runbook', () => import('./commands/runbook').then((m) => m.runbook)],
   ['calc', () => import('./commands/calc').then((m) => m.calc)],
   ['drawing', () => import('./commands/drawing').then((m) => m.drawing)],
-  ['export', data((m) => m.exportCommand)],
-  ['import', data((m) => m.importCommand)],
-  ['backup', data((m) => m.backup)],
-  ['restore', data((m) => m.restore)],
-  ['check-data', data((m) => m.checkDataCommand)],
+  ['export', from((m) => m.exportCommand)],
+  ['import', from((m) => m.importCommand)],
+  ['backup', from((m) => m.backup)],
+  ['restore', from((m) => m.restore)],
+  ['check-data', from((m) => m.checkDataCommand)],
 ]);
 const help = `nestle COMMAND …
 

@@ -34,13 +34,13 @@ export interface Planning {
   answers: Readonly<Record<string, Answer | null>>;
   front: readonly FrontPoint[] | 'working' | null;
   relax: readonly WhatIf[] | 'working' | null;
-  ask(job: Job): Promise<void>;
-  stop(): void;
-  whyFewer(kind: ProposalKind): Promise<void>;
-  whyNotAir(kind: ProposalKind, placeId: Id): Promise<void>;
-  askFront(): Promise<void>;
-  askRelax(job: Job): Promise<void>;
-  set(part: Partial<Planning>): void;
+  ask: (job: Job) => Promise<void>;
+  stop: () => void;
+  whyFewer: (kind: ProposalKind) => Promise<void>;
+  whyNotAir: (kind: ProposalKind, placeId: Id) => Promise<void>;
+  askFront: () => Promise<void>;
+  askRelax: (job: Job) => Promise<void>;
+  set: (part: Partial<Planning>) => void;
 }
 
 export const fewerKey = (kind: ProposalKind) => `fewer ${kind}`;

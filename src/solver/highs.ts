@@ -1,5 +1,6 @@
 /** The HiGHS solver (WebAssembly) behind the core's `Solver`. */
 import loadHighs from 'highs';
+import { z } from 'zod';
 import type { Solver } from '@/core/optimise/programme';
 
 type Highs = Awaited<ReturnType<typeof loadHighs>>;
@@ -16,9 +17,7 @@ export function makeSolver(wasmUrl?: string): Solver {
     const answer = highs.solve(lp, { time_limit: seconds, mip_rel_gap: 0, output_flag: false });
     const columns = Object.entries(answer.Columns ?? {});
     const values = new Map(
-      columns.flatMap(([name, c]): [string, number][] =>
-        'Primal' in c && typeof c.Primal === 'number' && Math.abs(c.Primal) > 1e-9 ? [[name, c.Primal]] : [],
-      ),
+      columns.flatMap(([name, c]): [string, number][] => (primalOf(c) !== 0 ? [[name, primalOf(c)]] : [])),
     );
     switch (answer.Status) {
       case 'Optimal':
@@ -42,6 +41,14 @@ export function makeSolver(wasmUrl?: string): Solver {
         throw new Error(`the solver stopped: ${answer.Status}`);
     }
   };
+}
+
+const column = z.object({ Primal: z.number() });
+
+/** A variable's value; 0 for what is none, and for rounding errors. */
+function primalOf(answer: unknown): number {
+  const { data } = column.safeParse(answer);
+  return data && Math.abs(data.Primal) > 1e-9 ? data.Primal : 0;
 }
 
 /** A programme with its whole numbers free between 0 and 1. */

@@ -87,7 +87,7 @@ export function anyRecord(type: RecordType): fc.Arbitrary<AnyRecord> {
   return valueOf(shape)
     .map((raw) => recordSchema.safeParse(repaired(type, raw)))
     .filter((r) => r.success)
-    .map((r) => r.data as AnyRecord);
+    .map((r) => r.data);
 }
 
 /** Helps a record over the refinements of its type, so that not all of them are thrown away. */

@@ -132,7 +132,7 @@ export function makeCompute(now = () => performance.now()) {
       base,
       taughtKey,
       scene: withPosterior(job, base),
-      grids: sameHouse?.grids ?? new Map(),
+      grids: sameHouse?.grids ?? new Map<string, { rooms: readonly Room[]; grids: RoomGrid[] }>(),
       fields: new WeakMap(),
       noise: sameHouse?.noise ?? new WeakMap(),
     };

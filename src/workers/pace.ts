@@ -9,9 +9,9 @@ const weight = 0.15;
 
 export interface Pace {
   /** Is the next step to be drawn on the rougher grid? */
-  rough(): boolean;
+  rough: () => boolean;
   /** Tells how long a step took, ms. */
-  took(ms: number): void;
+  took: (ms: number) => void;
 }
 
 export function makePace(): Pace {

@@ -114,38 +114,38 @@ export interface PathProfileAnswer {
 
 export interface ComputeApi {
   /** Takes the records of a job; what did not change is kept. */
-  setJob(records: AnyRecord[]): Promise<void>;
+  setJob: (records: AnyRecord[]) => Promise<void>;
   /** Coverage of one storey and, if asked for, how the network does. */
-  field(request: FieldRequest): Promise<FieldAnswer>;
+  field: (request: FieldRequest) => Promise<FieldAnswer>;
   /** How the rooms of a storey fare: for all storeys in turn while nothing else is asked. */
-  areas(storeyId: Id, scenario: Scenario): Promise<StoreyAreas>;
+  areas: (storeyId: Id, scenario: Scenario) => Promise<StoreyAreas>;
   /** A step of a drag for practice; false where there is no unit to drag. */
-  rehearse(storeyId: Id, scenario: Scenario, turn: number): Promise<boolean>;
+  rehearse: (storeyId: Id, scenario: Scenario, turn: number) => Promise<boolean>;
   /** The cut along points in space (site coordinates, m), or between places of the house. */
-  cut(points: readonly (readonly [number, number, number])[]): Promise<PathProfileAnswer>;
-  cutBetween(a: PlaceIn, b: PlaceIn): Promise<PathProfileAnswer>;
+  cut: (points: readonly (readonly [number, number, number])[]) => Promise<PathProfileAnswer>;
+  cutBetween: (a: PlaceIn, b: PlaceIn) => Promise<PathProfileAnswer>;
   /** Every way to feed a unit, best first. */
-  feedOptions(unitId: Id): Promise<BackhaulOption[]>;
+  feedOptions: (unitId: Id) => Promise<BackhaulOption[]>;
   /** Length, m, and holes of a cable between its units with the way that it has. */
-  cableWay(link: Link): Promise<{ lengthM: number; holes: number }>;
+  cableWay: (link: Link) => Promise<{ lengthM: number; holes: number }>;
   /** The edit that puts a new unit of a product at a place, with its best link. */
-  placeUnit(kitId: Id, at: { storeyId: Id; xM: number; yM: number }): Promise<{ edit: Edit; unit: Unit }>;
+  placeUnit: (kitId: Id, at: { storeyId: Id; xM: number; yM: number }) => Promise<{ edit: Edit; unit: Unit }>;
   /** Predictions of all spots for a scenario. */
-  predict(scenario: Scenario): Promise<Prediction[]>;
+  predict: (scenario: Scenario) => Promise<Prediction[]>;
   /** The channels in which the planned units take least of one another's time. */
-  channels(): Promise<ChannelPlan>;
+  channels: () => Promise<ChannelPlan>;
   /** What the checks find in the plan, surest first. */
-  snags(): Promise<Snag[]>;
+  snags: () => Promise<Snag[]>;
   /** The single moves that would help a spot most, as planned. */
-  nextSteps(spotId: Id): Promise<NextStep[]>;
+  nextSteps: (spotId: Id) => Promise<NextStep[]>;
   /** The radio links of the plan, by what the runs after the work say of them under load. */
-  linkLoads(): Promise<LinkLoad[]>;
+  linkLoads: () => Promise<LinkLoad[]>;
   /** The runbook as it stands at a time, ms since 1970; with other runs than the job's in a rehearsal. */
-  runbook(people: number, nowMs: number, runs: StepRun[] | null): Promise<Live>;
+  runbook: (people: number, nowMs: number, runs: StepRun[] | null) => Promise<Live>;
   /** What the job's readings teach, used or not; null where none has a signal. */
-  calibration(): Promise<Omit<Calibration, 'posterior'> | null>;
+  calibration: () => Promise<Omit<Calibration, 'posterior'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */
-  predictFixed(scenario: Scenario): Promise<Prediction[]>;
+  predictFixed: (scenario: Scenario) => Promise<Prediction[]>;
 }
 
 /** Levels that each layer is drawn at, lowest first. */

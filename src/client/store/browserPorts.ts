@@ -6,9 +6,9 @@ import { isTaken, type Seat, takeSeat } from './seat';
 
 export interface BrowserPorts extends CourierPorts {
   /** Hears when another window has stored something. @returns stops it. */
-  listen(heard: () => void): () => void;
+  listen: (heard: () => void) => () => void;
   /** Lets go of the window's name. */
-  close(): void;
+  close: () => void;
 }
 
 /** @param jobId of the job that is open. Nothing is touched before the courier starts. */

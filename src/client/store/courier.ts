@@ -33,29 +33,29 @@ export interface CourierPorts {
   server: JobServer;
   outbox: OutboxStore;
   /** The window's name; asked for once. */
-  seat(): Promise<string>;
-  isTaken(seat: string): Promise<boolean>;
-  newId(): string;
+  seat: () => Promise<string>;
+  isTaken: (seat: string) => Promise<boolean>;
+  newId: () => string;
   /** Tells other windows that the job has changed. */
-  announce(): void;
-  wait(ms: number): Promise<void>;
+  announce: () => void;
+  wait: (ms: number) => Promise<void>;
 }
 
 export interface Courier {
   readonly sync: Sync;
   /** Begins to send; what an earlier window left is taken over. */
-  start(): void;
+  start: () => void;
   /** No more sending and keeping; what waits is kept already. */
-  stop(): void;
-  commit(edit: Edit): void;
-  step(kind: 'undo' | 'redo'): void;
+  stop: () => void;
+  commit: (edit: Edit) => void;
+  step: (kind: 'undo' | 'redo') => void;
   /** Something was changed elsewhere. */
-  look(): Promise<void>;
-  retry(asideId: string): void;
-  leaveOut(asideId: string): void;
-  choose(clashId: string, whose: 'mine' | 'theirs'): void;
+  look: () => Promise<void>;
+  retry: (asideId: string) => void;
+  leaveOut: (asideId: string) => void;
+  choose: (clashId: string, whose: 'mine' | 'theirs') => void;
   /** Resolves when nothing waits any more, stored or set aside. */
-  settled(): Promise<void>;
+  settled: () => Promise<void>;
 }
 
 const firstWaitMs = 500;

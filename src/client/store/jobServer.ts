@@ -35,17 +35,20 @@ const own = z.array(z.object({ id: z.string(), label: z.string() }));
 const historySchema = z.object({ undo: own, redo: own });
 
 export interface JobServer {
-  send(
+  send: (
     step: Pending,
     author: string,
     at: { incarnation: string; revision: number },
-  ): Promise<z.infer<typeof resultSchema>>;
+  ) => Promise<z.infer<typeof resultSchema>>;
   /** What was stored since; `edits` null: the whole job has to be fetched. */
-  since(at: { incarnation: string; revision: number }): Promise<{ savedAt: string; edits: Logged[] | null }>;
-  whole(): Promise<Stored>;
-  known(ids: readonly string[]): Promise<Set<string>>;
-  history(author: string): Promise<z.infer<typeof historySchema>>;
-  changesOf(editId: string): Promise<Change[]>;
+  since: (at: {
+    incarnation: string;
+    revision: number;
+  }) => Promise<{ savedAt: string; edits: Logged[] | null }>;
+  whole: () => Promise<Stored>;
+  known: (ids: readonly string[]) => Promise<Set<string>>;
+  history: (author: string) => Promise<z.infer<typeof historySchema>>;
+  changesOf: (editId: string) => Promise<Change[]>;
 }
 
 /** The server of this window, for one job. Errors are those of `ask`. */

@@ -68,19 +68,22 @@ function world() {
   global.fetch = async (url, init) => {
     state.requests++;
     if (state.cut) throw new TypeError('fetch failed');
-    const request = new Request(`http://127.0.0.1${String(url)}`, {
-      method: init?.method ?? 'GET',
-      body: init?.body ?? null,
-    });
+    const request = new Request(
+      `http://127.0.0.1${typeof url === 'string' ? url : url instanceof URL ? url.pathname : url.url}`,
+      {
+        method: init?.method ?? 'GET',
+        body: init?.body ?? null,
+      },
+    );
     const path = new URL(request.url).pathname.slice(`/api/jobs/${id}`.length);
-    let lost: TypeError | null = null;
+    const lost: TypeError[] = [];
     const answer = await handle(() =>
       route(path, request).catch((error: unknown) => {
-        if (error instanceof TypeError) lost = error;
+        if (error instanceof TypeError) lost.push(error);
         throw error;
       }),
     );
-    if (lost) throw lost;
+    if (lost[0]) throw lost[0];
     return answer;
   };
   /** A window; with `seat` the one that is opened after another was closed. */

@@ -106,20 +106,20 @@ export interface JobState {
   /** The dialog that opens the walk to phones. */
   phoneOpen: boolean;
 
-  commit(edit: Edit): boolean;
-  undo(): void;
-  redo(): void;
+  commit: (edit: Edit) => boolean;
+  undo: () => void;
+  redo: () => void;
   /** Fetches what was changed elsewhere; what waits here goes on top. */
-  look(): Promise<void>;
-  retry(asideId: Id): void;
-  leaveOut(asideId: Id): void;
-  choose(clashId: Id, whose: 'mine' | 'theirs'): void;
+  look: () => Promise<void>;
+  retry: (asideId: Id) => void;
+  leaveOut: (asideId: Id) => void;
+  choose: (clashId: Id, whose: 'mine' | 'theirs') => void;
   /** Resolves when nothing is waiting to be saved. */
-  settled(): Promise<void>;
+  settled: () => Promise<void>;
   /** Begins to save; and no more of it. */
-  start(): void;
-  stop(): void;
-  set(part: Partial<JobState>): void;
+  start: () => void;
+  stop: () => void;
+  set: (part: Partial<JobState>) => void;
 }
 
 /** Where a job opens: the storey with the service entry, else the first. */

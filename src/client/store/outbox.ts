@@ -44,10 +44,10 @@ export const isEmpty = ({ queue, aside, clashes }: Outbox): boolean =>
 /** Where windows keep what is not stored yet, by job and window. */
 export interface OutboxStore {
   /** Seats of other windows that left something of this job. */
-  seats(jobId: string): Promise<string[]>;
+  seats: (jobId: string) => Promise<string[]>;
   /** What a window left; null = nothing. What can't be read is kept under another name. */
-  read(jobId: string, seat: string): Promise<Outbox | 'unreadable' | null>;
-  write(jobId: string, seat: string, outbox: Outbox): Promise<void>;
+  read: (jobId: string, seat: string) => Promise<Outbox | 'unreadable' | null>;
+  write: (jobId: string, seat: string, outbox: Outbox) => Promise<void>;
 }
 
 const open = (): Promise<IDBPDatabase<Tables>> =>

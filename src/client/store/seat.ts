@@ -10,7 +10,7 @@ const patienceMs = 2000;
 export interface Seat {
   name: string;
   /** Lets another window have the name. */
-  leave(): void;
+  leave: () => void;
 }
 
 /** Holds a name for as long as the window lives. @returns null when another window has it (still, after `waitMs`). */
@@ -25,7 +25,7 @@ function hold(name: string, waitMs: number): Promise<Seat | null> {
       .catch((error: unknown) =>
         error instanceof DOMException && (error.name === 'TimeoutError' || error.name === 'AbortError')
           ? resolve(null)
-          : reject(error),
+          : reject(error instanceof Error ? error : new Error(String(error))),
       );
   });
 }

@@ -37,8 +37,8 @@ const plural = (n: number, word: string) => `${n} ${word}${n === 1 ? '' : 's'}`;
 /** Rooms on the two sides of a wall, for naming it: «between Hall and Kitchen». */
 export function wallPlace(job: Job, wall: Wall): string {
   const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
-  const tree = halfOf(job, wall) + 0.15;
-  const [nx, ny] = [((wall.by - wall.ay) / length) * tree, (-(wall.bx - wall.ax) / length) * tree];
+  const besideM = halfOf(job, wall) + 0.15;
+  const [nx, ny] = [((wall.by - wall.ay) / length) * besideM, (-(wall.bx - wall.ax) / length) * besideM];
   const names = new Set<string>();
   for (const side of [1, -1])
     for (const t of [0.25, 0.5, 0.75]) {

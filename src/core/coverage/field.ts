@@ -122,7 +122,7 @@ export interface AccessField {
   /** By kind: least signal for the need, dBm, at the hops' mean signals. */
   leastDbm: Float64Array;
   /** By kind: the same for each case of the hops. */
-  cases(kind: number): readonly number[];
+  cases: (kind: number) => readonly number[];
 }
 
 /** All ways to join at the nodes of a room. */

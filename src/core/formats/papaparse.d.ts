@@ -6,14 +6,14 @@ interface ParseError {
 interface ParseOptions {
   header: true;
   skipEmptyLines?: boolean | 'greedy';
-  transformHeader?(name: string): string;
+  transformHeader?: (name: string) => string;
 }
 interface Papa {
-  parse<Row>(
+  parse: <Row>(
     text: string,
     options: ParseOptions,
-  ): { data: Row[]; errors: ParseError[]; meta: { fields?: string[] } };
-  unparse(rows: object, options?: { newline?: string }): string;
+  ) => { data: Row[]; errors: ParseError[]; meta: { fields?: string[] } };
+  unparse: (rows: object, options?: { newline?: string }) => string;
 }
 declare const papa: Papa;
 export default papa;

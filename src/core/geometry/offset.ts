@@ -51,8 +51,8 @@ function movedLines(corners: readonly Point[], halves: readonly number[]): Line[
     const turnsIn = next.ux * line.uy - next.uy * line.ux > 0;
     const [h0, h1] = [halves[i] ?? 0, halves[(i + 1) % n] ?? 0];
     const [mx, my] = meet(line, next);
-    const tree = Math.hypot(mx - corner[0], my - corner[1]);
-    if (turnsIn || tree <= mitreLimit * Math.max(h0, h1, 0.01)) return [line];
+    const mitreM = Math.hypot(mx - corner[0], my - corner[1]);
+    if (turnsIn || mitreM <= mitreLimit * Math.max(h0, h1, 0.01)) return [line];
     const from: Point = [corner[0] + line.uy * h0, corner[1] - line.ux * h0];
     const [dx, dy] = [corner[0] + next.uy * h1 - from[0], corner[1] - next.ux * h1 - from[1]];
     const size = Math.hypot(dx, dy);

@@ -89,7 +89,7 @@ describe('the runbook of a plan', () => {
   });
 
   test('every kind of unit and every medium of the catalogue has its steps', () => {
-    const job = demo as Job;
+    const job = demo;
     const kinds = new Set<string>();
     for (const product of job.kits) {
       if (product.radios.length === 0 && !['switch', 'injector', 'converter'].includes(product.kind))
@@ -165,7 +165,7 @@ describe('the runbook of a plan', () => {
 });
 
 describe('steps changed by hand', () => {
-  const job = demo as Job;
+  const job = demo;
   const after = (...edits: ReturnType<typeof edit>[]) => runbookOf(applyEdit(job, putOne('x', ...edits)).job);
   const find = (r: ReturnType<typeof runbookOf>, key: string) => r.steps.find((s) => s.key === key);
 

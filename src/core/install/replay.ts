@@ -36,7 +36,7 @@ export function replay(
     }
     start[i] = at;
     end[i] = at + hands + (waitMin[i] as number);
-    finish = Math.max(finish, end[i] as number);
+    finish = Math.max(finish, end[i]);
   }
   return finish;
 }

@@ -54,7 +54,7 @@ function tailsOf(tasks: readonly Task[], followers: readonly (readonly number[])
     const t = tasks[i] as Task;
     const rest = (followers[i] ?? []).reduce((most, f) => Math.max(most, visit(f)), 0);
     tail[i] = t.handsMin + t.waitMin + rest;
-    return tail[i] as number;
+    return tail[i];
   };
   for (let i = 0; i < n; i++) visit(i);
   return tail;

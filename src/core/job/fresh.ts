@@ -2,7 +2,7 @@ import type { Job } from './job';
 import type { Id } from './records';
 
 /** An id with this beginning that no record has yet, nor any of `also`: «spot-15». */
-export function freshId(job: Job, prefix: string, also?: { has(id: Id): boolean }): Id {
+export function freshId(job: Job, prefix: string, also?: { has: (id: Id) => boolean }): Id {
   let n = 1;
   while (job.byId.has(`${prefix}-${n}`) || also?.has(`${prefix}-${n}`)) n++;
   return `${prefix}-${n}`;

@@ -11,7 +11,7 @@ export interface WiredLink {
   lossDb: number;
   spreadDb: number;
   /** What the medium alone lets through, Mbps, when the loss is so much higher, dB. */
-  mediumMbps(moreDb: number): number;
+  mediumMbps: (moreDb: number) => number;
   /** What costs something or is taken for granted, in words. */
   words: string[];
 }

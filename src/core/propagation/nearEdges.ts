@@ -69,7 +69,7 @@ export function transmittanceFrom(scene: Scene, here: Neighbourhood, edge: numbe
     crossingsFrom(scene, index, here.x + u * cellM, here.y + v * cellM, here.z, hits);
     transmittance[0] = transmittance[1] = transmittance[2] = 1;
     multiplyTransmittance(scene, hits, transmittance, 0);
-    most = Math.max(most, transmittance[0] as number, transmittance[1] as number, transmittance[2] as number);
+    most = Math.max(most, transmittance[0], transmittance[1], transmittance[2]);
   }
   here.transmittance[edge] = most;
   return most;

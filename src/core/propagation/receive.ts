@@ -179,7 +179,7 @@ function tryEdge(
   crossingsFrom(scene, angularIndexOfEdge(scene, g), x, y, z, legHits);
   multiplyTransmittance(scene, legHits, transmittance, 3);
   out.lossIdCount[slot] = Math.min(legHits.count, maxLossIds);
-  for (let i = 0; i < (out.lossIdCount[slot] as number); i++)
+  for (let i = 0; i < out.lossIdCount[slot]; i++)
     out.lossIds[slot * maxLossIds + i] = legHits.lossId[i] as number;
   for (let b = 0; b < 3; b++) {
     const p = transmittance[3 + b] as number;

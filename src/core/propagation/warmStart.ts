@@ -78,7 +78,7 @@ function evaluateState(
     power[state * 3] as number,
     power[state * 3 + 1] as number,
     power[state * 3 + 2] as number,
-    length[state] as number,
+    length[state],
   );
   relaxLeg(tree, turns, previous, warmStart.viaLeg[state] as number, best, legMerit);
 }

@@ -27,6 +27,6 @@ export interface SimulatedBeat {
 
 /** Who answers for the hidden truth. Null = the job has no such spot. */
 export interface Simulation {
-  shapeOf(jobId: Id, request: SimulateRequest, run: number): LinkConditions | null;
-  beatOf(jobId: Id, spotId: Id, phase: Reading['phase'], heldId: Id | null): SimulatedBeat | null;
+  shapeOf: (jobId: Id, request: SimulateRequest, run: number) => LinkConditions | null;
+  beatOf: (jobId: Id, spotId: Id, phase: Reading['phase'], heldId: Id | null) => SimulatedBeat | null;
 }

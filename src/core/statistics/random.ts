@@ -1,9 +1,9 @@
 /** A stream of numbers that is the same for the same seed. */
 export interface Random {
   /** Uniform in [0, 1). */
-  uniform(): number;
+  uniform: () => number;
   /** Normal with mean 0 and standard deviation 1. */
-  normal(): number;
+  normal: () => number;
 }
 
 /** A 32-bit seed from any words, so that one spot and run always draw alike (FNV-1a). */

@@ -27,8 +27,8 @@ export function paintWalls(job: Job, wallIds: readonly Id[], assemblyId: Id): Ed
 function isOuter(job: Job, wall: Wall, t: number): boolean {
   const { faces } = storeyGraph(job, wall.storeyId);
   const length = wallLength(wall);
-  const tree = halfOf(job, wall) + 0.05;
-  const [nx, ny] = [((wall.by - wall.ay) / length) * tree, (-(wall.bx - wall.ax) / length) * tree];
+  const besideM = halfOf(job, wall) + 0.05;
+  const [nx, ny] = [((wall.by - wall.ay) / length) * besideM, (-(wall.bx - wall.ax) / length) * besideM];
   const [x, y] = [wall.ax + t * (wall.bx - wall.ax), wall.ay + t * (wall.by - wall.ay)];
   const room = (sx: number, sy: number) => faces.some((f) => inRegion(f, sx, sy));
   return room(x + nx, y + ny) !== room(x - nx, y - ny);

@@ -195,12 +195,12 @@ export function withRooms(job: Job, edit: Edit): Edit {
   return { label: edit.label, put: [...put.values()], remove: [...remove] };
 }
 
-const isKnownClosed = new WeakMap<Job, Map<Id, ReadonlySet<Id>>>();
+const closedByStorey = new WeakMap<Job, Map<Id, ReadonlySet<Id>>>();
 
 /** Rooms of a storey behind which a closed space between walls stands; worked out once for each state of a job. */
 function closedRooms(job: Job, storeyId: Id): ReadonlySet<Id> {
-  let storeys = isKnownClosed.get(job);
-  if (!storeys) isKnownClosed.set(job, (storeys = new Map()));
+  let storeys = closedByStorey.get(job);
+  if (!storeys) closedByStorey.set(job, (storeys = new Map<Id, ReadonlySet<Id>>()));
   let closed = storeys.get(storeyId);
   if (!closed) {
     const { faces } = storeyGraph(job, storeyId);

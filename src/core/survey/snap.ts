@@ -192,7 +192,7 @@ export function clearEnds(
   b: Point,
   ownHalf: number,
 ): { atA: number; atB: number } {
-  const tree = ([x, y]: Point) => {
+  const halfAt = ([x, y]: Point) => {
     const met = storeyWalls(job, storeyId).filter((w) => nearestOn(w, x, y).distance < 0.03);
     const acrossIt = met.filter((w) => {
       const sine =
@@ -202,5 +202,5 @@ export function clearEnds(
     });
     return acrossIt.length ? Math.max(...acrossIt.map((w) => halfOf(job, w))) : ownHalf;
   };
-  return { atA: tree(a), atB: tree(b) };
+  return { atA: halfAt(a), atB: halfAt(b) };
 }

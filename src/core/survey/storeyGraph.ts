@@ -28,7 +28,7 @@ const mostKept = 60;
 /** The wall graph of a storey; worked out once for each state of its walls. */
 export function storeyGraph(job: Job, storeyId: Id): WallGraph {
   let graphs = known.get(job);
-  if (!graphs) known.set(job, (graphs = new Map()));
+  if (!graphs) known.set(job, (graphs = new Map<Id, WallGraph>()));
   let graph = graphs.get(storeyId);
   if (!graph) {
     const segments = storeyWalls(job, storeyId).map((w) => segmentOf(job, w));

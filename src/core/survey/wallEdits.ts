@@ -222,9 +222,9 @@ export function slideOpening(job: Job, opening: Opening, offsetM: number): Openi
   let [low, high] = [opening.widthM / 2, wallLength(wall) - opening.widthM / 2];
   for (const o of job.openings) {
     if (o.wallId !== wall.id || o.id === opening.id) continue;
-    const tree = (o.widthM + opening.widthM) / 2;
-    if (o.offsetM <= opening.offsetM) low = Math.max(low, o.offsetM + tree);
-    else high = Math.min(high, o.offsetM - tree);
+    const spacingM = (o.widthM + opening.widthM) / 2;
+    if (o.offsetM <= opening.offsetM) low = Math.max(low, o.offsetM + spacingM);
+    else high = Math.min(high, o.offsetM - spacingM);
   }
   return high < low ? opening : { ...opening, offsetM: round(Math.min(high, Math.max(low, offsetM))) };
 }

@@ -44,7 +44,7 @@ export interface WiringLayout {
   bottomZ: number;
   topZ: number;
   /** Where a place of the job is drawn. */
-  placeOf(at: { storeyId: Id; xM: number; yM: number; heightM: number }): [number, number];
+  placeOf: (at: { storeyId: Id; xM: number; yM: number; heightM: number }) => [number, number];
 }
 
 /**

@@ -44,7 +44,7 @@ export function ScaleQuestion({ a, b, onDone }: { a: Point; b: Point; onDone: ()
       <label htmlFor="scale-length">These two points are</label>
       <input
         id="scale-length"
-        autoFocus
+        ref={(input) => input?.focus()}
         className={`${inputClass} w-24`}
         value={text}
         aria-invalid={error !== ''}

@@ -36,7 +36,7 @@ function body({ wall, length, half, u, n }: WallShape, grow: number, ends: [numb
 }
 
 function endReach(shape: WallShape, all: WallShape[]): [number, number] {
-  const tree = (x: number, y: number) =>
+  const endAt = (x: number, y: number) =>
     all.some(
       (o) =>
         o.wall.id !== shape.wall.id &&
@@ -45,7 +45,7 @@ function endReach(shape: WallShape, all: WallShape[]): [number, number] {
     )
       ? shape.half
       : 0;
-  return [tree(shape.wall.ax, shape.wall.ay), tree(shape.wall.bx, shape.wall.by)];
+  return [endAt(shape.wall.ax, shape.wall.ay), endAt(shape.wall.bx, shape.wall.by)];
 }
 
 /** An opening drawn across its wall: reveals, glass or door panel and swing. */

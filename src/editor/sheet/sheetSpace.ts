@@ -18,9 +18,9 @@ export interface SheetSpace {
   drawn: { storey: Storey; building: Building; transform: string }[];
   box: Box;
   /** Sheet metres of a record's place; null when it is not on this sheet. */
-  place(at: { storeyId: Id; xM: number; yM: number }): [number, number] | null;
+  place: (at: { storeyId: Id; xM: number; yM: number }) => [number, number] | null;
   /** Is the record on the storey shown, and not only above or below it? */
-  onSheet(storeyId: Id): boolean;
+  onSheet: (storeyId: Id) => boolean;
 }
 
 /** Works out the space of a sheet; null when the job has no such storey. */

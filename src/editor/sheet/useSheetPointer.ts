@@ -98,13 +98,13 @@ export function useSheetPointer({
         : null;
     const { job, storeyId } = store.getState();
     if (stage !== 'survey' || space?.isSite || (under && !find(job, 'room', under))) return under;
-    const tree =
+    const pickRadius =
       (tapped.current || ('pointerType' in event && event.pointerType === 'touch') ? 11 : 3) / view.scale;
     const at = metres(event);
     const near = storeyWalls(job, storeyId)
       .map((w) => ({ id: w.id, off: nearestOn(w, ...at).distance - halfOf(job, w) }))
       .sort((a, b) => a.off - b.off)[0];
-    return near && near.off < tree ? near.id : under;
+    return near && near.off < pickRadius ? near.id : under;
   };
   const apply = (made: Made) => {
     if ('why' in made) toast(made.why);

@@ -40,7 +40,7 @@ export function BeforeStage() {
           summary={`As found: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested${job.info.useLearned ? '; predictions follow the readings' : ''}`}
         >
           {untested.length > 0 && (
-            <Button onClick={() => takeSimulatedRuns(store, untested, 'before', 5)}>
+            <Button onClick={() => void takeSimulatedRuns(store, untested, 'before', 5)}>
               Simulated runs at {untested.length} untested
             </Button>
           )}
@@ -155,7 +155,7 @@ function BeforeInspector() {
         <Button
           className="mt-2 w-full"
           look="action"
-          onClick={() => takeSimulatedRuns(store, [spot.id], 'before', 5)}
+          onClick={() => void takeSimulatedRuns(store, [spot.id], 'before', 5)}
         >
           Take 5 simulated runs
         </Button>

@@ -31,6 +31,8 @@ export function HandoverStage() {
           </a>
         </div>
       </aside>
+      {/* scrolls by keys, so it takes the focus */}
+      {/* eslint-disable-next-line jsx-a11y/no-noninteractive-tabindex */}
       <main tabIndex={0} className="shell-report min-w-0 overflow-auto">
         <Report />
       </main>

@@ -77,7 +77,7 @@ export function NewJobForm() {
     </Field>
   );
   return (
-    <form className="px-4 pb-4" onSubmit={begin} noValidate>
+    <form className="px-4 pb-4" onSubmit={(e) => void begin(e)} noValidate>
       <h2 className="pt-3 text-[16px] font-bold">New job</h2>
       <p className="text-muted">
         The outer shell of the house first. Rooms, walls and outbuildings follow in Survey.

@@ -79,10 +79,9 @@ export function ProveStage() {
               <Button
                 look="action"
                 disabled={busy}
-                onClick={async () => {
+                onClick={() => {
                   setBusy(true);
-                  await takeSimulatedRuns(store, untested, 'after', 5);
-                  setBusy(false);
+                  void takeSimulatedRuns(store, untested, 'after', 5).then(() => setBusy(false));
                 }}
               >
                 5 simulated runs at {untested.length} spots
@@ -166,7 +165,7 @@ function ProveInspector() {
         <Button
           className="mt-2 w-full"
           look="action"
-          onClick={() => takeSimulatedRuns(store, [spot.id], 'after', 5)}
+          onClick={() => void takeSimulatedRuns(store, [spot.id], 'after', 5)}
         >
           Take 5 simulated runs
         </Button>

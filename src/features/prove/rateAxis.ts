@@ -6,7 +6,7 @@ export interface RateAxis {
   noLink: number;
   ticks: number[];
   /** Pixels from the left for a rate in a chart so wide. */
-  x(mbps: number, width: number): number;
+  x: (mbps: number, width: number) => number;
 }
 
 /** The smallest rate that has a place of its own. */

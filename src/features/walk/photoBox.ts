@@ -14,9 +14,9 @@ export interface WaitingPhoto {
 
 /** Where a phone keeps photos. */
 export interface PhotoBox {
-  all(): Promise<WaitingPhoto[]>;
-  keep(photo: WaitingPhoto): Promise<void>;
-  drop(fileId: string): Promise<void>;
+  all: () => Promise<WaitingPhoto[]>;
+  keep: (photo: WaitingPhoto) => Promise<void>;
+  drop: (fileId: string) => Promise<void>;
 }
 
 /** @param code of the walk: what waits for one job is not sent to another. */

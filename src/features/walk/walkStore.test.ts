@@ -9,7 +9,7 @@ const records = [...job.byId.values()];
 
 /** A phone's storage, and a server that remembers what it was sent. */
 const kept = new Map<string, string>();
-let tree = true;
+let isReached = true;
 let closed = false;
 let sent: { id: string }[][] = [];
 let taken = new Set<string>();
@@ -25,7 +25,7 @@ beforeAll(() => {
     window: { addEventListener: () => undefined, removeEventListener: () => undefined },
     document: { visibilityState: 'visible' },
     fetch: (url: string, options?: { body?: string | null }) => {
-      if (!tree) return Promise.reject(new TypeError('no network'));
+      if (!isReached) return Promise.reject(new TypeError('no network'));
       if (closed)
         return Promise.resolve(json(404, { error: { message: 'This code is not open.', problems: [] } }));
       if (url.endsWith('/runs')) {
@@ -49,7 +49,7 @@ beforeAll(() => {
 });
 beforeEach(() => {
   kept.clear();
-  tree = true;
+  isReached = true;
   closed = false;
   sent = [];
   taken = new Set();
@@ -67,7 +67,7 @@ const settled = () => new Promise((done) => setTimeout(done, 20));
 
 test('out of reach runs are kept over a reload, and sent once when back', async () => {
   const first = await walk();
-  tree = false;
+  isReached = false;
   first.store.getState().note({ connected: false });
   first.store.getState().note({ connected: true, downMbps: 40, upMbps: 9 });
   await settled();
@@ -77,7 +77,7 @@ test('out of reach runs are kept over a reload, and sent once when back', async 
   expect(store.getState().job?.info.name).toBe('Quay House');
   expect(store.getState().waiting.runs).toHaveLength(2);
   expect(runsAt(store.getState(), 'spot-3', 'after').map((r) => r.connected)).toEqual([false, true]);
-  tree = true;
+  isReached = true;
   await store.getState().flush();
   await store.getState().flush();
   expect(sent.flat()).toHaveLength(2);
@@ -88,10 +88,10 @@ test('out of reach runs are kept over a reload, and sent once when back', async 
 
 test('two flushes at once send nothing twice', async () => {
   const { store, stop } = await walk();
-  tree = false;
+  isReached = false;
   store.getState().note({ connected: false });
   await settled();
-  tree = true;
+  isReached = true;
   await Promise.all([store.getState().flush(), store.getState().flush()]);
   expect(sent).toHaveLength(1);
   stop();
@@ -99,11 +99,11 @@ test('two flushes at once send nothing twice', async () => {
 
 test('a run that is refused stays on the phone with why, until it is dropped', async () => {
   const { store, stop } = await walk();
-  tree = false;
+  isReached = false;
   store.getState().note({ connected: false });
   const id = store.getState().waiting.runs[0]?.id ?? '';
   refuse = { [id]: 'There is no spot any more.' };
-  tree = true;
+  isReached = true;
   await settled();
   await store.getState().flush();
   expect(store.getState().waiting).toMatchObject({
@@ -129,17 +129,17 @@ test('closed under way: nothing is sent, nothing is lost', async () => {
 
 test('a phone without room says so, and sends what the page holds', async () => {
   const { store, stop } = await walk();
-  const { setItem } = localStorage;
+  const setItem = localStorage.setItem.bind(localStorage);
   localStorage.setItem = () => {
     throw new DOMException('full', 'QuotaExceededError');
   };
   jest.spyOn(console, 'error').mockImplementation(() => undefined);
-  tree = false;
+  isReached = false;
   store.getState().note({ connected: true, downMbps: 44, upMbps: 5 });
   expect(store.getState().problem).toContain('no room left');
   expect(store.getState().waiting.runs).toHaveLength(1);
   await store.getState().flush();
-  tree = true;
+  isReached = true;
   await store.getState().flush();
   expect(sent.flat()).toHaveLength(1);
   localStorage.setItem = setItem;

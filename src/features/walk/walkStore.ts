@@ -69,20 +69,20 @@ export interface WalkState {
   testing: (SpeedProgress & { run: number; of: number }) | null;
   /** The last test broke off: is that the result? */
   brokenOff: boolean;
-  set(part: Partial<WalkState>): void;
+  set: (part: Partial<WalkState>) => void;
   /** @param asked the phase that the one who opened the walk had before them; null = as the readings suggest. */
-  start(asked?: Reading['phase'] | null): () => void;
-  go(spotId: Id): void;
-  test(): Promise<void>;
-  stop(): void;
-  note(figures: Partial<Unsent> & Pick<Unsent, 'connected'>): void;
-  addRoam(walk: UnsentRoam): void;
+  start: (asked?: Reading['phase'] | null) => () => void;
+  go: (spotId: Id) => void;
+  test: () => Promise<void>;
+  stop: () => void;
+  note: (figures: Partial<Unsent> & Pick<Unsent, 'connected'>) => void;
+  addRoam: (walk: UnsentRoam) => void;
   /** Notes what was done of a step of the runbook. */
-  addStep(run: StepRun): void;
+  addStep: (run: StepRun) => void;
   /** Keeps a photo of a step until it is sent. @returns its name. */
-  addPhoto(file: File, stepKey: string): Promise<string>;
-  dropRefused(id: Id): void;
-  flush(): Promise<void>;
+  addPhoto: (file: File, stepKey: string) => Promise<string>;
+  dropRefused: (id: Id) => void;
+  flush: () => Promise<void>;
 }
 
 /** Runs at a spot in a phase: those of the job and those that wait to be sent. */

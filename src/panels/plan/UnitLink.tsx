@@ -227,7 +227,7 @@ function CableFields({
         </span>
         <span className="flex gap-2">
           {link.points.length > 0 && (
-            <Button onClick={() => layCable(store, []).catch((e: unknown) => toast.error(messageOf(e)))}>
+            <Button onClick={() => void layCable(store, []).catch((e: unknown) => toast.error(messageOf(e)))}>
               Shortest
             </Button>
           )}

@@ -114,7 +114,7 @@ const isOwn = (request: IncomingMessage): boolean => {
 
 function makeHandler(behind: Running['behind'], speed: SpeedServer) {
   const codes = makeWrongCodes();
-  const answer = async (request: IncomingMessage, response: ServerResponse) => {
+  const answer = (request: IncomingMessage, response: ServerResponse) => {
     const url = URL.canParse(request.url ?? '/', 'http://phone')
       ? new URL(request.url ?? '/', 'http://phone')
       : null;
@@ -150,11 +150,13 @@ function makeHandler(behind: Running['behind'], speed: SpeedServer) {
   };
   return (request: IncomingMessage, response: ServerResponse) => {
     response.on('error', () => request.destroy());
-    answer(request, response).catch((error: unknown) => {
+    try {
+      answer(request, response);
+    } catch (error) {
       console.error(error);
       if (!response.headersSent)
         refuse(response, 500, 'This failed by a fault of the program. Nothing was changed.');
-    });
+    }
   };
 }
 

@@ -38,13 +38,13 @@ interface Test {
 
 export interface SpeedServer {
   /** Answers /speed/CODE/WHAT?ticket=…; the code has been checked. */
-  handle(
+  handle: (
     request: IncomingMessage,
     response: ServerResponse,
     jobId: string,
     what: string,
     query: URLSearchParams,
-  ): Promise<void>;
+  ) => void;
 }
 
 /** @param simulation SIMULATED conditions, for phones that ask for them. */
@@ -139,7 +139,7 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
   }
 
   return {
-    async handle(request, response, jobId, what, query) {
+    handle(request, response, jobId, what, query) {
       const parsed = ticketSchema.safeParse(query.get('ticket'));
       if (!parsed.success)
         return json(response, 400, { error: { message: 'ticket: 1 to 64 letters and digits' } });

@@ -1,9 +1,9 @@
 /** SIMULATED narrowness: bytes that may pass at a rate, shared by all streams of a test. */
 export interface TokenBucket {
   /** Takes up to so many bytes, as many as may pass at `nowMs`. */
-  take(bytes: number, nowMs: number): number;
+  take: (bytes: number, nowMs: number) => number;
   /** Takes all of them at once; the ms after which they would have passed. */
-  owe(bytes: number, nowMs: number): number;
+  owe: (bytes: number, nowMs: number) => number;
 }
 
 /** What may pass at once after a pause, ms of flow. */
