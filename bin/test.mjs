@@ -1,14 +1,18 @@
 /** npm test: everything that must hold, on a clean clone. The last line counts what passed and failed. */
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { testShare } from './testShare.mjs';
 import { ensureBuilt, ensureChromium, ensureInstalled, root, run, toolScript } from './setup.mjs';
 
 const tool = (name, args, command = name) => run(process.execPath, [toolScript(name, command), ...args]);
 const results = [];
+let since = performance.now();
 /** Counts one check, or the tests of a runner's report. */
 const note = (name, ok, counts = { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }) => {
   results.push({ name, ok, ...counts });
-  console.error(`${ok ? 'ok  ' : 'FAIL'} ${name}`);
+  const seconds = ((performance.now() - since) / 1000).toFixed(0);
+  since = performance.now();
+  console.error(`${ok ? 'ok  ' : 'FAIL'} ${name} (${seconds} s)`);
 };
 const check = (name, ...command) => note(name, tool(...command));
 
@@ -58,6 +62,8 @@ if (built && chromiumReady) {
   });
 } else note('end-to-end tests', false);
 
+const { tests, all, share } = testShare();
+console.log(`Tests are ${(100 * share).toFixed(1)} % of ${all} lines of TypeScript (${tests}).`);
 const sum = (key) => results.reduce((total, r) => total + r[key], 0);
 const failed = results.filter((r) => !r.ok);
 if (failed.length) console.log(`Failed: ${failed.map((r) => r.name).join(', ')}`);

@@ -4,7 +4,7 @@ import { coreOrder, layers } from '@/../.dependency-cruiser.mjs';
 
 const foldersIn = (path: string): string[] =>
   readdirSync(path, { withFileTypes: true })
-    .filter((e) => e.isDirectory())
+    .filter((e) => e.isDirectory() && readdirSync(join(path, e.name)).length > 0)
     .map((e) => e.name);
 
 /** Folders that hold files, relative to `src` (routes are named by their addresses). */

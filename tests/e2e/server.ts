@@ -1,7 +1,7 @@
 import { type Page, test as base } from '@playwright/test';
 import { type App, makeApp } from '../../bin/app';
 
-/** One server for all tests; each test begins with clean demo jobs. */
+/** One server for each of the tests that run side by side, with a database of its own; each test begins with clean demo jobs. */
 export const test = base.extend<{ freshJobs: void }, { app: App }>({
   freshJobs: [
     async ({ app }, use) => {
@@ -10,10 +10,11 @@ export const test = base.extend<{ freshJobs: void }, { app: App }>({
     },
     { auto: true },
   ],
+  baseURL: ({ app }, use) => use(app.url),
   app: [
     // Playwright wants a destructured first argument even where nothing is used
-    async ({}, use) => {
-      const app = makeApp(4399);
+    async ({}, use, { parallelIndex }) => {
+      const app = makeApp(4399 + 40 * parallelIndex);
       await app.start();
       await use(app);
       await app.stop();
