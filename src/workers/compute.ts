@@ -287,7 +287,7 @@ export function makeCompute(now = () => performance.now()) {
   }
 
   /** What the readings teach, whether or not it is used. */
-  function learnt(): Omit<Calibration, 'posterior'> | null {
+  function calibration(): Omit<Calibration, 'posterior'> | null {
     const { job, base } = state();
     const all = calibrate(base, observationsOf(job, base));
     if (!all) return null;
@@ -345,7 +345,7 @@ export function makeCompute(now = () => performance.now()) {
     field,
     areas,
     rehearse,
-    learnt,
+    calibration,
     nextSteps: (spotId: Id) => nextSteps(state().job, state().scene, spotId),
     linkLoads: linkLoadsNow,
     runbook: (people: number, nowMs: number, runs: StepRun[] | null) =>

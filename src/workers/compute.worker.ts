@@ -1,7 +1,7 @@
 import * as Comlink from 'comlink';
 import type { Isoband } from '@/core/coverage/isolines';
 import { makeCompute } from './compute';
-import type { FieldRequest } from './protocol';
+import type { ComputeApi, FieldRequest } from './protocol';
 
 const compute = makeCompute();
 
@@ -30,4 +30,10 @@ function field(request: FieldRequest) {
   return Comlink.transfer(answer, [packed(own)]);
 }
 
-Comlink.expose({ ...compute, field });
+/** What this end answers, of which the other end sees promises. */
+type Answers<T> = {
+  [K in keyof T]: T[K] extends (...args: infer A) => Promise<infer R>
+    ? (...args: A) => R | Promise<R>
+    : never;
+};
+Comlink.expose({ ...compute, field } satisfies Answers<ComputeApi>);

@@ -98,6 +98,7 @@ test('places are shown, left out and made a must; what contradicts itself is sai
 
 test('proposals for a large house can be stopped; nothing is changed by asking', async ({ page }) => {
   await page.goto('/jobs/quay-house/plan');
+  await expect(page.getByTestId('stage-summary')).toContainText('needs met here');
   const before = await page.getByTestId('stage-summary').textContent();
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const panel = page.getByRole('region', { name: 'Proposals' });

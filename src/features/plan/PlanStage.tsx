@@ -53,7 +53,15 @@ export function PlanStage() {
       </aside>
       <main className="shell-centre">
         <StageHead
-          mark={count(here, 'short') ? 'short' : count(here, 'thin') ? 'thin' : 'met'}
+          mark={
+            planned === null || here.length === 0
+              ? 'empty'
+              : count(here, 'short')
+                ? 'short'
+                : count(here, 'thin')
+                  ? 'thin'
+                  : 'met'
+          }
           summary={
             tool === 'cable'
               ? 'Click the corners of the cable, from the unit that feeds; Page Up and Page Down change the storey. Enter ends, Esc leaves it.'
@@ -61,7 +69,9 @@ export function PlanStage() {
                 ? 'Click two places: the house is cut open between them. Esc leaves it.'
                 : tool === 'unit' && product
                   ? `Click where the ${product.name.toLowerCase()} goes. Esc leaves it.`
-                  : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}${job.info.useLearned ? '; as readings taught' : ''}`
+                  : planned === null
+                    ? 'Calculating predictions …'
+                    : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}${job.info.useLearned ? '; as readings taught' : ''}`
           }
         >
           <Button
