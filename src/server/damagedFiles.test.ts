@@ -73,11 +73,24 @@ test.each([
     sampleDxf().replace('10\n4\n', '10\nfour\n'),
     /a number is expected here, not “four”/,
   ],
+  [
+    'more vertices claimed than there are',
+    sampleDxf().replace('90\n3\n', '90\n999999999999\n'),
+    /claims 999999999999 vertices and has 3/,
+  ],
   ['no end of file', sampleDxf().replace('0\nEOF\n', ''), /does not end with EOF/],
   ['a value without its code', sampleDxf().replace('0\nLINE\n', 'LINE\n'), /a group code is expected/],
 ])('%s', (_name, text, message) => {
   expect(() => siftDxf(text)).toThrow(message);
   expect(() => readDxf(text)).toThrow(DrawingError);
+});
+
+test('a group code that belongs to no vertex, between two of a polyline, is passed over', () => {
+  const [x, y] = ['10\n8\n20\n0\n', '10\n8\n2\n0\n'];
+  expect(sampleDxf()).toContain(x);
+  expect(() => readDxf(sampleDxf().replace(x, y))).toThrow(DrawingError);
+  const odd = sampleDxf().replace(x, `${x}1000\nwords\n`);
+  expect(readDxf(odd).lines).toEqual(readDxf(sampleDxf()).lines);
 });
 
 test('damaged GeoJSON plans, and one line of 200 000 points', () => {

@@ -21,8 +21,18 @@ const ends: Readonly<Record<string, string>> = {
   POLYLINE: 'SEQEND',
 };
 const opens = new Map(Object.entries(ends).map(([open, end]) => [end, open]));
-const isRead = (word: string) =>
-  ['LINE', 'LWPOLYLINE', 'POLYLINE', 'VERTEX', 'SEQEND', 'ARC', 'CIRCLE'].includes(word);
+/** The group codes that are read of each entity; the reader runs for ever on some others. */
+const codesRead: ReadonlyMap<string, ReadonlySet<number>> = new Map(
+  Object.entries({
+    LINE: [8, 10, 20, 30, 11, 21, 31],
+    LWPOLYLINE: [8, 90, 70, 10, 20, 42],
+    POLYLINE: [8, 66, 70],
+    VERTEX: [8, 10, 20, 30, 42, 70],
+    SEQEND: [8],
+    ARC: [8, 10, 20, 30, 40, 50, 51],
+    CIRCLE: [8, 10, 20, 30, 40],
+  }).map(([type, codes]) => [type, new Set(codes)]),
+);
 /** Numbers: coordinates, lengths, angles (DXF reference, group codes 10 to 59, 140 to 149, 210 to 239). */
 const isNumeric = (code: number) =>
   (code >= 10 && code <= 59) || (code >= 140 && code <= 149) || (code >= 210 && code <= 239);
@@ -40,8 +50,16 @@ export function siftDxf(text: string, told: (share: number) => void = () => unde
   let insUnits: number | null = null;
   let section = '';
   let variable = '';
-  /** Does the entity at hand go on to the reader? */
-  let keeping = false;
+  /** The entity at hand, where it goes on to the reader: its line, x coordinates so far, vertices that it claims. */
+  let entity: { type: string; line: number; xs: number; claimed: number | null } | null = null;
+  /** The reader makes as many vertices as are claimed, however many there are. */
+  const checkVertices = () => {
+    if (entity?.type === 'LWPOLYLINE' && entity.claimed !== entity.xs)
+      throw fail(
+        entity.line,
+        `this LWPOLYLINE claims ${entity.claimed ?? 'no'} vertices and has ${entity.xs}`,
+      );
+  };
   /** The attributes of a block's insertion have an end of their own. */
   let inserting = false;
   for (let i = 0; i < lines.length; i += 2) {
@@ -60,9 +78,13 @@ export function siftDxf(text: string, told: (share: number) => void = () => unde
       if (code === 2 && last?.what === 'SECTION' && last.line === i) section = word;
       if (code === 9) variable = word;
       if (section === 'HEADER' && variable === '$INSUNITS' && code === 70) insUnits = Number(word);
-      if (keeping) kept.push(codeText, word);
+      if (!entity || !codesRead.get(entity.type)?.has(code)) continue;
+      if (code === 10) entity.xs++;
+      if (code === 90) entity.claimed = Number(word);
+      kept.push(codeText, word);
       continue;
     }
+    checkVertices();
     if (word === 'EOF') {
       if (last) throw fail(last.line, `this ${last.what} has no end (${ends[last.what]})`);
       kept.push('0', 'ENDSEC', '0', 'EOF', '');
@@ -75,8 +97,9 @@ export function siftDxf(text: string, told: (share: number) => void = () => unde
     if (word === 'VERTEX' && last?.what !== 'POLYLINE') throw fail(i + 2, 'this VERTEX is of no POLYLINE');
     const isEntity = section === 'ENTITIES' && word !== 'ENDSEC' && word !== 'SECTION';
     const endsInsertion = word === 'SEQEND' && last?.what !== 'POLYLINE' && inserting;
-    keeping = isEntity && isRead(word) && !endsInsertion;
-    if (keeping) kept.push('0', word);
+    const isKept = isEntity && codesRead.has(word) && !endsInsertion;
+    entity = isKept ? { type: word, line: i + 2, xs: 0, claimed: null } : null;
+    if (isKept) kept.push('0', word);
     else if (isEntity && !endsInsertion && word !== 'ATTRIB') aside.set(word, (aside.get(word) ?? 0) + 1);
     inserting = word === 'INSERT' || word === 'ATTRIB';
     if (ends[word] !== undefined) open.push({ what: word, line: i + 2 });
