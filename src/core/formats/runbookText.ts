@@ -1,17 +1,16 @@
 /** The runbook of a job for other programs and for paper. */
 import { cautions } from '../install/cautions';
 import type { Live, LiveStep } from '../install/live';
-
-const round = (v: number) => Math.round(v * 10) / 10;
+import { toTenth } from '../geometry/round';
 
 /** The runbook as plain data; minutes from the start of the work. */
 export function runbookData(job: string, people: number, live: Live): object {
   return {
     job,
     people,
-    finishMin: round(live.finishMin),
-    between: [round(live.earlyMin), round(live.lateMin)],
-    soonestPossibleMin: round(live.schedule.boundMin),
+    finishMin: toTenth(live.finishMin),
+    between: [toTenth(live.earlyMin), toTenth(live.lateMin)],
+    soonestPossibleMin: toTenth(live.schedule.boundMin),
     proven: live.schedule.proven,
     problems: live.runbook.problems,
     steps: live.steps.map((s) => ({
@@ -22,9 +21,9 @@ export function runbookData(job: string, people: number, live: Live): object {
       after: s.step.after,
       handsMin: s.step.hands.min,
       waitMin: s.step.wait?.min ?? 0,
-      startMin: round(s.startMin),
-      handsFreeMin: round(s.handsEndMin),
-      endMin: round(s.endMin),
+      startMin: toTenth(s.startMin),
+      handsFreeMin: toTenth(s.handsEndMin),
+      endMin: toTenth(s.endMin),
       hands: s.person + 1,
       decides: s.critical,
       state: s.state,
@@ -33,7 +32,11 @@ export function runbookData(job: string, people: number, live: Live): object {
   };
 }
 
-const clock = (min: number) => `${Math.floor(min / 60)}:${String(Math.round(min) % 60).padStart(2, '0')}`;
+/** Minutes from the start as hours and minutes: 59.7 → 1:00. */
+export function clockText(min: number): string {
+  const whole = Math.round(min);
+  return `${Math.floor(whole / 60)}:${String(whole % 60).padStart(2, '0')}`;
+}
 const byStart = (a: LiveStep, b: LiveStep) => a.startMin - b.startMin;
 
 /** The runbook as Markdown: in the order of the hands, with boxes to tick. */
@@ -41,7 +44,7 @@ export function runbookMarkdown(job: string, people: number, live: Live): string
   const lines = [
     `# Runbook: ${job}`,
     '',
-    `${people === 1 ? 'One pair of hands' : 'Two pairs of hands'}. All done after ${clock(live.finishMin)}, most likely between ${clock(live.earlyMin)} and ${clock(live.lateMin)}.`,
+    `${people === 1 ? 'One pair of hands' : 'Two pairs of hands'}. All done after ${clockText(live.finishMin)}, most likely between ${clockText(live.earlyMin)} and ${clockText(live.lateMin)}.`,
     '',
     ...live.runbook.problems.map((p) => `> ${p}\n`),
   ];
@@ -50,10 +53,10 @@ export function runbookMarkdown(job: string, people: number, live: Live): string
     const done = s.state === 'done' || s.state === 'skipped' ? 'x' : ' ';
     const who = people === 2 && step.hands.min > 0 ? `, hands ${s.person + 1}` : '';
     lines.push(
-      `- [${done}] **${clock(s.startMin)}${who}** ${step.title}${s.critical ? ' (decides the finish)' : ''}`,
+      `- [${done}] **${clockText(s.startMin)}${who}** ${step.title}${s.critical ? ' (decides the finish)' : ''}`,
     );
     if (step.text) lines.push(`  ${step.text}`);
-    if (step.wait) lines.push(`  Wait about ${round(step.wait.min)} min.`);
+    if (step.wait) lines.push(`  Wait about ${toTenth(step.wait.min)} min.`);
     if (step.holdPoint) lines.push(`  Go on only when: ${step.holdPoint.question}`);
     for (const c of step.cautions) lines.push(`  Caution: ${cautions[c]}`);
   }

@@ -11,15 +11,21 @@ export function inPolygon(polygon: readonly Point[], x: number, y: number): bool
   return inside;
 }
 
-/** Area, m² ≥ 0. */
-export function areaOf(polygon: readonly Point[]): number {
+/**
+ * Signed area of a polygon by the shoelace formula, m²: ½ Σ (xᵢ yᵢ₊₁ − xᵢ₊₁ yᵢ). Negative when it is walked with the
+ * inside at the left hand (y down). Example: (0,0) (2,0) (2,1) (0,1) → 2.
+ */
+export function signedArea(polygon: readonly Point[]): number {
   let sum = 0;
   polygon.forEach(([x, y], i) => {
     const [nx, ny] = polygon[(i + 1) % polygon.length] ?? [x, y];
     sum += x * ny - nx * y;
   });
-  return Math.abs(sum) / 2;
+  return sum / 2;
 }
+
+/** Area, m² ≥ 0. */
+export const areaOf = (polygon: readonly Point[]): number => Math.abs(signedArea(polygon));
 
 /** Distance from a point to the nearest edge of a polygon, m. */
 export function distanceToEdge(polygon: readonly Point[], x: number, y: number): number {

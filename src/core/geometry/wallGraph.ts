@@ -4,7 +4,7 @@
  * (as `offsetOutline` wants it).
  */
 import type { Point } from './point';
-import { areaOf, inPolygon } from './polygon';
+import { areaOf, inPolygon, signedArea } from './polygon';
 import { offsetOutline } from './offset';
 
 /** The middle line of a wall, and half its thickness, m. */
@@ -270,14 +270,4 @@ export function wallGraph(walls: readonly Segment[]): WallGraph {
     boundaries,
     doubles: [...doubles.values()],
   };
-}
-
-/** Area, m²; negative when walked with the inside at the left hand (y down). */
-function signedArea(corners: readonly Point[]): number {
-  let sum = 0;
-  corners.forEach(([x, y], i) => {
-    const [nx, ny] = corners[(i + 1) % corners.length] ?? [x, y];
-    sum += x * ny - nx * y;
-  });
-  return sum / 2;
 }

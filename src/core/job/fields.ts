@@ -1,5 +1,6 @@
 /** Fields that the schemas of records share: ids, names, lengths, losses, and their limits. */
 import { z } from 'zod';
+import { areaOf } from '../geometry/polygon';
 
 export const id = z
   .string()
@@ -16,20 +17,11 @@ export const loss = z.number().min(0).max(200);
 export const mbps = z.number().min(0).max(100_000);
 export const point = z.tuple([metres, metres]);
 
-/** Twice the signed area of a polygon, m². */
-function doubleArea(polygon: readonly (readonly [number, number])[]): number {
-  let sum = 0;
-  polygon.forEach(([x, y], i) => {
-    const [nx, ny] = polygon[(i + 1) % polygon.length] ?? [x, y];
-    sum += x * ny - nx * y;
-  });
-  return sum;
-}
 export const polygon = z
   .array(point)
   .min(3, 'an outline needs 3 corners or more')
   .max(400)
-  .refine((p) => Math.abs(doubleArea(p)) > 0.02, 'an outline must enclose some area');
+  .refine((p) => areaOf(p) > 0.01, 'an outline must enclose some area');
 
 /** In rising order; arrays by band follow it. (An enum's own options are not: number-like names come first.) */
 export const bands = ['2.4', '5', '6'] as const;

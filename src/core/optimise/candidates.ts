@@ -3,6 +3,7 @@ import { boundsOf, fromSite, toSite } from '../geometry/place';
 import { inRegion } from '../geometry/region';
 import { get, type Job } from '../job/job';
 import type { Id, Product, Mount, Room, Unit } from '../job/records';
+import { toCentimetre } from '../geometry/round';
 
 export interface Candidate {
   /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
@@ -117,8 +118,7 @@ function inset(room: Room, x: number, y: number): [number, number] {
   const [cx, cy] = [(x0 + x1) / 2, (y0 + y1) / 2];
   const far = Math.hypot(cx - x, cy - y) || 1;
   const step = Math.min(clearM, far);
-  const round = (v: number) => Math.round(v * 100) / 100;
-  return [round(x + ((cx - x) / far) * step), round(y + ((cy - y) / far) * step)];
+  return [toCentimetre(x + ((cx - x) / far) * step), toCentimetre(y + ((cy - y) / far) * step)];
 }
 
 function eaves(job: Job): Candidate[] {

@@ -14,6 +14,7 @@ import { hourEur } from './candidateOptions';
 import { sureEnough } from './proposal';
 import type { Scene } from '../propagation/model';
 import { changeUnit } from '../design/changeUnit';
+import { toCentimetre } from '../geometry/round';
 
 export interface NextStep {
   kind: 'turn' | 'move' | 'link' | 'unit' | 'device' | 'plan';
@@ -167,11 +168,10 @@ function moves(job: Job, unit: Unit, spot: Spot): { words: string; to: Unit }[] 
   return movesM.flatMap((m) =>
     compass.flatMap((name, i) => {
       const angle = (i * Math.PI) / 4;
-      const round = (v: number) => Math.round(v * 100) / 100;
       const to: Unit = {
         ...unit,
-        xM: round(unit.xM + m * Math.cos(angle)),
-        yM: round(unit.yM + m * Math.sin(angle)),
+        xM: toCentimetre(unit.xM + m * Math.cos(angle)),
+        yM: toCentimetre(unit.yM + m * Math.sin(angle)),
       };
       if (!rooms.some((r) => inRegion(r, to.xM, to.yM))) return [];
       const off =

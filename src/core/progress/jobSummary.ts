@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Job } from '../job/job';
 import { type StageMark, stageMarks } from './stages';
 import { proveSpot, tally } from '../proof/spotProof';
+import { toTenth } from '../geometry/round';
 
 /** How the stages stand, one letter each in the order of the work. */
 const letters = { empty: 'e', begun: 'b', attention: 'a', done: 'd' } as const;
@@ -41,8 +42,6 @@ export function countsOf({ counts }: JobSummary) {
 export const stageStates = (summary: JobSummary): StageMark['state'][] =>
   [...summary.stages].map((l) => states[letter.parse(l)]);
 
-const tenth = (v: number) => Math.round(v * 10) / 10;
-
 /** Sums a job up for the list. */
 export function summarise(job: Job): JobSummary {
   const proofs = job.spots.map((s) => proveSpot(job, s));
@@ -58,8 +57,8 @@ export function summarise(job: Job): JobSummary {
       const storeys = job.storeys.filter((s) => s.buildingId === b.id);
       const xs = b.outline.map((p) => p[0]);
       return [
-        tenth(Math.max(...xs) - Math.min(...xs)),
-        tenth(Math.max(0, ...storeys.map((s) => s.floorZM + s.heightM))),
+        toTenth(Math.max(...xs) - Math.min(...xs)),
+        toTenth(Math.max(0, ...storeys.map((s) => s.floorZM + s.heightM))),
         storeys.length,
         b.roof?.kind === 'pitched',
       ];

@@ -10,8 +10,8 @@ import { roomAt } from './buildRoom';
 import { type OpeningPreset, servicePointKinds, type ServicePointKind, type ThingPreset } from './presets';
 import { halfOf, isOutdoors, storeyWalls } from './storeyGraph';
 import { leastWallM, type Made, wallLength } from './wallEdits';
+import { toCentimetre } from '../geometry/round';
 
-const round = (v: number) => Math.round(v * 100) / 100;
 function made<T extends RecordType>(label: string, input: InputOf<T> & { type: T }): Made {
   const record = makeRecord<T>(input);
   return { edit: { label, put: [record], remove: [] }, select: record.id };
@@ -31,8 +31,8 @@ export function makeSpot(job: Job, storeyId: Id, [x, y]: Point): Made {
     storeyId,
     roomId: room.id,
     name: 'New spot',
-    xM: round(x),
-    yM: round(y),
+    xM: toCentimetre(x),
+    yM: toCentimetre(y),
     heightM: 0.9,
     activityIds: null,
   });
@@ -82,7 +82,7 @@ export function makeOpening(job: Job, wall: Wall, [x, y]: Point, preset: Opening
     id: freshId(job, 'opening'),
     wallId: wall.id,
     kind: preset.kind,
-    offsetM: round(fits),
+    offsetM: toCentimetre(fits),
     widthM: preset.widthM,
     sillM: preset.sillM,
     headM: preset.headM,
@@ -117,7 +117,7 @@ export function makeThing(job: Job, storeyId: Id, point: Point, preset: ThingPre
     preset.group === 'Outdoors' || preset.opensFloor !== 'none'
       ? null
       : againstWall(job, storeyId, point, preset.depthM);
-  const [x, y] = (place?.at ?? point).map(round);
+  const [x, y] = (place?.at ?? point).map(toCentimetre);
   const [xM, yM] = [x ?? 0, y ?? 0];
   const [w, d] = [preset.widthM / 2, preset.depthM / 2];
   const outline: [number, number][] = [
@@ -183,8 +183,8 @@ export function makeServicePoint(job: Job, storeyId: Id, point: Point, kind: Ser
     storeyId,
     kind,
     name,
-    xM: round(at[0]),
-    yM: round(at[1]),
+    xM: toCentimetre(at[0]),
+    yM: toCentimetre(at[1]),
     heightM: like?.heightM ?? heightM,
     circuit: kind === 'socket' ? (like?.circuit ?? '') : '',
     phase: kind === 'socket' ? (like?.phase ?? '') : '',
@@ -201,8 +201,8 @@ export function makeFixedDevice(job: Job, storeyId: Id, [x, y]: Point): Made {
     id: freshId(job, 'device'),
     name: 'Television',
     storeyId,
-    xM: round(x),
-    yM: round(y),
+    xM: toCentimetre(x),
+    yM: toCentimetre(y),
     heightM: 0.8,
     portMbps: 100,
     standard: 'vht',
@@ -232,7 +232,7 @@ export function makeRoom(
   const [west = 0, north = 0, east = 0, south = 0] = boundsOf([
     [ax, ay],
     [bx, by],
-  ]).map(round);
+  ]).map(toCentimetre);
   if (east - west < 0.3 || south - north < 0.3) return { why: 'A room must be at least 30 cm each way.' };
   if (isOutdoors(job, storeyId)) {
     const name = freshName(job, 'Area');

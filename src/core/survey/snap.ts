@@ -4,6 +4,7 @@ import { find, type Job } from '../job/job';
 import type { Id, Point, Wall } from '../job/records';
 import { halfOf, storeyWalls } from './storeyGraph';
 import { wallLength } from './wallEdits';
+import { toMillimetre } from '../geometry/round';
 
 export type SnapKind =
   'end' | 'crossing' | 'middle' | 'wall' | 'square' | 'below' | 'same-length' | 'in-line' | 'grid' | 'free';
@@ -29,7 +30,6 @@ export interface SnapFrom {
 /** Directions nearer than this to square are square, degrees. */
 const squareDeg = 7;
 const gridM = 0.05;
-const round = (v: number) => Math.round(v * 1000) / 1000;
 
 const nameOf = (job: Job, w: Wall) => (find(job, 'assembly', w.assemblyId)?.name ?? 'wall').toLowerCase();
 
@@ -48,7 +48,7 @@ function pointOfWall(job: Job, walls: readonly Wall[], p: Point, reachM: number)
   const candidates: (Snap & { rank: number })[] = [];
   const add = (rank: number, kind: SnapKind, x: number, y: number, words: string, wallId: Id) => {
     if (Math.hypot(x - p[0], y - p[1]) <= reachM)
-      candidates.push({ rank, kind, x: round(x), y: round(y), words, square: false, wallId });
+      candidates.push({ rank, kind, x: toMillimetre(x), y: toMillimetre(y), words, square: false, wallId });
   };
   near.forEach((w, i) => {
     add(0, 'end', w.ax, w.ay, 'end of a wall', w.id);
@@ -110,8 +110,8 @@ export function snapPoint(job: Job, storeyId: Id, p: Point, reachM: number, from
     const [ux, uy] = [Math.cos((deg * Math.PI) / 180), Math.sin((deg * Math.PI) / 180)];
     const along = (x: number, y: number) => (x - from.x) * ux + (y - from.y) * uy;
     const made = (length: number, kind: SnapKind, words: string, wallId: Id | null = null): Snap => ({
-      x: round(from.x + ux * length),
-      y: round(from.y + uy * length),
+      x: toMillimetre(from.x + ux * length),
+      y: toMillimetre(from.y + uy * length),
       kind,
       words: words ? `square, ${words}` : 'square',
       square: true,
@@ -149,8 +149,8 @@ export function snapPoint(job: Job, storeyId: Id, p: Point, reachM: number, from
       const drop = nearestOn(wall, from.x, from.y);
       if (Math.hypot(drop.x - foot.x, drop.y - foot.y) < reachM)
         return {
-          x: round(drop.x),
-          y: round(drop.y),
+          x: toMillimetre(drop.x),
+          y: toMillimetre(drop.y),
           kind: 'square',
           words: `square to ${nameOf(job, wall)}`,
           square: true,
@@ -160,8 +160,8 @@ export function snapPoint(job: Job, storeyId: Id, p: Point, reachM: number, from
     const length = wallLength(wall);
     const t = Math.round((foot.t * length) / gridM) * (gridM / length);
     return {
-      x: round(wall.ax + t * (wall.bx - wall.ax)),
-      y: round(wall.ay + t * (wall.by - wall.ay)),
+      x: toMillimetre(wall.ax + t * (wall.bx - wall.ax)),
+      y: toMillimetre(wall.ay + t * (wall.by - wall.ay)),
       kind: 'wall',
       words: `on ${nameOf(job, wall)}`,
       square: false,
@@ -172,8 +172,8 @@ export function snapPoint(job: Job, storeyId: Id, p: Point, reachM: number, from
   const under = below ? pointOfWall(job, storeyWalls(job, below), p, reachM) : null;
   if (under) return { ...under, kind: 'below', words: `over the ${under.words} below` };
   return {
-    x: round(Math.round(p[0] / gridM) * gridM),
-    y: round(Math.round(p[1] / gridM) * gridM),
+    x: toMillimetre(Math.round(p[0] / gridM) * gridM),
+    y: toMillimetre(Math.round(p[1] / gridM) * gridM),
     kind: 'grid',
     words: '',
     square: false,

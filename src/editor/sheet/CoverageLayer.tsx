@@ -3,16 +3,16 @@ import type { Isoband } from '@/core/coverage/isolines';
 import type { Id, Room } from '@/core/job/records';
 import type { RoomField, SheetLayer } from '@/workers/protocol';
 import { regionPath } from '@/editor/sheet/paths';
+import { toMillimetre } from '@/core/geometry/round';
 
 /** Tints of one hue, palest at the lowest level. */
 export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5a91af', '#4a83a3'];
 
-const round = (v: number) => Math.round(v * 1000) / 1000;
 function bandPath({ points, starts }: Isoband): string {
   let path = '';
   for (let r = 0; r + 1 < starts.length; r++)
     for (let i = starts[r] as number; i < (starts[r + 1] as number); i++)
-      path += `${i === starts[r] ? (r ? 'ZM' : 'M') : 'L'}${round(points[2 * i] as number)} ${round(points[2 * i + 1] as number)}`;
+      path += `${i === starts[r] ? (r ? 'ZM' : 'M') : 'L'}${toMillimetre(points[2 * i] as number)} ${toMillimetre(points[2 * i + 1] as number)}`;
   return path && `${path}Z`;
 }
 

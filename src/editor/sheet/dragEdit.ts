@@ -3,11 +3,10 @@ import { putOne } from '@/core/job/edits';
 import { find, type Job } from '@/core/job/job';
 import type { AnyRecord, Point } from '@/core/job/records';
 import { type Made, moveEnd, moveWall, slideOpening } from '@/core/survey/wallEdits';
+import { toCentimetre } from '@/core/geometry/round';
 
 /** What can be taken by the pointer in Survey, and which part of it. */
 export type Grip = { record: AnyRecord; part: 'whole' | 'a' | 'b' };
-
-const round = (v: number) => Math.round(v * 100) / 100;
 
 /** Can it be dragged at all? */
 export const isMovable = (r: AnyRecord): boolean =>
@@ -46,22 +45,31 @@ export function dragEdit(job: Job, { record, part }: Grip, dx: number, dy: numbe
       if (!wall) return { why: 'This opening has no wall.' };
       const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
       const along = (dx * (wall.bx - wall.ax) + dy * (wall.by - wall.ay)) / length;
-      return one(slideOpening(job, record, round(record.offsetM + along)), `Move a ${record.kind}`);
+      return one(slideOpening(job, record, toCentimetre(record.offsetM + along)), `Move a ${record.kind}`);
     }
     case 'obstacle':
     case 'service':
     case 'fixedDevice':
     case 'spot':
-      return one({ ...record, xM: round(record.xM + dx), yM: round(record.yM + dy) }, `Move ${record.name}`);
+      return one(
+        { ...record, xM: toCentimetre(record.xM + dx), yM: toCentimetre(record.yM + dy) },
+        `Move ${record.name}`,
+      );
     case 'building':
-      return one({ ...record, xM: round(record.xM + dx), yM: round(record.yM + dy) }, `Move ${record.name}`);
+      return one(
+        { ...record, xM: toCentimetre(record.xM + dx), yM: toCentimetre(record.yM + dy) },
+        `Move ${record.name}`,
+      );
     case 'picture':
       return one({ ...record, xM: record.xM + dx, yM: record.yM + dy }, 'Move the picture');
     case 'floorOpening':
       return one(
         {
           ...record,
-          outline: record.outline.map(([x, y]): [number, number] => [round(x + dx), round(y + dy)]),
+          outline: record.outline.map(([x, y]): [number, number] => [
+            toCentimetre(x + dx),
+            toCentimetre(y + dy),
+          ]),
         },
         `Move a ${record.kind}`,
       );

@@ -3,8 +3,7 @@ import type { Unit } from '@/core/job/records';
 import { boundsOf } from '@/core/geometry/place';
 import { changeUnit } from '@/core/design/changeUnit';
 import type { JobStore } from '@/client/store/jobStore';
-
-const round = (v: number) => Math.round(v * 100) / 100;
+import { toCentimetre } from '@/core/geometry/round';
 
 /**
  * Takes a unit along with the pointer: over the sheet to its new place, over a storey of the section to
@@ -25,7 +24,7 @@ export function takeUnit(
   const over = inside
     ? null
     : (document.elementFromPoint(x, y)?.closest('[data-storey]')?.getAttribute('data-storey') ?? null);
-  const [xM, yM] = over ? [unit.xM, unit.yM] : [round(unit.xM + by[0]), round(unit.yM + by[1])];
+  const [xM, yM] = over ? [unit.xM, unit.yM] : [toCentimetre(unit.xM + by[0]), toCentimetre(unit.yM + by[1])];
   const { dragged, dropStoreyId, set } = store.getState();
   // a frame's pointer event repeats what came before it
   if (dragged?.xM === xM && dragged.yM === yM && dropStoreyId === over) return;
@@ -46,7 +45,7 @@ export function dropUnit(store: JobStore, unit: Unit, planning: boolean): void {
   const building = find(job, 'building', target.buildingId);
   const same = building?.id === find(job, 'storey', unit.storeyId)?.buildingId;
   const [x0, y0, x1, y1] = boundsOf(building?.outline ?? [[0, 0]]);
-  const at = same ? {} : { xM: round((x0 + x1) / 2), yM: round((y0 + y1) / 2) };
+  const at = same ? {} : { xM: toCentimetre((x0 + x1) / 2), yM: toCentimetre((y0 + y1) / 2) };
   move({ ...unit, ...at, storeyId: target.id }, `Move ${unit.letter} to ${target.name}`);
   set({ storeyId: target.id });
 }

@@ -19,6 +19,7 @@ import { layCable } from './layCable';
 import { putDown, routeEdit } from './putDown';
 import { useWallTool } from './useWallTool';
 import type { View } from './useView';
+import { toCentimetre } from '@/core/geometry/round';
 
 /** A press farther than this, px, is a drag. */
 const dragPx = 4;
@@ -35,8 +36,6 @@ type Mode =
 const cableHeightM = 0.1;
 /** A cut drawn by hand is looked along at table height, m. */
 const cutHeightM = 1;
-
-const round = (v: number) => Math.round(v * 100) / 100;
 
 /** Pointer on the sheet, as a small state machine: idle → pressing → dragging, or a tool's two clicks. */
 export function useSheetPointer({
@@ -133,13 +132,13 @@ export function useSheetPointer({
     else if (tool === 'unit') {
       const product = find(job, 'kit', kitId);
       if (!product) toast('Choose a unit in the list at the left first.');
-      else void placeNew(product.id, { storeyId, xM: round(at[0]), yM: round(at[1]) });
+      else void placeNew(product.id, { storeyId, xM: toCentimetre(at[0]), yM: toCentimetre(at[1]) });
       set({ tool: 'select', kitId: null });
     } else if (tool === 'route' || tool === 'cable') {
       const before = ghost?.kind === 'route' ? ghost : { points: [], storeyIds: [] };
       setGhost({
         kind: 'route',
-        points: [...before.points, [round(at[0]), round(at[1])]],
+        points: [...before.points, [toCentimetre(at[0]), toCentimetre(at[1])]],
         storeyIds: [...before.storeyIds, storeyId],
         b: at,
       });
@@ -152,7 +151,12 @@ export function useSheetPointer({
         setGhost(null);
         set({ tool: 'select' });
       } else if (tool === 'cut') {
-        const end = ([xM, yM]: Point) => ({ storeyId, xM: round(xM), yM: round(yM), heightM: cutHeightM });
+        const end = ([xM, yM]: Point) => ({
+          storeyId,
+          xM: toCentimetre(xM),
+          yM: toCentimetre(yM),
+          heightM: cutHeightM,
+        });
         setGhost(null);
         set({ tool: 'select', cut: { kind: 'line', a: end(ghost.a), b: end(b) } });
       } else setGhost({ ...ghost, b, done: true });
@@ -281,7 +285,7 @@ export function useSheetPointer({
       m.made = dragEdit(job, m.grip, x, y, [snap.x, snap.y]);
       setPreview('edit' in m.made ? m.made.edit.put : []);
     } else if (m.kind === 'spot')
-      setMovedSpot({ ...m.spot, xM: round(m.spot.xM + x), yM: round(m.spot.yM + y) });
+      setMovedSpot({ ...m.spot, xM: toCentimetre(m.spot.xM + x), yM: toCentimetre(m.spot.yM + y) });
     else takeUnit(store, m.unit, [x, y], event, ref.current);
   }
 

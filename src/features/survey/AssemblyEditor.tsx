@@ -22,12 +22,12 @@ import { Button, Choice, IconButton, NumberInput, PartHead, Segmented, TextInput
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { WallLossTable } from '@/panels/why/WallLossTable';
 import { ConstructionSection, layerName } from './ConstructionSection';
+import { toTenth } from '@/core/geometry/round';
 
-const round = (v: number) => Math.round(v * 10) / 10;
 const perBand = (of: (band: (typeof bands)[number]) => number): PerBand => ({
-  '2.4': round(of('2.4')),
-  '5': round(of('5')),
-  '6': round(of('6')),
+  '2.4': toTenth(of('2.4')),
+  '5': toTenth(of('5')),
+  '6': toTenth(of('6')),
 });
 
 /** What a wall is made of: its layers, with the loss that they give seen at once. Saved as one step. */
