@@ -10,7 +10,7 @@ export const test = base.extend<{ freshJobs: void }, { app: App }>({
     },
     { auto: true },
   ],
-  baseURL: ({ app }, use) => use(app.url),
+  baseURL: ({ app }, provide) => provide(app.url),
   app: [
     // Playwright wants a destructured first argument even where nothing is used
     async ({}, use, { parallelIndex }) => {
