@@ -19,9 +19,9 @@ const planOf = (job: Job) => {
   return planChannels(job, scene, network, loadOf(job, network, predictJob(job, scene, network)));
 };
 /** More nodes on wires, so that each has a channel of its own. */
-function wired(job: Job, storeyId: string, places: [number, number][]): Job {
+function wired(job: Job, storeyId: string, places: [number, number][], kitId = 'kit-small'): Job {
   return places.reduce((now, [xM, yM]) => {
-    const placed = placeUnit(now, get(now, 'kit', 'kit-small'), { storeyId, xM, yM });
+    const placed = placeUnit(now, get(now, 'kit', kitId), { storeyId, xM, yM });
     const next = applyEdit(now, placed.edit).job;
     const link = next.links.find((l) => l.unitId === placed.unit.id);
     if (!link) throw new Error('no link');
@@ -142,3 +142,62 @@ test('a channel is narrower only where that keeps clear of others and all at onc
   }
   expect(plan.conflict).toBeLessThanOrEqual(plan.conflictNow + 1e-9);
 });
+
+describe('6 GHz', () => {
+  const sixGHz = (job: Job) => ({
+    ...get(job, 'kit', 'kit-node'),
+    id: 'kit-six',
+    radios: get(job, 'kit', 'kit-node').radios.map((r) =>
+      r.band === '5' && r.use === 'access' ? { ...r, band: '6' as const } : r,
+    ),
+  });
+  const withNodes = (storeyId: string, places: [number, number][]) => {
+    const kit = sixGHz(house);
+    const stocked = applyEdit(house, putOne('x', kit)).job;
+    return wired(stocked, storeyId, places, kit.id);
+  };
+
+  test('indoors each takes a block of its own, and each block lies within the band', () => {
+    const plan = planOf(
+      withNodes('ground', [
+        [3, 6],
+        [10, 6],
+      ]),
+    );
+    const six = plan.choices.filter((c) => c.band === '6');
+    expect(six).toHaveLength(2);
+    expect(new Set(six.map((c) => c.channel)).size).toBe(2);
+    for (const { channel } of six) {
+      expect((channel - 1) % 4).toBe(0);
+      expect(channel).toBeLessThanOrEqual(93);
+    }
+  });
+
+  test('a unit outdoors gets no 6 GHz channel: the band is for indoors', () => {
+    const yard = house.storeys.find((s) => get(house, 'building', s.buildingId).kind === 'outdoors');
+    if (!yard) throw new Error('no yard');
+    const plan = planOf(withNodes(yard.id, [[3, 3]]));
+    expect(plan.choices.some((c) => c.band === '2.4' && c.unitId !== 'unit-a')).toBe(true);
+    expect(plan.choices.filter((c) => c.band === '6')).toEqual([]);
+  });
+});
+
+test.each([
+  [0.02, false],
+  [0.03, true],
+])(
+  'with %f of the time in use a radar channel (5 %%) costs less than the busy one: %s',
+  (airtime, isRadar) => {
+    // the one 80 MHz block without radar is taken for 95 % of the time: 0.03 + airtime of waiting × 0.95
+    const [n] = flat.neighbours;
+    if (!n) throw new Error('no neighbour');
+    const loud = { ...n, band: '5' as const, channel: 36, widthMHz: 80 as const, busyShare: 0.95 };
+    const job = applyEdit(flat, putOne('x', loud)).job;
+    const scene = buildScene(job);
+    const calm = networkOf(flat, scene, 'planned');
+    const load = loadOf(flat, calm, predictJob(flat, scene, calm));
+    const channels = load.channels.map((c) => ({ ...c, airtime }));
+    const plan = planChannels(job, scene, networkOf(job, scene, 'planned'), { ...load, channels });
+    expect(plan.choices.filter((c) => c.band === '5').map((c) => c.channel >= 52)).toEqual([isRadar]);
+  },
+);

@@ -1,0 +1,94 @@
+import { smallHouse } from '@/testing/smallHouse';
+import { applyEdit, putOne } from '../job/edits';
+import { get, type Job } from '../job/job';
+import { makeRecord } from '../job/make';
+import type { AnyRecord, Unit } from '../job/records';
+import { buildScene } from '../propagation/scene';
+import { cableEstimate } from './cableEstimate';
+
+const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
+const empty = smallHouse({ widthM: 10, depthM: 6 });
+/** Two rooms: one wall at x = 5 m, with a door from y = 1 to 2 m, 2 m high. */
+const house = put(
+  empty,
+  makeRecord({
+    type: 'wall',
+    id: 'across',
+    storeyId: 'storey-0',
+    ax: 5,
+    ay: 0,
+    bx: 5,
+    by: 6,
+    assemblyId: 'asm-stud',
+  }),
+  makeRecord({
+    type: 'opening',
+    id: 'door',
+    wallId: 'across',
+    kind: 'door',
+    offsetM: 1.5,
+    widthM: 1,
+    sillM: 0,
+    headM: 2,
+    assemblyId: null,
+    hinge: 'start',
+    swing: 'left',
+  }),
+);
+const unitAt = (id: string, xM: number, yM: number, heightM: number): Unit =>
+  makeRecord({
+    type: 'unit',
+    id,
+    letter: id,
+    name: id,
+    kitId: 'kit-node',
+    storeyId: 'storey-0',
+    xM,
+    yM,
+    heightM,
+    tiltDeg: 0,
+    facingDeg: 0,
+    found: false,
+    planned: true,
+  });
+const estimate = (job: Job, a: Unit, b: Unit) => cableEstimate(job, buildScene(job), a, b);
+const rules = (over: object) => put(house, { ...get(house, 'job', 'x'), ...over });
+
+test('along the axes of the house, with a drop at each end: 5 + 2 + 1 along, 0.5 and 1.5 down, one hole', () => {
+  expect(estimate(house, unitAt('A', 2, 2.5, 0.5), unitAt('B', 7, 4.5, 1.5))).toMatchObject({
+    lengthM: expect.closeTo(5 + 2 + 1 + 0.5 + 1.5, 9),
+    holes: 1,
+    outerHoles: 0,
+    route: null,
+    whyNot: null,
+    cautions: ['before drilling: cables, pipes, load-bearing walls'],
+  });
+});
+
+test.each([
+  ['through the door', 1.5, 0.5, 0],
+  ['just inside its jamb', 1.99, 0.5, 0],
+  ['just beside its jamb', 2.01, 0.5, 1],
+  ['just under its head', 1.5, 1.99, 0],
+  ['just over its head', 1.5, 2.01, 1],
+])('a straight cable %s', (_where, yM, heightM, holes) => {
+  const found = estimate(house, unitAt('A', 4, yM, heightM), unitAt('B', 6, yM, heightM));
+  expect(found).toMatchObject({ holes, cautions: holes ? [expect.stringContaining('drilling')] : [] });
+});
+
+test('what is not allowed is said: any hole, an outer hole, a cable in sight', () => {
+  const [inner, beyond] = [unitAt('A', 4, 4, 0.5), unitAt('B', 6, 4, 0.5)];
+  const garden = unitAt('C', 12, 4, 0.5);
+  expect(estimate(rules({ noDrilling: true }), inner, beyond).whyNot).toBe(
+    '1 hole, and nothing may be drilled',
+  );
+  expect(estimate(rules({ noDrilling: true }), inner, garden).whyNot).toBe(
+    '2 holes, and nothing may be drilled',
+  );
+  expect(estimate(house, beyond, garden)).toMatchObject({ holes: 1, outerHoles: 1, whyNot: null });
+  expect(estimate(rules({ noOuterDrilling: true }), beyond, garden).whyNot).toMatch(/outer wall/);
+  expect(estimate(rules({ noOuterDrilling: true }), inner, beyond).whyNot).toBeNull();
+  const [one, other] = [unitAt('A', 1, 4, 0.5), unitAt('B', 3, 4, 0.5)];
+  expect(estimate(rules({ noVisibleCable: true }), one, other).whyNot).toBe('it would be in sight');
+  expect(estimate(rules({ noVisibleCable: true }), inner, beyond).whyNot).toBeNull();
+});
