@@ -1,7 +1,47 @@
-/** Every choice of options tried one by one: what the solver is held against, for instances of a few candidates. */
+/**
+ * Every choice of options tried one by one: what the solver is held against, for instances of a few candidates. The
+ * rules are written out again from their definitions; nothing of the programme is used.
+ */
 import type { CandidateOption, PlanningInstance } from '../core/optimise/candidateOptions';
-import { enoughHeadroomDb } from '../core/optimise/spotServices';
-import { freePorts, mostOf, openSpots } from '../core/optimise/programme';
+
+/** Headroom beyond this counts as this, dB. */
+const fullHeadroomDb = 25;
+
+const headroomOf = (service: { headroomDb: number } | undefined): number =>
+  service ? Math.min(fullHeadroomDb, service.headroomDb) : -Infinity;
+
+/** What an instance allows, apart from needs. */
+function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | null) {
+  const productOf = (kitId: string) => base.kits.find((k) => k.id === kitId);
+  /** Cables that the ports of each kept unit still take. */
+  const free = new Map(
+    kept.map((u) => {
+      const taken = base.links.filter((l) => l.fromUnitId === u.id && l.medium !== 'wireless');
+      return [u.id, (productOf(u.kitId)?.ports ?? 1) - taken.length];
+    }),
+  );
+  /** Units of each family that its maker still advises beside those that are kept. */
+  const advised = new Map<string, number>();
+  for (const { product } of options) {
+    if (product.family === '') continue;
+    const there = kept.filter((u) => productOf(u.kitId)?.family === product.family).length;
+    const room = (product.mostUnits ?? Infinity) - there;
+    advised.set(product.family, Math.min(room, advised.get(product.family) ?? Infinity));
+  }
+  return (chosen: readonly CandidateOption[]): boolean => {
+    const partsEur = chosen.reduce((sum, c) => sum + c.partsEur, 0);
+    const hasParent = (c: CandidateOption) => c.parent === null || chosen.some((p) => p.id === c.parent);
+    const cables = (unitId: string) =>
+      chosen.filter((c) => c.link.medium !== 'wireless' && c.link.fromUnitId === unitId).length;
+    const members = (family: string) => chosen.filter((c) => c.product.family === family).length;
+    return (
+      (budgetEur === null || partsEur <= budgetEur) &&
+      chosen.every(hasParent) &&
+      [...free].every(([unitId, ports]) => cables(unitId) <= Math.max(0, ports)) &&
+      [...advised].every(([family, most]) => members(family) <= Math.max(0, most))
+    );
+  };
+}
 
 /**
  * Visits every allowed choice, one option a place, that meets all needs and costs less than a limit.
@@ -17,30 +57,13 @@ export function everyChoice(
   const places = [...new Set(instance.options.map((c) => c.candidate.id))].map((id) =>
     instance.options.filter((c) => c.candidate.id === id),
   );
-  const spots = openSpots(instance, leastHeadroomDb);
+  const open = instance.spots.filter((s) => headroomOf(instance.served.get(s.id)) < leastHeadroomDb);
+  const keepsRules = rulesOf(instance, budgetEur);
   let below = limit;
   const chosen: CandidateOption[] = [];
-  const allowed = (): boolean => {
-    const ids = new Set(chosen.map((c) => c.id));
-    const parts = chosen.reduce((sum, c) => sum + c.partsEur, 0);
-    const wires = (unitId: string) =>
-      chosen.filter((c) => c.link.fromUnitId === unitId && c.link.medium !== 'wireless').length;
-    const families = [...new Set(chosen.map((c) => c.product.family).filter((f) => f !== ''))];
-    return (
-      (budgetEur === null || parts <= budgetEur) &&
-      chosen.every((c) => c.parent === null || ids.has(c.parent)) &&
-      instance.kept.every((u) => wires(u.id) <= freePorts(instance, u.id)) &&
-      families.every((f) => {
-        const members = instance.options.filter((c) => c.product.family === f);
-        return chosen.filter((c) => c.product.family === f).length <= mostOf(members);
-      }) &&
-      spots.every((s) =>
-        chosen.some(
-          (c) => Math.min(enoughHeadroomDb, c.serves.get(s)?.headroomDb ?? -Infinity) >= leastHeadroomDb,
-        ),
-      )
-    );
-  };
+  const allowed = () =>
+    keepsRules(chosen) &&
+    open.every((s) => chosen.some((c) => headroomOf(c.serves.get(s.id)) >= leastHeadroomDb));
   const step = (i: number, cost: number) => {
     if (cost >= below) return;
     const here = places[i];

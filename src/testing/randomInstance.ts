@@ -1,7 +1,7 @@
-/** Grounds made up at random, small enough to try every choice. */
+/** Planning instances made up at random, small enough to try every choice. */
 import { productLibrary } from '../core/templates/products';
 import { makeRecord } from '../core/job/make';
-import type { Job } from '../core/job/job';
+import { type Job, jobFromRecords } from '../core/job/job';
 import type { Product, Spot } from '../core/job/records';
 import type { Network } from '../core/network/backhaul';
 import { linkTo } from '../core/network/linkTo';
@@ -14,14 +14,23 @@ import type { CandidateOption, PlanningInstance } from '../core/optimise/candida
  * An instance of up to 7 candidates and 6 spots on a real job, whose options, costs and headrooms are
  * drawn from a seed.
  */
-export function randomInstance(seed: number, base: Job, scene: Scene, network: Network): PlanningInstance {
+export function randomInstance(seed: number, given: Job, scene: Scene, network: Network): PlanningInstance {
   const r = random(seed);
   const pick = (n: number) => Math.floor(r.uniform() * n);
   const kept = network.backhauls.map((f) => f.unit);
   const [root] = kept;
   if (!root) throw new Error('the job has no main unit');
-  const products = productLibrary.filter((k): k is Product =>
-    ['kit-node', 'kit-small', 'kit-access-point'].includes(k.id),
+  // a maker that advises few units, and in half of all cases one that is kept is of the family
+  const mostUnits = 1 + pick(4);
+  const isMember = r.uniform() < 0.5;
+  const products = productLibrary
+    .filter((k): k is Product => ['kit-node', 'kit-small', 'kit-access-point'].includes(k.id))
+    .map((k) => (k.family === '' ? k : { ...k, mostUnits }));
+  const family = products.find((k) => k.family !== '')?.family ?? '';
+  const base = jobFromRecords(
+    [...given.byId.values()].map((k) =>
+      k.type === 'kit' && k.id === root.kitId && isMember ? { ...k, family } : k,
+    ),
   );
   const spots = Array.from({ length: 2 + pick(5) }, (_, i): Spot =>
     makeRecord({

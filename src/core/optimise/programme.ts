@@ -114,7 +114,7 @@ const covers = (a: CandidateOption, b: CandidateOption): boolean =>
  * Minimise Σ cost x with x_q ∈ {0, 1} for each option q, such that
  * every spot that what is kept does not serve: Σ x_q over the options that do, with the least headroom ≥ 1;
  * an option over the air: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
- * every kept unit: wires from it ≤ its free ports; every family: its members ≤ the most its maker advises;
+ * every kept unit: wires from it ≤ its free ports; every family: its new members ≤ the most its maker advises, less those that are kept;
  * parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
  * Null where a spot or a forced place has no option at all.
  */
@@ -181,7 +181,7 @@ export function programmeOf(
   }
   for (const family of new Set(options.map((c) => c.product.family).filter((f) => f !== ''))) {
     const members = options.filter((c) => c.product.family === family);
-    const most = mostOf(members);
+    const most = familyRoom(instance, family);
     if (Number.isFinite(most))
       row(
         members.map((c) => term(1, c)),
@@ -207,15 +207,19 @@ export function programmeOf(
 }
 
 /** Ports of a kept unit that are still free. */
-export function freePorts({ base, kept }: PlanningInstance, unitId: Id): number {
+function freePorts({ base, kept }: PlanningInstance, unitId: Id): number {
   const product = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
   const taken = base.links.filter((l) => l.fromUnitId === unitId && l.medium !== 'wireless').length;
   return Math.max(0, (product?.ports ?? 1) - taken);
 }
 
-/** The most members that the makers of some options advise in one family. */
-export const mostOf = (members: readonly CandidateOption[]): number =>
-  Math.min(...members.map((c) => c.product.mostUnits ?? Infinity));
+/** New units that the makers of a family still advise beside the kept ones; Infinity where none says. */
+function familyRoom({ base, kept, options }: PlanningInstance, family: string): number {
+  const members = options.filter((c) => c.product.family === family);
+  const most = Math.min(...members.map((c) => c.product.mostUnits ?? Infinity));
+  const there = kept.filter((u) => base.kits.find((k) => k.id === u.kitId)?.family === family).length;
+  return Math.max(0, most - there);
+}
 
 /** Long lines are broken: the format allows 560 characters. */
 const wrapped = (text: string): string => text.replace(/(.{1,400})(?: |$)/g, '$1\n ').trim();
