@@ -1,4 +1,5 @@
 /** npm test: everything that must hold, on a clean clone. The last line counts what passed and failed. */
+import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { testShare } from './testShare.mjs';
@@ -6,15 +7,24 @@ import { ensureBuilt, ensureChromium, ensureInstalled, root, run, toolScript } f
 
 const tool = (name, args, command = name) => run(process.execPath, [toolScript(name, command), ...args]);
 const results = [];
-let since = performance.now();
 /** Counts one check, or the tests of a runner's report. */
-const note = (name, ok, counts = { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }) => {
+const note = (name, ok, sinceMs, counts = { passed: ok ? 1 : 0, failed: ok ? 0 : 1 }) => {
   results.push({ name, ok, ...counts });
-  const seconds = ((performance.now() - since) / 1000).toFixed(0);
-  since = performance.now();
-  console.error(`${ok ? 'ok  ' : 'FAIL'} ${name} (${seconds} s)`);
+  console.error(`${ok ? 'ok  ' : 'FAIL'} ${name} (${((performance.now() - sinceMs) / 1000).toFixed(0)} s)`);
+  return ok;
 };
-const check = (name, ...command) => note(name, tool(...command));
+/** Runs a check beside others; what it says is printed when it has ended. */
+const check = (name, tool, args, command = tool) =>
+  new Promise((resolve) => {
+    const since = performance.now();
+    const child = spawn(process.execPath, [toolScript(tool, command), ...args], { cwd: root });
+    let said = '';
+    for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
+    child.on('close', (code) => {
+      if (code !== 0) console.error(said);
+      resolve(note(name, code === 0, since));
+    });
+  });
 
 const report = (file) => {
   try {
@@ -25,45 +35,60 @@ const report = (file) => {
   }
 };
 
+const startedMs = performance.now();
 ensureInstalled();
+const installedMs = performance.now();
 const chromiumReady = ensureChromium();
 rmSync(join(root, 'test-results'), { recursive: true, force: true });
 mkdirSync(join(root, 'test-results'), { recursive: true });
 
-check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
-check('lint', 'eslint', ['.', '--max-warnings', '0']);
-check('types', 'typescript', ['--noEmit'], 'tsc');
-check('types of the core, without DOM or Node', 'typescript', ['--noEmit', '-p', 'src/core'], 'tsc');
-check(
-  'dependency rule',
-  'dependency-cruiser',
-  ['src', '--config', '.dependency-cruiser.mjs', '--output-type', 'err'],
-  'depcruise',
-);
-check('nothing unused', 'knip', ['--no-progress']);
+// one core lints; the other does all that is quick
+await Promise.all([
+  check('lint', 'eslint', ['.', '--max-warnings', '0']),
+  (async () => {
+    await check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
+    await check('types', 'typescript', ['--noEmit'], 'tsc');
+    await check(
+      'types of the core, without DOM or Node',
+      'typescript',
+      ['--noEmit', '-p', 'src/core'],
+      'tsc',
+    );
+    const imports = ['src', '--config', '.dependency-cruiser.mjs', '--output-type', 'err'];
+    await check('dependency rule', 'dependency-cruiser', imports, 'depcruise');
+    await check('nothing unused', 'knip', ['--no-progress']);
+  })(),
+]);
 
+let since = performance.now();
 const unitOk = tool('jest', ['--json', '--outputFile=test-results/unit.json', '--silent']);
 const unit = report('test-results/unit.json');
-note('unit tests', unitOk, {
+note('unit tests', unitOk, since, {
   passed: unit?.numPassedTests ?? 0,
   failed:
     (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? (unitOk ? 0 : 1)) || (unitOk ? 0 : 1),
 });
 
+since = performance.now();
 const built = ensureBuilt();
-note('build', built);
+note('build', built, since);
 
 if (built && chromiumReady) {
+  since = performance.now();
   const e2eOk = tool('@playwright/test', ['test'], 'playwright');
   const stats = report('test-results/e2e.json')?.stats;
-  note('end-to-end tests', e2eOk, {
+  note('end-to-end tests', e2eOk, since, {
     passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0),
     failed: (stats?.unexpected ?? 0) + (stats?.skipped ?? 0) || (e2eOk ? 0 : 1),
   });
-} else note('end-to-end tests', false);
+} else note('end-to-end tests', false, since);
 
 const { tests, all, share } = testShare();
 console.log(`Tests are ${(100 * share).toFixed(1)} % of ${all} lines of TypeScript (${tests}).`);
+const minutes = (ms) => (ms / 60_000).toFixed(1);
+console.log(
+  `${minutes(performance.now() - installedMs)} minutes, and ${minutes(installedMs - startedMs)} to install.`,
+);
 const sum = (key) => results.reduce((total, r) => total + r[key], 0);
 const failed = results.filter((r) => !r.ok);
 if (failed.length) console.log(`Failed: ${failed.map((r) => r.name).join(', ')}`);
