@@ -10,7 +10,25 @@ import { buildScene } from '../propagation/scene';
 import { halfwayBaselines } from './halfwayBaseline';
 
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
-const house = smallHouse({ widthM: 24, depthM: 6, storeys: 2, planDownMbps: 900, planUpMbps: 900 });
+const empty = smallHouse({ widthM: 24, depthM: 6, storeys: 2, planDownMbps: 900, planUpMbps: 900 });
+/** Two heavy walls on each storey: a metre or two to either side gives other rates. */
+const house = put(
+  empty,
+  ...['storey-0', 'storey-1'].flatMap((storeyId) =>
+    [10.5, 13].map((x) =>
+      makeRecord({
+        type: 'wall',
+        id: `heavy-${storeyId}-${x * 10}`,
+        storeyId,
+        ax: x,
+        ay: 0.2,
+        bx: x,
+        by: 5.8,
+        assemblyId: 'asm-stone',
+      }),
+    ),
+  ),
+);
 const unitAt = (id: string, kitId: string, storeyId: string, xM: number, heightM: number): Unit =>
   makeRecord({
     type: 'unit',
@@ -80,26 +98,29 @@ test('the unit goes to the middle between its uplink and its worst spot, joined 
   });
 });
 
-test('a spot on the storey above: the middle is where its height says', () => {
-  const upper = get(house, 'storey', 'storey-1');
-  const node = unitAt('B', 'kit-node', 'storey-1', 20, 2);
-  const job = planned(node, spotAt('far', 1, 'storey-1', 23));
-  const [baseline] = halfwayBaselines(job, buildScene(job), [node], predictionsOf(job));
-  // 1 m above the lower floor and 1 m above the upper one: the middle is nearer to where units stand below
-  const heightM = 1 + upper.floorZM / 2;
-  const lower = get(house, 'storey', 'storey-0');
-  const moved = {
-    ...node,
-    storeyId: 'storey-0',
-    xM: 12,
-    yM: 3,
-    heightM: Math.min(heightM - lower.floorZM / 2, lower.heightM - 0.2),
-    mount: 'shelf' as const,
-  };
-  const link = linkTo(job, moved, main, { medium: 'wireless', radio: 'dedicated', band: '5' });
-  const then = predictionsOf(put(job, moved, link));
-  expect(baseline?.halfWayMbps).toBeCloseTo(then.find((p) => p.spotId === 'far')?.downMbps ?? NaN, 9);
-});
+test.each([
+  ['low', 1, 1, 'storey-0'],
+  ['high', 2.3, 2.2, 'storey-1'],
+])(
+  'a spot on the storey above, both %s: the middle is on the storey that its height says',
+  (_where, mainM, spotM, storeyId) => {
+    const node = unitAt('B', 'kit-node', 'storey-1', 20, 2);
+    const far = { ...spotAt('far', 1, 'storey-1', 23), heightM: spotM } as AnyRecord;
+    const high = { ...main, heightM: mainM };
+    const job = put(planned(node, far), high);
+    const [baseline] = halfwayBaselines(job, buildScene(job), [node], predictionsOf(job));
+    const floorOf = (id: string) => get(house, 'storey', id).floorZM;
+    const middleZ = (floorOf('storey-0') + mainM + floorOf('storey-1') + spotM) / 2;
+    const heightM = Math.min(
+      get(house, 'storey', storeyId).heightM - 0.2,
+      Math.max(0.2, middleZ - floorOf(storeyId)),
+    );
+    const moved = { ...node, storeyId, xM: 12, yM: 3, heightM, mount: 'shelf' as const };
+    const link = linkTo(job, moved, high, { medium: 'wireless', radio: 'dedicated', band: '5' });
+    const then = predictionsOf(put(job, moved, link));
+    expect(baseline?.halfWayMbps).toBeCloseTo(then.find((p) => p.spotId === 'far')?.downMbps ?? NaN, 9);
+  },
+);
 
 test('a unit that serves nothing, or has no uplink, has no baseline', () => {
   const node = unitAt('B', 'kit-node', 'storey-0', 20, 1);
