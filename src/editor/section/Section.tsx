@@ -237,8 +237,16 @@ function Cell({
   const units = job.units.filter(
     (u) => u.storeyId === storey.id && (stage === 'plan' || stage === 'prove' ? u.planned : u.found),
   );
-  const fraction = stage === 'survey' ? String(spots.length) : `${met}/${spots.length}`;
-  const label = `${building?.name ?? ''}, ${storey.name}: ${stage === 'survey' ? `${spots.length} spots` : `${met} of ${spots.length} needs met`}`;
+  const isCalculating = useJob((s) => s.planned === null) && stage === 'plan';
+  const metText = isCalculating ? '…' : String(met);
+  const fraction = stage === 'survey' ? String(spots.length) : `${metText}/${spots.length}`;
+  const state =
+    stage === 'survey'
+      ? `${spots.length} spots`
+      : isCalculating
+        ? 'needs are being calculated'
+        : `${met} of ${spots.length} needs met`;
+  const label = `${building?.name ?? ''}, ${storey.name}: ${state}`;
   const choose = () => store.getState().set({ storeyId: storey.id });
   const row = height < 42 && !centred;
   const narrow = width < 80 && !centred;
