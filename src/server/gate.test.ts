@@ -1,4 +1,5 @@
 import { createServer, request as ask } from 'node:http';
+import { connect } from 'node:net';
 import { type Asked, bodyLimit, judge, admit } from './gate';
 
 const asked = (part: Partial<Asked> & { headers?: Asked['headers'] } = {}): Asked => ({
@@ -47,17 +48,26 @@ test('whatever is answered has a policy, a refusal too', async () => {
   const port = typeof address === 'object' && address ? address.port : 0;
   const get = (path: string, method = 'GET') =>
     new Promise<{ status: number; policy: string; text: string }>((done, fail) => {
-      const sent = ask({ port, host: '127.0.0.1', path, method, agent: false }, (answer) => {
-        let text = '';
-        answer.setEncoding('utf8').on('data', (part: string) => (text += part));
-        answer.on('end', () =>
-          done({
-            status: answer.statusCode ?? 0,
-            policy: String(answer.headers['content-security-policy'] ?? ''),
-            text,
-          }),
-        );
-      });
+      const sent = ask(
+        {
+          port,
+          host: '127.0.0.1',
+          path,
+          method,
+          agent: false,
+        },
+        (answer) => {
+          let text = '';
+          answer.setEncoding('utf8').on('data', (part: string) => (text += part));
+          answer.on('end', () =>
+            done({
+              status: answer.statusCode ?? 0,
+              policy: String(answer.headers['content-security-policy'] ?? ''),
+              text,
+            }),
+          );
+        },
+      );
       sent.on('error', fail).end();
     });
   expect(await get('/api/jobs')).toMatchObject({
@@ -69,5 +79,33 @@ test('whatever is answered has a policy, a refusal too', async () => {
   expect(refused).toMatchObject({ status: 400, policy: expect.stringContaining("default-src 'none'") });
   expect(JSON.parse(refused.text).error.message).toMatch(/address/);
   expect((await get('/api/jobs', 'TRACE')).status).toBe(405);
+  await new Promise((done) => server.close(done));
+});
+
+test('a body too large is taken in and thrown away: the reason arrives, the line stays', async () => {
+  const server = createServer((request, response) => {
+    if (admit(request, response)) response.end('passed');
+  });
+  await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
+  const address = server.address();
+  const line = connect(typeof address === 'object' && address ? address.port : 0, '127.0.0.1');
+  let heard = '';
+  const hear = (what: RegExp) =>
+    new Promise<void>((done, fail) => {
+      line.once('error', fail).once('close', () => fail(new Error('the line was cut')));
+      const look = () => what.test(heard) && done();
+      line.on('data', look);
+      look();
+    });
+  line.setEncoding('utf8').on('data', (part: string) => (heard += part));
+  const size = 12_000_000;
+  line.write(
+    `POST /api/jobs/a/edits HTTP/1.1\r\nhost: 127.0.0.1\r\ncontent-length: ${size}\r\n\r\n${'y'.repeat(1000)}`,
+  );
+  await hear(/^HTTP\/1.1 413 /);
+  line.write('y'.repeat(size - 1000));
+  line.write('GET /api/jobs HTTP/1.1\r\nhost: 127.0.0.1\r\n\r\n');
+  await hear(/passed/);
+  line.removeAllListeners('close').destroy();
   await new Promise((done) => server.close(done));
 });

@@ -93,15 +93,27 @@ export function refuse(response: ServerResponse, { status, message }: Refusal): 
 
 const isPage = (path: string) => !/^\/(api|_next)\//.test(path) && !/\.[a-z0-9]{1,12}$/.test(path);
 
+/** How long the body of a refused request is still taken in, ms. */
+const discardMs = 10_000;
+
+/**
+ * Takes in what comes with a refused request and throws it away.
+ * A connection that is ended while the other side still sends is reset, and the answer with it:
+ * the sender would see a broken line instead of the reason.
+ */
+function discardBody(request: IncomingMessage): void {
+  request.resume();
+  const tooLong = setTimeout(() => request.destroy(), discardMs).unref();
+  for (const over of ['end', 'close']) request.once(over, () => clearTimeout(tooLong));
+}
+
 /** Lets a request pass, or answers it. @returns whether it may go on. */
 export function admit(request: IncomingMessage, response: ServerResponse): boolean {
   const { method = 'GET', url = '/', headers } = request;
   const refusal = judge({ method, url, headers });
   if (refusal) {
     refuse(response, refusal);
-    // what comes with it is not read
-    request.resume();
-    response.once('finish', () => request.destroy());
+    discardBody(request);
     return false;
   }
   const path = url.split('?')[0] ?? '';
