@@ -9,6 +9,6 @@ export default {
       { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' } },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+|internmap|@noble|@zip\.js)/)'],
+  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+|internmap|polylabel|tinyqueue|@noble|@zip\.js)/)'],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

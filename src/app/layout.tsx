@@ -1,5 +1,6 @@
 import type { Metadata, Viewport } from 'next';
 import type { ReactNode } from 'react';
+import { Tips } from '@/ui/primitives';
 import './globals.css';
 
 export const metadata: Metadata = {
@@ -13,7 +14,9 @@ export const dynamic = 'force-dynamic';
 export default function RootLayout({ children }: { children: ReactNode }) {
   return (
     <html lang="en-GB">
-      <body>{children}</body>
+      <body>
+        <Tips>{children}</Tips>
+      </body>
     </html>
   );
 }

@@ -1,4 +1,5 @@
 /** Backups as files: their names, which are kept, and the copy before a change of version. */
+import { format, parseISO } from 'date-fns';
 import { existsSync, mkdirSync, readdirSync, readFileSync, renameSync, rmSync, statSync } from 'node:fs';
 import { isAbsolute, join } from 'node:path';
 import type Database from 'better-sqlite3';
@@ -68,12 +69,8 @@ const keptWeeks = 8;
 /** Copies from before an update or a restore, and those made by hand, are kept so many each. */
 const keptOthers = 5;
 
-/** Monday of the week of a day, ISO date. */
-function weekOf(day: string): string {
-  const date = new Date(`${day}T00:00:00Z`);
-  date.setUTCDate(date.getUTCDate() - ((date.getUTCDay() + 6) % 7));
-  return date.toISOString().slice(0, 10);
-}
+/** The week of a day, by the ISO calendar: «2026-W48». */
+const weekOf = (day: string): string => format(parseISO(day), "RRRR-'W'II");
 
 /**
  * Which backups can go: all but the newest of the last 7 days and of the last 8 weeks that have any, and the

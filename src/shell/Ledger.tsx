@@ -14,7 +14,7 @@ import type { Spot } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { foundWords, type Mark, markText, plannedMark, StatusMark, verdictWords } from '@/ui/marks';
-import { Segmented } from '@/ui/primitives';
+import { Segmented, Tip } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { needText, sureText } from '@/ui/units';
@@ -82,12 +82,14 @@ const columns = [
     id: 'need',
     header: 'Need',
     cell: ({ row: { original: r } }) => (
-      <span className="flex gap-1.5" title={r.proof.need.activities.join(' + ')}>
-        <span className="truncate">{r.proof.need.activities.join(' + ') || 'none'}</span>
-        <span className="whitespace-nowrap text-muted">
-          {needText(r.proof.need.downMbps, r.proof.need.upMbps)}
+      <Tip text={r.proof.need.activities.join(' + ') || 'none'}>
+        <span className="flex gap-1.5">
+          <span className="truncate">{r.proof.need.activities.join(' + ') || 'none'}</span>
+          <span className="whitespace-nowrap text-muted">
+            {needText(r.proof.need.downMbps, r.proof.need.upMbps)}
+          </span>
         </span>
-      </span>
+      </Tip>
     ),
   }),
   column.accessor((r) => r.proof.before.downMbps ?? -1, {
@@ -117,14 +119,13 @@ const columns = [
     meta: right,
     cell: ({ row: { original: r } }) =>
       r.proof.after.runs ? (
-        <span
-          className="inline-flex items-center gap-1 whitespace-nowrap"
-          title={verdictWords[r.proof.verdict].words}
-        >
-          <StatusMark mark={verdictWords[r.proof.verdict].mark} size={12} />
-          {r.proof.after.downMbps ? rateText(r.proof.after.downMbps) : '0'}
-          <span className="sr-only">{verdictWords[r.proof.verdict].words}</span>
-        </span>
+        <Tip text={verdictWords[r.proof.verdict].words}>
+          <span className="inline-flex items-center gap-1 whitespace-nowrap">
+            <StatusMark mark={verdictWords[r.proof.verdict].mark} size={12} />
+            {r.proof.after.downMbps ? rateText(r.proof.after.downMbps) : '0'}
+            <span className="sr-only">{verdictWords[r.proof.verdict].words}</span>
+          </span>
+        </Tip>
       ) : (
         <span className="text-muted">–</span>
       ),
@@ -143,9 +144,9 @@ const columns = [
     id: 'limit',
     header: 'Limited by',
     cell: (c) => (
-      <span className="block truncate" title={c.getValue()}>
-        {c.getValue()}
-      </span>
+      <Tip text={c.getValue()}>
+        <span className="block truncate">{c.getValue()}</span>
+      </Tip>
     ),
   }),
 ];

@@ -9,7 +9,7 @@ import { QrCode } from '@/ui/QrCode';
 import { Button } from '@/ui/primitives';
 import { ask, messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { whenText } from '@/ui/units';
+import { whenText } from '@/ui/time';
 
 const stateSchema = z.object({
   revision: z.number(),

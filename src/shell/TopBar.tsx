@@ -7,7 +7,7 @@ import { useMemo } from 'react';
 import { putOne } from '@/core/job/edits';
 import { type StageMark, stageMarks, stages } from '@/core/progress/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
-import { IconButton, Segmented } from '@/ui/primitives';
+import { IconButton, Segmented, Tip } from '@/ui/primitives';
 import { saveWords } from '@/client/saving/saveWords';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { PhoneButton } from './PhoneButton';
@@ -46,9 +46,11 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   return (
     <header className="shell-top border-b border-ink bg-paper print:hidden">
       <div className="shell-brand flex min-w-0 items-center">
-        <Link href="/" className="px-3.5 text-[17px] font-bold" title="All jobs">
-          Nestle
-        </Link>
+        <Tip text="All jobs">
+          <Link href="/" className="px-3.5 text-[17px] font-bold">
+            Nestle
+          </Link>
+        </Tip>
         <div className="min-w-0 border-l border-strong px-3">
           <h1 className="truncate font-bold leading-tight">{job.info.name}</h1>
           <SaveState />

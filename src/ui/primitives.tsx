@@ -1,6 +1,7 @@
 'use client';
 
-import { ToggleGroup } from 'radix-ui';
+import { ToggleGroup, Tooltip } from 'radix-ui';
+import { numberOf } from './typed';
 import { type ComponentProps, type ReactNode, useId, useState } from 'react';
 
 type ButtonProps = ComponentProps<'button'> & { look?: 'action' | 'plain' | 'quiet' };
@@ -21,6 +22,31 @@ export function Button({ look = 'plain', className = '', ...props }: ButtonProps
   );
 }
 
+/** Tips of a page come after a moment, and at once from one to the next. */
+export const Tips = ({ children }: { children: ReactNode }) => (
+  <Tooltip.Provider delayDuration={400} skipDelayDuration={200}>
+    {children}
+  </Tooltip.Provider>
+);
+
+/** A hint at what is pointed at or has the focus; what it says is not the only name of the thing. */
+export function Tip({ text, children }: { text: string; children: ReactNode }) {
+  return (
+    <Tooltip.Root>
+      <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+      <Tooltip.Portal>
+        <Tooltip.Content
+          sideOffset={4}
+          collisionPadding={8}
+          className="z-50 max-w-72 rounded-(--radius) bg-ink px-2 py-1 text-[12.5px] text-panel"
+        >
+          {text}
+        </Tooltip.Content>
+      </Tooltip.Portal>
+    </Tooltip.Root>
+  );
+}
+
 /** A button that shows only a picture; its words are read out and shown as a hint. */
 export function IconButton({
   label,
@@ -32,13 +58,14 @@ export function IconButton({
   children: ReactNode;
 }) {
   return (
-    <button
-      type="button"
-      aria-label={label}
-      title={label}
-      className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen disabled:opacity-30 pointer-coarse:h-11 pointer-coarse:w-11"
-      {...props}
-    />
+    <Tip text={label}>
+      <button
+        type="button"
+        aria-label={label}
+        className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen disabled:opacity-30 pointer-coarse:h-11 pointer-coarse:w-11"
+        {...props}
+      />
+    </Tip>
   );
 }
 
@@ -193,8 +220,8 @@ export function NumberInput({
         className="w-20 text-right"
         value={String(value)}
         read={(text) => {
-          const n = Number(text.trim().replace(',', '.').replace('−', '-'));
-          if (text.trim() === '' || !Number.isFinite(n)) throw new Error('This is not a number.');
+          const n = numberOf(text);
+          if (n === null || !Number.isFinite(n)) throw new Error('This is not a number.');
           if (n < min || n > max) throw new Error(`From ${min} to ${max}.`);
           onChange(n);
         }}

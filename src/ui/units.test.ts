@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { rateText } from '@/core/network/rateText';
-import { lengthText, minutesText, moneyText, needText, parseLength, sureText } from './units';
+import { lengthText, moneyText, needText, parseLength, sureText } from './units';
 
 test('lengths in words', () => {
   expect([lengthText(4.2, 'm'), lengthText(4.2, 'ft'), lengthText(-0.3, 'ft')]).toEqual([
@@ -53,15 +53,4 @@ test('money in whole units of the job’s currency, cents only for small prices'
     moneyText(0, 'GBP'),
     moneyText(1250, 'USD'),
   ]).toEqual(['€62', '€0.90', '£0', '$1,250']);
-});
-
-test('time of work in minutes, then in hours', () => {
-  expect([0, 44.6, 59.6, 60, 185, 185.4].map(minutesText)).toEqual([
-    '0 min',
-    '45 min',
-    '1 h 00',
-    '1 h 00',
-    '3 h 05',
-    '3 h 05',
-  ]);
 });

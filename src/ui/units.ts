@@ -46,14 +46,6 @@ export function sureText(certainty: number): string {
   return `${Math.round(certainty * 100)} %`;
 }
 
-/** «14:02» today, else «5 Nov». */
-export function whenText(iso: string, now = new Date()): string {
-  const date = new Date(iso);
-  return date.toDateString() === now.toDateString()
-    ? date.toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })
-    : date.toLocaleDateString('en-GB', { day: 'numeric', month: 'short' });
-}
-
 /** An amount in the job's currency, in whole units, «€62»; below ten with its cents, «€0.90». */
 export function moneyText(amount: number, currency: string): string {
   const digits = Math.abs(amount) < 10 && !Number.isInteger(amount) ? 2 : 0;
@@ -64,10 +56,4 @@ export function moneyText(amount: number, currency: string): string {
     minimumFractionDigits: digits,
     maximumFractionDigits: digits,
   }).format(amount);
-}
-
-/** Time of work: «45 min», «3 h 05». */
-export function minutesText(minutes: number): string {
-  const m = Math.round(minutes);
-  return m >= 60 ? `${Math.floor(m / 60)} h ${String(m % 60).padStart(2, '0')}` : `${m} min`;
 }

@@ -3,7 +3,7 @@ import type { Clash } from '@/core/sync/sync';
 import type { AnyRecord } from '@/core/job/records';
 import type { Job } from '@/core/job/job';
 import type { SaveState } from '@/client/store/courier';
-import { whenText } from '@/ui/units';
+import { whenText } from '@/ui/time';
 
 const steps = (n: number) => `${n} ${n === 1 ? 'step' : 'steps'}`;
 

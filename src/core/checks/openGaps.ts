@@ -1,5 +1,6 @@
 /** Gaps between walls: where an end meets nothing, and the smallest repair that closes it. */
-import { crossing, joinM, nearestOn, type OpenEnd } from '../geometry/wallGraph';
+import { crossing, nearestOn } from '../geometry/segment';
+import { joinM, type OpenEnd } from '../geometry/wallGraph';
 import { freshId } from '../job/fresh';
 import { find, get, type Job } from '../job/job';
 import type { Edit } from '../job/edits';

@@ -1,5 +1,5 @@
 /** Lines of a plan from elsewhere, made into walls of a storey. */
-import { nearestOn } from '../geometry/wallGraph';
+import { nearestOn } from '../geometry/segment';
 import { lineBounds } from './lineBounds';
 import { freshId } from '../job/fresh';
 import type { Edit } from '../job/edits';

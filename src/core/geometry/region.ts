@@ -1,4 +1,5 @@
 /** A flat region: an outline, less its holes. Rooms and the spaces between walls are regions. */
+import { intersection } from 'polyclip-ts';
 import type { Point } from './point';
 import { boundsOf } from './place';
 import { areaOf, inPolygon } from './polygon';
@@ -25,7 +26,6 @@ export function isUpright(r: Region): boolean {
 
 type Bounds = readonly [x0: number, y0: number, x1: number, y1: number];
 const knownBounds = new WeakMap<Region, Bounds>();
-const knownSamples = new WeakMap<Region, Point[]>();
 
 function boundsOfRegion(r: Region): Bounds {
   let known = knownBounds.get(r);
@@ -39,34 +39,33 @@ export function mayOverlap(a: Region, b: Region): boolean {
   return p[0] < q[2] && q[0] < p[2] && p[1] < q[3] && q[1] < p[3];
 }
 
-/**
- * Points of an even grid that lie in a region: about 60 of them, never none; kept by region.
- * Good for asking how much of one region another covers.
- */
-function samplesOf(r: Region): Point[] {
-  const known = knownSamples.get(r);
-  if (known) return known;
-  const [x0, y0, x1, y1] = boundsOfRegion(r);
-  const step = Math.sqrt(((x1 - x0) * (y1 - y0)) / 60);
-  const [nx, ny] = [Math.max(2, Math.round((x1 - x0) / step)), Math.max(2, Math.round((y1 - y0) / step))];
-  const points: Point[] = [];
-  for (let i = 0; i < nx; i++)
-    for (let k = 0; k < ny; k++) {
-      const at: Point = [x0 + ((i + 0.5) / nx) * (x1 - x0), y0 + ((k + 0.5) / ny) * (y1 - y0)];
-      if (inRegion(r, ...at)) points.push(at);
-    }
-  if (points.length === 0) points.push(r.outline[0] ?? [0, 0]);
-  knownSamples.set(r, points);
-  return points;
+const rings = (r: Region) =>
+  [r.outline, ...r.holes].map((ring) => ring.map(([x, y]): [number, number] => [x, y]));
+
+const sameRings = (a: Region, b: Region) => JSON.stringify(rings(a)) === JSON.stringify(rings(b));
+
+const knownShared = new WeakMap<Region, WeakMap<Region, number>>();
+
+/** Area that two regions share, m², exact; kept for each pair. */
+function sharedArea(a: Region, b: Region): number {
+  const known = knownShared.get(a)?.get(b) ?? knownShared.get(b)?.get(a);
+  if (known !== undefined) return known;
+  const shared = sameRings(a, b)
+    ? regionArea(a)
+    : intersection(rings(a), rings(b)).reduce(
+        (sum, [outline = [], ...holes]) => sum + regionArea({ outline, holes }),
+        0,
+      );
+  const ofA = knownShared.get(a) ?? new WeakMap<Region, number>();
+  knownShared.set(a, ofA.set(b, shared));
+  return shared;
 }
 
-/** How much of region a lies in b, 0 … 1, by samples. */
+/** How much of region a lies in b, 0 … 1: the area that they share over the area of a. */
 export function shareIn(a: Region, b: Region): number {
   if (!mayOverlap(a, b)) return 0;
-  const points = samplesOf(a);
-  let inside = 0;
-  for (const [x, y] of points) if (inRegion(b, x, y)) inside++;
-  return inside / points.length;
+  const whole = regionArea(a);
+  return whole > 0 ? Math.min(1, sharedArea(a, b) / whole) : 0;
 }
 
 /** Are two regions the same ground, but for a tenth? */

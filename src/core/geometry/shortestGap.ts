@@ -1,5 +1,5 @@
 import type { Point } from './point';
-import { nearestOn } from './wallGraph';
+import { nearestOn } from './segment';
 
 /** The two nearest points of two outlines that lie apart, and the distance between them, m. */
 export function shortestGap(

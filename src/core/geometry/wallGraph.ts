@@ -6,14 +6,11 @@
 import type { Point } from './point';
 import { areaOf, inPolygon, signedArea } from './polygon';
 import { offsetOutline } from './offset';
+import { crossing, type Line, nearestOn } from './segment';
 
 /** The middle line of a wall, and half its thickness, m. */
-export interface Segment {
+export interface Segment extends Line {
   id: string;
-  ax: number;
-  ay: number;
-  bx: number;
-  by: number;
   half: number;
 }
 
@@ -75,30 +72,6 @@ function vertexIndex() {
       return places.length - 1;
     },
   };
-}
-
-/** Nearest point on a segment and how far along it lies, 0 … 1. */
-export function nearestOn(
-  s: Omit<Segment, 'id' | 'half'>,
-  x: number,
-  y: number,
-): { t: number; x: number; y: number; distance: number } {
-  const [ux, uy] = [s.bx - s.ax, s.by - s.ay];
-  const t = Math.min(1, Math.max(0, ((x - s.ax) * ux + (y - s.ay) * uy) / (ux * ux + uy * uy || 1)));
-  const [px, py] = [s.ax + t * ux, s.ay + t * uy];
-  return { t, x: px, y: py, distance: Math.hypot(px - x, py - y) };
-}
-
-/** Where the lines of two segments cross, as fractions along each; null when parallel. */
-export function crossing(
-  p: Omit<Segment, 'id' | 'half'>,
-  q: Omit<Segment, 'id' | 'half'>,
-): { t: number; u: number } | null {
-  const [px, py, qx, qy] = [p.bx - p.ax, p.by - p.ay, q.bx - q.ax, q.by - q.ay];
-  const d = px * qy - py * qx;
-  if (Math.abs(d) < 1e-9 * Math.hypot(px, py) * Math.hypot(qx, qy)) return null;
-  const [dx, dy] = [q.ax - p.ax, q.ay - p.ay];
-  return { t: (dx * qy - dy * qx) / d, u: (dx * py - dy * px) / d };
 }
 
 /**

@@ -6,7 +6,8 @@
  * residuals after Baarda (1968), limit 3.29 for a risk of 1 ‰.
  */
 import { inverse, Matrix } from 'ml-matrix';
-import { crossing, joinM, nearestOn } from '../geometry/wallGraph';
+import { crossing, nearestOn } from '../geometry/segment';
+import { joinM } from '../geometry/wallGraph';
 import { applyEdit, type Edit } from '../job/edits';
 import { find, type Job } from '../job/job';
 import type { AnyRecord, Id, Tape, Wall } from '../job/records';

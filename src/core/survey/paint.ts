@@ -1,6 +1,6 @@
 /** What walls are made of, for many at once. */
 import { inRegion } from '../geometry/region';
-import { nearestOn } from '../geometry/wallGraph';
+import { nearestOn } from '../geometry/segment';
 import { applyEdit, type Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
 import { find, type Job } from '../job/job';

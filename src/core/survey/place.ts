@@ -1,7 +1,7 @@
 /** What the drawing tools put down: each returns the edit, or says in words why not. */
 import { boundsOf } from '../geometry/place';
 import { inRegion } from '../geometry/region';
-import { nearestOn } from '../geometry/wallGraph';
+import { nearestOn } from '../geometry/segment';
 import { freshId } from '../job/fresh';
 import { find, type Job } from '../job/job';
 import { type InputOf, makeRecord } from '../job/make';

@@ -1,5 +1,5 @@
 /** Where a point being drawn wants to be: ends, crossings and middles of walls, right angles, equal lengths, the grid. */
-import { crossing, nearestOn } from '../geometry/wallGraph';
+import { crossing, nearestOn } from '../geometry/segment';
 import { find, type Job } from '../job/job';
 import type { Id, Point, Wall } from '../job/records';
 import { halfOf, storeyWalls } from './storeyGraph';

@@ -2,7 +2,8 @@
  * Changes of walls: each returns the edit, or says in words why not. Walls that meet the changed
  * one stay joined to it, and openings stay where they are in the house.
  */
-import { crossing, joinM, nearestOn } from '../geometry/wallGraph';
+import { crossing, nearestOn } from '../geometry/segment';
+import { joinM } from '../geometry/wallGraph';
 import type { Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
 import { find, type Job } from '../job/job';

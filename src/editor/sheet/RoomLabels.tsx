@@ -35,7 +35,7 @@ export const RoomLabels = memo(function RoomLabels({
           r.outline,
           // the number of a spot and the tag of a unit stand above their place
           marks.filter((m) => m.storeyId === r.storeyId).map((m): Point => [m.xM + 0.15, m.yM - 0.15]),
-          space.isSite ? 4 : 1.2,
+          space.isSite ? 2 : 0.6,
         ),
       ]),
     );

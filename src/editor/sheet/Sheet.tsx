@@ -1,5 +1,6 @@
 'use client';
 
+import { Tip } from '@/ui/primitives';
 import { useCallback, useId, useMemo, useRef } from 'react';
 import { boundsOf } from '@/core/geometry/place';
 import { useJob } from '@/client/store/JobProvider';
@@ -63,14 +64,11 @@ export function Sheet({ stage }: { stage: SheetStage }) {
         <ZoomButton label="Zoom out" onClick={() => zoomAt(1 / 1.25)}>
           −
         </ZoomButton>
-        <button
-          type="button"
-          className="h-8 border-y border-rule font-semibold"
-          onClick={fit}
-          title="Fit to the sheet"
-        >
-          Fit
-        </button>
+        <Tip text="Fit to the sheet">
+          <button type="button" className="h-8 border-y border-rule font-semibold" onClick={fit}>
+            Fit
+          </button>
+        </Tip>
         <ZoomButton label="Zoom in" onClick={() => zoomAt(1.25)}>
           +
         </ZoomButton>
@@ -81,8 +79,10 @@ export function Sheet({ stage }: { stage: SheetStage }) {
 
 function ZoomButton({ label, onClick, children }: { label: string; onClick: () => void; children: string }) {
   return (
-    <button type="button" aria-label={label} title={label} className="h-8 text-[16px]" onClick={onClick}>
-      {children}
-    </button>
+    <Tip text={label}>
+      <button type="button" aria-label={label} className="h-8 text-[16px]" onClick={onClick}>
+        {children}
+      </button>
+    </Tip>
   );
 }

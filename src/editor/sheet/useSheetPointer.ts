@@ -5,7 +5,7 @@ import { toast } from 'sonner';
 import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { AnyRecord, Id, Point, Spot, Unit } from '@/core/job/records';
-import { nearestOn } from '@/core/geometry/wallGraph';
+import { nearestOn } from '@/core/geometry/segment';
 import { halfOf, storeyWalls } from '@/core/survey/storeyGraph';
 import { snapPoint } from '@/core/survey/snap';
 import type { Made } from '@/core/survey/wallEdits';

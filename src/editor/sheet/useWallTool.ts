@@ -2,7 +2,7 @@
 
 import { useCallback, useEffect } from 'react';
 import { toast } from 'sonner';
-import { nearestOn } from '@/core/geometry/wallGraph';
+import { nearestOn } from '@/core/geometry/segment';
 import type { Id, Point } from '@/core/job/records';
 import { makeWall } from '@/core/survey/place';
 import { snapPoint } from '@/core/survey/snap';

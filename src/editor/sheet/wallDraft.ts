@@ -1,6 +1,6 @@
 /** A wall being drawn: what is typed and where the pointer is give its end. Pure. */
 import { areaOf } from '@/core/geometry/polygon';
-import { nearestOn } from '@/core/geometry/wallGraph';
+import { nearestOn } from '@/core/geometry/segment';
 import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
 import type { Id, Point } from '@/core/job/records';

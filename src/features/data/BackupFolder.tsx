@@ -1,6 +1,6 @@
 'use client';
 
-import { type FormEvent, useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { Button, inputClass } from '@/ui/primitives';
 import { messageOf } from '@/client/store/api';
 import { Head } from './Head';
@@ -8,27 +8,22 @@ import { chooseFolder, type DataView } from './dataApi';
 
 /** A folder of one's own for backups: on another disk, or one that is copied elsewhere. */
 export function BackupFolder({ state, onChanged }: { state: DataView; onChanged: (state: DataView) => void }) {
-  const [path, setPath] = useState(state.ownFolder ?? '');
-  const [problem, setProblem] = useState('');
-  const [busy, setBusy] = useState(false);
-  async function choose(folder: string | null) {
-    setBusy(true);
-    setProblem('');
-    try {
-      onChanged(await chooseFolder(folder));
-    } catch (error) {
-      setProblem(messageOf(error));
-    } finally {
-      setBusy(false);
-    }
-  }
+  const { register, control, handleSubmit, formState, setError } = useForm({
+    defaultValues: { path: state.ownFolder ?? '' },
+  });
+  const path = useWatch({ control, name: 'path' });
+  const busy = formState.isSubmitting;
+  const choose = (folder: string | null) =>
+    handleSubmit(async () => {
+      try {
+        onChanged(await chooseFolder(folder));
+      } catch (error) {
+        setError('root', { message: messageOf(error) });
+      }
+    });
+  const problem = formState.errors.root?.message;
   return (
-    <form
-      onSubmit={(e: FormEvent) => {
-        e.preventDefault();
-        void choose(path.trim() || null);
-      }}
-    >
+    <form onSubmit={(e) => void choose(path.trim() || null)(e)}>
       <Head>A folder of your own for backups</Head>
       <div className="flex flex-wrap gap-2 border-t border-ink pt-2">
         <label className="min-w-60 flex-1">
@@ -36,15 +31,14 @@ export function BackupFolder({ state, onChanged }: { state: DataView; onChanged:
           <input
             className={`${inputClass} !h-9 w-full`}
             placeholder="/media/backup-disk/nestle"
-            value={path}
-            onChange={(e) => setPath(e.target.value)}
+            {...register('path')}
           />
         </label>
         <Button type="submit" disabled={busy || path.trim() === (state.ownFolder ?? '')}>
           Use this folder
         </Button>
         {state.ownFolder && (
-          <Button look="quiet" disabled={busy} onClick={() => void choose(null)}>
+          <Button look="quiet" disabled={busy} onClick={(e) => void choose(null)(e)}>
             Use the data folder
           </Button>
         )}

@@ -5,7 +5,7 @@ import Link from 'next/link';
 import { useRef, useState } from 'react';
 import { Button } from '@/ui/primitives';
 import { ApiError, messageOf } from '@/client/store/api';
-import { whenText } from '@/ui/units';
+import { whenText } from '@/ui/time';
 import { BackupFolder } from './BackupFolder';
 import { Head } from './Head';
 import { backUpNow, beginEmpty, bytesText, type DataView, restore } from './dataApi';

@@ -1,5 +1,6 @@
 'use client';
 
+import { timeText } from '@/ui/time';
 import { useState } from 'react';
 import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
@@ -22,8 +23,6 @@ import { speeds, useRehearsal } from './useRehearsal';
 import { useRunbook } from './useRunbook';
 
 const byKey = 'nestle-by';
-const clock = (ms: number) =>
-  new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** The runbook: what waits for what, the step at hand large, and what to do when it is stuck. */
 export function InstallStage() {
@@ -100,10 +99,10 @@ function Runbook() {
               {done} of {steps.length} steps
               {live && (
                 <>
-                  {started && `, begun ${clock(live.originMs)}`}, all done{' '}
-                  <b className="text-ink">{clock(live.originMs + live.finishMin * 60_000)}</b>, most likely{' '}
-                  {clock(live.originMs + live.earlyMin * 60_000)} to{' '}
-                  {clock(live.originMs + live.lateMin * 60_000)}
+                  {started && `, begun ${timeText(live.originMs)}`}, all done{' '}
+                  <b className="text-ink">{timeText(live.originMs + live.finishMin * 60_000)}</b>, most likely{' '}
+                  {timeText(live.originMs + live.earlyMin * 60_000)} to{' '}
+                  {timeText(live.originMs + live.lateMin * 60_000)}
                   {!live.schedule.proven &&
                     `; no order is more than ${Math.ceil(live.schedule.finishMin - live.schedule.boundMin)} min quicker`}
                 </>

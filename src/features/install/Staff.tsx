@@ -1,5 +1,6 @@
 'use client';
 
+import { timeText } from '@/ui/time';
 import type { RunbookView } from './useRunbook';
 import { StatusMark, type Mark } from '@/ui/marks';
 import type { StepState } from '@/core/install/live';
@@ -24,8 +25,6 @@ const words: Record<StepState, string> = {
 };
 /** Height of a block: so many px a minute, within bounds, for half-minute steps have to be read too. */
 const blockPx = (min: number) => Math.round(Math.min(96, Math.max(30, min * 8)));
-const clock = (ms: number) =>
-  new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** Hands and waiting side by side in the order of the day; the line is now. */
 export function Staff({
@@ -68,7 +67,7 @@ export function Staff({
                 <span
                   className={`border-r-[6px] pt-1.5 ${at?.critical && state !== 'done' ? 'border-action' : 'border-strong'} pr-1 text-right text-[12px] text-muted`}
                 >
-                  {live && at ? clock(live.originMs + at.startMin * 60_000) : ''}
+                  {live && at ? timeText(live.originMs + at.startMin * 60_000) : ''}
                 </span>
                 <button
                   type="button"

@@ -1,25 +1,30 @@
 'use client';
 
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import { putOne } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
 import type { StepEdit } from '@/core/job/records';
 import type { Step } from '@/core/install/step';
 import { Button, Field, inputClass, TextInput } from '@/ui/primitives';
+import { numberOf } from '@/ui/typed';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 const minutesOf = (text: string): number => {
-  const n = Number(text.trim().replace(',', '.'));
-  if (!(n >= 0 && n <= 600)) throw new Error('Minutes from 0 to 600.');
+  const n = numberOf(text);
+  if (n === null || !(n >= 0 && n <= 600)) throw new Error('Minutes from 0 to 600.');
   return n;
 };
+
+const ownSchema = z.object({ title: z.string().trim().min(1).max(120) });
 
 /** The step's words, times and order in this job; a step of one's own after it. */
 export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[] }) {
   const store = useJobStore();
   const edit = useJob((s) => s.job.stepEdits.find((e) => e.stepKey === step.key));
-  const [own, setOwn] = useState('');
+  const own = useForm({ resolver: zodResolver(ownSchema), defaultValues: { title: '' } });
   const save = (label: string, part: Partial<StepEdit>) => {
     const { job, commit } = store.getState();
     const base: StepEdit = edit ?? {
@@ -36,10 +41,9 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
     };
     commit(putOne(`${label}: ${step.title}`, makeRecord({ ...base, ...part, type: 'stepEdit' })));
   };
-  const add = () => {
+  const add = own.handleSubmit(({ title }) => {
     const { job, commit } = store.getState();
     const id = freshId(job, 'step-edit');
-    const title = own.trim().slice(0, 120);
     commit(
       putOne(
         `Step of one’s own: ${title}`,
@@ -57,8 +61,8 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
         }),
       ),
     );
-    setOwn('');
-  };
+    own.reset();
+  });
   return (
     <details className="mt-3 border-t border-strong">
       <summary className="flex h-9 cursor-pointer items-center font-semibold text-action pointer-coarse:h-11">
@@ -135,23 +139,12 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
           </Button>
         )}
       </div>
-      <form
-        className="mt-2 flex items-end gap-2"
-        onSubmit={(e) => {
-          e.preventDefault();
-          if (own.trim()) add();
-        }}
-      >
+      <form className="mt-2 flex items-end gap-2" onSubmit={(e) => void add(e)}>
         <label className="min-w-0 flex-1 text-muted">
           A step of your own after it
-          <input
-            className={`${inputClass} mt-0.5 w-full`}
-            value={own}
-            maxLength={120}
-            onChange={(e) => setOwn(e.target.value)}
-          />
+          <input className={`${inputClass} mt-0.5 w-full`} maxLength={120} {...own.register('title')} />
         </label>
-        <Button type="submit" disabled={!own.trim()}>
+        <Button type="submit" disabled={!own.formState.isDirty}>
           Add
         </Button>
       </form>

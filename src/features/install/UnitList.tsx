@@ -1,5 +1,6 @@
 'use client';
 
+import { timeText } from '@/ui/time';
 import { find } from '@/core/job/job';
 import type { Live } from '@/core/install/live';
 import { PartHead } from '@/ui/primitives';
@@ -7,9 +8,6 @@ import { PegIcon } from '@/editor/sheet/Peg';
 import { useJob } from '@/client/store/JobProvider';
 import type { RunbookView } from './useRunbook';
 import type { SeenUnit } from './useRehearsal';
-
-const clock = (ms: number) =>
-  new Date(ms).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
 
 /** The plan's units: how far each is, what it does now, when it will be done. */
 export function UnitList({
@@ -52,7 +50,7 @@ export function UnitList({
               <span className="text-right text-[12px] text-muted">
                 {done === own.length ? 'finished' : 'expected'}
                 <b className="block text-[14px] text-ink">
-                  {live ? clock(live.originMs + end * 60_000) : '–'}
+                  {live ? timeText(live.originMs + end * 60_000) : '–'}
                 </b>
               </span>
             </li>

@@ -5,8 +5,8 @@ import Link from 'next/link';
 import { type StageMark, stages } from '@/core/progress/stages';
 import { countsOf, type JobRow, type JobSummary, stageStates } from '@/core/progress/jobSummary';
 import { type Mark, StatusMark } from '@/ui/marks';
-import { Button, IconButton } from '@/ui/primitives';
-import { whenText } from '@/ui/units';
+import { Button, IconButton, Tip } from '@/ui/primitives';
+import { whenText } from '@/ui/time';
 import { binJob, copyJob, restoreJob } from './jobsApi';
 import { JobPicture } from './JobPicture';
 
@@ -161,15 +161,16 @@ function SoundRow({
             <IconButton label={`Copy ${job.name}`} onClick={() => void act(() => copyJob(row))}>
               <Copy size={16} />
             </IconButton>
-            <a
-              href={`/api/jobs/${row.id}/file`}
-              download
-              aria-label={`Save ${job.name} as a file`}
-              title="Save as a job file"
-              className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen pointer-coarse:h-11 pointer-coarse:w-11"
-            >
-              <Download size={16} />
-            </a>
+            <Tip text="Save as a job file">
+              <a
+                href={`/api/jobs/${row.id}/file`}
+                download
+                aria-label={`Save ${job.name} as a file`}
+                className="grid h-9 w-9 place-items-center rounded-(--radius) hover:bg-chosen pointer-coarse:h-11 pointer-coarse:w-11"
+              >
+                <Download size={16} />
+              </a>
+            </Tip>
             <IconButton
               label={`Move ${job.name} to the bin`}
               onClick={() =>

@@ -1,75 +1,95 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { type FormEvent, useState } from 'react';
-import { newJobSchema } from '@/core/templates/newJob';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { Controller, useForm, useWatch } from 'react-hook-form';
+import { z } from 'zod';
+import { type NewJob, newJobSchema } from '@/core/templates/newJob';
 import { assemblyLibrary } from '@/core/templates/library';
 import { Button, Choice, Field, inputClass, Segmented } from '@/ui/primitives';
 import { messageOf } from '@/client/store/api';
 import { type Lengths, lengthText, parseLength } from '@/ui/units';
+import { numberOf } from '@/ui/typed';
 import { makeJob } from './jobsApi';
+
+const fieldNames = {
+  name: 'Name',
+  widthM: 'Along the front',
+  depthM: 'Front to back',
+  storeys: 'Storeys',
+  planDownMbps: 'Plan, down',
+  planUpMbps: 'Plan, up',
+} as const;
+const fieldOrder = ['name', 'widthM', 'depthM', 'storeys', 'planDownMbps', 'planUpMbps'] as const;
+
+/** The form as it is typed; what is not a number becomes NaN, which the schema of a new job refuses with its reason. */
+const typedJobSchema = z
+  .object({
+    name: z.string(),
+    lengths: newJobSchema.shape.lengths,
+    widthM: z.string(),
+    depthM: z.string(),
+    storeys: z.string(),
+    outerAssemblyId: z.string(),
+    planDownMbps: z.string(),
+    planUpMbps: z.string(),
+  })
+  .transform((typed) => ({
+    ...typed,
+    widthM: parseLength(typed.widthM, typed.lengths) ?? NaN,
+    depthM: parseLength(typed.depthM, typed.lengths) ?? NaN,
+    storeys: numberOf(typed.storeys) ?? NaN,
+    planDownMbps: numberOf(typed.planDownMbps) ?? NaN,
+    planUpMbps: numberOf(typed.planUpMbps) ?? NaN,
+  }))
+  .pipe(newJobSchema);
+type NewJobTyped = z.input<typeof typedJobSchema>;
 
 /** A new job from the outer size of a house; everything else is drawn and corrected in Survey. */
 export function NewJobForm() {
   const router = useRouter();
-  const [lengths, setLengths] = useState<Lengths>('m');
-  const [name, setName] = useState('');
-  const [width, setWidth] = useState('9.00');
-  const [depth, setDepth] = useState('7.00');
-  const [storeys, setStoreys] = useState('2');
-  const [outer, setOuter] = useState('asm-brick-solid');
-  const [down, setDown] = useState('200');
-  const [up, setUp] = useState('50');
-  const [problem, setProblem] = useState<{ path: string; message: string } | null>(null);
-  const [busy, setBusy] = useState(false);
-
-  async function begin(event: FormEvent) {
-    event.preventDefault();
-    const number = (text: string) => (text.trim() === '' ? NaN : Number(text.replace(',', '.')));
-    const parsed = newJobSchema.safeParse({
-      name,
-      lengths,
-      widthM: parseLength(width, lengths) ?? NaN,
-      depthM: parseLength(depth, lengths) ?? NaN,
-      storeys: number(storeys),
-      outerAssemblyId: outer,
-      planDownMbps: number(down),
-      planUpMbps: number(up),
-    });
-    if (!parsed.success) {
-      const issue = parsed.error.issues[0];
-      setProblem({ path: String(issue?.path[0] ?? ''), message: issue?.message ?? 'Not right.' });
-      return;
-    }
-    setBusy(true);
+  const form = useForm<NewJobTyped, unknown, NewJob>({
+    resolver: zodResolver(typedJobSchema),
+    defaultValues: {
+      name: '',
+      lengths: 'm',
+      widthM: '9.00',
+      depthM: '7.00',
+      storeys: '2',
+      outerAssemblyId: 'asm-brick-solid',
+      planDownMbps: '200',
+      planUpMbps: '50',
+    },
+  });
+  const { register, control, formState, setValue, getValues, setError } = form;
+  const lengths = useWatch({ control, name: 'lengths' });
+  const begin = form.handleSubmit(async (job) => {
     try {
-      const job = await makeJob(parsed.data);
-      router.push(`/jobs/${job.id}/survey`);
+      const made = await makeJob(job);
+      router.push(`/jobs/${made.id}/survey`);
     } catch (error) {
-      setProblem({ path: '', message: messageOf(error) });
-      setBusy(false);
+      setError('root', { message: messageOf(error) });
     }
-  }
-
+  });
   const changeLengths = (next: Lengths) => {
-    const convert = (text: string) => {
-      const metres = parseLength(text, lengths);
-      return metres === null ? text : lengthText(metres, next).replace(' m', '');
-    };
-    setWidth(convert(width));
-    setDepth(convert(depth));
-    setLengths(next);
+    for (const path of ['widthM', 'depthM'] as const) {
+      const metres = parseLength(getValues(path), lengths);
+      if (metres !== null) setValue(path, lengthText(metres, next).replace(' m', ''));
+    }
+    setValue('lengths', next);
   };
-  const box = (path: string, value: string, set: (v: string) => void, unit: string, label: string) => (
+  const { errors, isSubmitting, isSubmitSuccessful } = formState;
+  const wrong = fieldOrder.find((path) => errors[path]);
+  const problem = wrong ? `${fieldNames[wrong]}: ${errors[wrong]?.message}` : errors.root?.message;
+  const box = (path: (typeof fieldOrder)[number], unit: string, label: string) => (
     <Field label={label}>
       {(id) => (
         <span className="inline-flex items-center gap-1.5">
           <input
             id={id}
             className={`${inputClass} w-24 text-right`}
-            value={value}
-            aria-invalid={problem?.path === path}
-            onChange={(e) => set(e.target.value)}
+            aria-invalid={errors[path] !== undefined}
+            {...register(path)}
           />
           <span className="w-9 text-left text-muted">{unit}</span>
         </span>
@@ -89,9 +109,8 @@ export function NewJobForm() {
         <input
           className={`${inputClass} mt-1 h-10 w-full`}
           placeholder="for example Lighthouse store"
-          value={name}
-          aria-invalid={problem?.path === 'name'}
-          onChange={(e) => setName(e.target.value)}
+          aria-invalid={errors.name !== undefined}
+          {...register('name')}
         />
       </label>
       <div className="mt-2">
@@ -108,42 +127,43 @@ export function NewJobForm() {
             />
           )}
         </Field>
-        {box('widthM', width, setWidth, lengths === 'm' ? 'm' : 'ft in', 'House, along the front')}
-        {box('depthM', depth, setDepth, lengths === 'm' ? 'm' : 'ft in', 'House, front to back')}
-        {box('storeys', storeys, setStoreys, '', 'Storeys')}
+        {box('widthM', lengths === 'm' ? 'm' : 'ft in', 'House, along the front')}
+        {box('depthM', lengths === 'm' ? 'm' : 'ft in', 'House, front to back')}
+        {box('storeys', '', 'Storeys')}
         <Field label="Outer walls">
           {(id) => (
-            <Choice
-              id={id}
-              value={outer}
-              onChange={setOuter}
-              options={assemblyLibrary
-                .filter((a) => a.use === 'wall')
-                .map((a) => ({ value: a.id, text: a.name }))}
+            <Controller
+              control={control}
+              name="outerAssemblyId"
+              render={({ field }) => (
+                <Choice
+                  id={id}
+                  value={field.value}
+                  onChange={field.onChange}
+                  options={assemblyLibrary
+                    .filter((a) => a.use === 'wall')
+                    .map((a) => ({ value: a.id, text: a.name }))}
+                />
+              )}
             />
           )}
         </Field>
-        {box('planDownMbps', down, setDown, 'Mbps', 'Plan, down')}
-        {box('planUpMbps', up, setUp, 'Mbps', 'Plan, up')}
+        {box('planDownMbps', 'Mbps', 'Plan, down')}
+        {box('planUpMbps', 'Mbps', 'Plan, up')}
       </div>
       {problem && (
         <p role="alert" className="mt-2 text-rust-text">
-          {fieldNames[problem.path] ? `${fieldNames[problem.path]}: ` : ''}
-          {problem.message}
+          {problem}
         </p>
       )}
-      <Button type="submit" look="action" className="mt-4 w-full" disabled={busy}>
-        {busy ? 'Making …' : 'Begin with Survey'}
+      <Button
+        type="submit"
+        look="action"
+        className="mt-4 w-full"
+        disabled={isSubmitting || isSubmitSuccessful}
+      >
+        {isSubmitting || isSubmitSuccessful ? 'Making …' : 'Begin with Survey'}
       </Button>
     </form>
   );
 }
-
-const fieldNames: Record<string, string> = {
-  name: 'Name',
-  widthM: 'Along the front',
-  depthM: 'Front to back',
-  storeys: 'Storeys',
-  planDownMbps: 'Plan, down',
-  planUpMbps: 'Plan, up',
-};

@@ -6,7 +6,8 @@ import { find } from '@/core/job/job';
 import { BillDialog } from '@/panels/plan/BillDialog';
 import { PegIcon } from '@/editor/sheet/Peg';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { lengthText, minutesText, moneyText } from '@/ui/units';
+import { minutesText } from '@/ui/time';
+import { lengthText, moneyText } from '@/ui/units';
 
 /** What each unit takes with its link, and all of them together. */
 export function Materials() {

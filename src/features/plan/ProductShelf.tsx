@@ -1,5 +1,6 @@
 'use client';
 
+import { Tip } from '@/ui/primitives';
 import { useState } from 'react';
 import { isPlaceable } from '@/core/design/placeable';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
@@ -24,22 +25,24 @@ export function ProductShelf() {
           .filter((k) => k.kind !== 'router' && isPlaceable(k))
           .map((k) => (
             <li key={k.id} className="border-t border-rule">
-              <button
-                type="button"
-                aria-pressed={kitId === k.id}
-                title={k.note}
-                className={`flex w-full items-center justify-between gap-2 px-3.5 py-[5px] text-left hover:bg-paper pointer-coarse:py-3 ${
-                  kitId === k.id ? 'bg-chosen font-semibold shadow-[inset_3px_0_0_var(--color-action)]' : ''
-                }`}
-                onClick={() =>
-                  store
-                    .getState()
-                    .set(kitId === k.id ? { tool: 'select', kitId: null } : { tool: 'unit', kitId: k.id })
-                }
-              >
-                <span className="min-w-0 leading-tight">{k.name}</span>
-                <span className="text-muted">{moneyText(k.priceEur, currency)}</span>
-              </button>
+              <Tip text={k.note}>
+                {' '}
+                <button
+                  type="button"
+                  aria-pressed={kitId === k.id}
+                  className={`flex w-full items-center justify-between gap-2 px-3.5 py-[5px] text-left hover:bg-paper pointer-coarse:py-3 ${
+                    kitId === k.id ? 'bg-chosen font-semibold shadow-[inset_3px_0_0_var(--color-action)]' : ''
+                  }`}
+                  onClick={() =>
+                    store
+                      .getState()
+                      .set(kitId === k.id ? { tool: 'select', kitId: null } : { tool: 'unit', kitId: k.id })
+                  }
+                >
+                  <span className="min-w-0 leading-tight">{k.name}</span>
+                  <span className="text-muted">{moneyText(k.priceEur, currency)}</span>
+                </button>
+              </Tip>
             </li>
           ))}
       </ul>

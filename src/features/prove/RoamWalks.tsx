@@ -5,7 +5,7 @@ import { roamingOf } from '@/core/proof/roaming';
 import { IconButton, PartHead } from '@/ui/primitives';
 import { RoamStrip } from '@/panels/readings/RoamStrip';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { whenText } from '@/ui/units';
+import { whenText } from '@/ui/time';
 
 /** Walks from unit to unit, newest first: time lost, and where the phone held on. */
 export function RoamWalks() {

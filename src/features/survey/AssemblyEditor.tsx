@@ -1,27 +1,20 @@
 'use client';
 
-import { ArrowDown, ArrowUp, Plus, Trash2 } from 'lucide-react';
+import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import {
-  bands,
-  type Assembly,
-  type Id,
-  type Layer,
-  materialSchema,
-  type PerBand,
-  schemas,
-} from '@/core/job/records';
+import { bands, type Assembly, type Id, type Layer, type PerBand, schemas } from '@/core/job/records';
 import { freshId } from '@/core/job/fresh';
 import { problemsOf } from '@/core/job/jobFile';
 import { assemblyLoss, assemblySpread } from '@/core/materials/assemblyLoss';
 import { adjusted } from '@/core/survey/adjust';
 import { paintWalls } from '@/core/survey/paint';
 import { DialogFrame } from '@/ui/DialogFrame';
-import { Button, Choice, IconButton, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
+import { Button, Choice, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { WallLossTable } from '@/panels/why/WallLossTable';
-import { ConstructionSection, layerName } from './ConstructionSection';
+import { ConstructionSection } from './ConstructionSection';
+import { LayerList } from './LayerList';
 import { toTenth } from '@/core/geometry/round';
 
 const perBand = (of: (band: (typeof bands)[number]) => number): PerBand => ({
@@ -58,13 +51,6 @@ export function AssemblyEditor({
       layers,
       ...(Math.abs(draft.thicknessM - thick) < 0.002 && sum >= 0.002 ? { thicknessM: sum } : {}),
     });
-  };
-  const setLayer = (i: number, layer: Layer) => setLayers(draft.layers.map((l, k) => (k === i ? layer : l)));
-  const move = (i: number, by: number) => {
-    const next = [...draft.layers];
-    const [taken] = next.splice(i, 1);
-    if (taken) next.splice(i + by, 0, taken);
-    setLayers(next);
   };
   const save = (asNew: boolean) => {
     const next = asNew
@@ -126,71 +112,7 @@ export function AssemblyEditor({
           <PartHead right={`${(thick * 1000).toFixed(0)} mm in all`}>
             Layers, from one side to the other
           </PartHead>
-          <ul>
-            {draft.layers.map((layer, i) => (
-              <li key={i} className="flex flex-wrap items-center gap-1.5 border-b border-rule py-1.5">
-                <span className="w-5 text-muted">{i + 1}</span>
-                <Choice
-                  label={`Layer ${i + 1} is of`}
-                  className="w-40"
-                  value={'sheetOhm' in layer ? 'sheet' : layer.material}
-                  options={[
-                    ...materialSchema.options.map((m) => ({
-                      value: m,
-                      text: layerName({ material: m, thicknessMm: 1 }),
-                    })),
-                    { value: 'sheet', text: 'thin metal sheet' },
-                  ]}
-                  onChange={(v) => {
-                    const material = materialSchema.options.find((m) => m === v);
-                    setLayer(
-                      i,
-                      material
-                        ? { material, thicknessMm: 'thicknessMm' in layer ? layer.thicknessMm : 12.5 }
-                        : { sheetOhm: 0.01 },
-                    );
-                  }}
-                />
-                {'sheetOhm' in layer ? (
-                  <NumberInput
-                    label={`Layer ${i + 1}, ohms a square`}
-                    value={layer.sheetOhm}
-                    unit="Ω/sq"
-                    min={1e-6}
-                    max={1e6}
-                    onChange={(sheetOhm) => setLayer(i, { sheetOhm })}
-                  />
-                ) : (
-                  <NumberInput
-                    label={`Layer ${i + 1}, thickness`}
-                    value={layer.thicknessMm}
-                    unit="mm"
-                    min={0.01}
-                    max={5000}
-                    onChange={(thicknessMm) => setLayer(i, { ...layer, thicknessMm })}
-                  />
-                )}
-                <span className="ml-auto flex">
-                  <IconButton label={`Layer ${i + 1} up`} disabled={i === 0} onClick={() => move(i, -1)}>
-                    <ArrowUp size={15} />
-                  </IconButton>
-                  <IconButton
-                    label={`Layer ${i + 1} down`}
-                    disabled={i === draft.layers.length - 1}
-                    onClick={() => move(i, 1)}
-                  >
-                    <ArrowDown size={15} />
-                  </IconButton>
-                  <IconButton
-                    label={`Remove layer ${i + 1}`}
-                    onClick={() => setLayers(draft.layers.filter((_, k) => k !== i))}
-                  >
-                    <Trash2 size={15} />
-                  </IconButton>
-                </span>
-              </li>
-            ))}
-          </ul>
+          <LayerList layers={draft.layers} onChange={setLayers} />
           <Button
             className="mt-2"
             onClick={() => setLayers([...draft.layers, { material: 'plasterboard', thicknessMm: 12.5 }])}

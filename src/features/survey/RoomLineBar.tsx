@@ -1,6 +1,7 @@
 'use client';
 
-import { useEffect, useMemo, useState } from 'react';
+import { useCombobox } from 'downshift';
+import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { regionArea } from '@/core/geometry/region';
 import { type BuildResult, buildRoom, likelySlip } from '@/core/survey/buildRoom';
@@ -22,8 +23,6 @@ export function RoomLineBar() {
   const storeyId = useJob((s) => s.storeyId);
   const wallAssemblyId = useJob((s) => s.wallAssemblyId);
   const [text, setText] = useState('');
-  const [chosen, setChosen] = useState(-1);
-  const [focused, setFocused] = useState(false);
   const { lengths } = job.info;
   const names = useMemo(
     () => job.rooms.filter((r) => r.storeyId === storeyId).map((r) => r.name),
@@ -46,8 +45,6 @@ export function RoomLineBar() {
     store.getState().set({ typedRoom: ghost });
     return () => store.getState().set({ typedRoom: null });
   }, [store, ghost]);
-  if (isOutdoors(job, storeyId)) return null;
-
   const add = () => {
     if (!state.ok) return toast(state.why);
     if (!built || 'why' in built) return toast(built?.why ?? 'It cannot be built.');
@@ -55,11 +52,41 @@ export function RoomLineBar() {
     store.getState().set({ selectedId: built.roomId });
     setText('');
   };
-  const options = focused && text !== '' ? state.complete.slice(0, 6) : [];
-  const complete = (option: string) => {
-    setText(option);
-    setChosen(-1);
+  const items = text === '' ? [] : state.complete.slice(0, 6);
+  const box = useCombobox({
+    id: 'room-line',
+    inputId: 'room-line',
+    items,
+    inputValue: text,
+    selectedItem: null,
+    stateReducer: (before, { type, changes }) => {
+      // what was typed stays when one goes elsewhere; after a choice the list shows how to go on
+      if (type === useCombobox.stateChangeTypes.InputBlur)
+        return { ...changes, inputValue: before.inputValue, selectedItem: null };
+      return changes.selectedItem ? { ...changes, isOpen: true, highlightedIndex: -1 } : changes;
+    },
+    onStateChange: ({ type, selectedItem }) => {
+      if (selectedItem && type !== useCombobox.stateChangeTypes.InputBlur) setText(selectedItem);
+    },
+  });
+  const open = box.isOpen && items.length > 0;
+  const onKeyDown = (
+    event: KeyboardEvent<HTMLInputElement> & { nativeEvent: { preventDownshiftDefault?: boolean } },
+  ) => {
+    const chosen = items[box.highlightedIndex];
+    if (event.key === 'Tab' && open && !event.shiftKey && !state.ok) {
+      event.preventDefault();
+      setText(chosen ?? items[0] ?? text);
+    } else if (event.key === 'Enter' && (!open || chosen === undefined)) {
+      event.nativeEvent.preventDownshiftDefault = true;
+      add();
+    } else if (event.key === 'Escape') {
+      event.nativeEvent.preventDownshiftDefault = true;
+      setText('');
+      event.currentTarget.blur();
+    }
   };
+  if (isOutdoors(job, storeyId)) return null;
   return (
     <section
       aria-label="Room by room"
@@ -71,12 +98,10 @@ export function RoomLineBar() {
       </label>
       <div className="relative min-w-60 flex-1">
         <input
-          id="room-line"
-          role="combobox"
-          aria-expanded={options.length > 0}
-          aria-controls="room-line-options"
-          aria-autocomplete="list"
-          autoComplete="off"
+          {...box.getInputProps({
+            onChange: (event) => setText(event.currentTarget.value),
+            onKeyDown,
+          })}
           className={`${inputClass} h-9 w-full font-semibold`}
           placeholder={
             names.length
@@ -87,56 +112,23 @@ export function RoomLineBar() {
                 ? 'Hall 2.00 6.00'
                 : `Hall 6'7" 19'8"`
           }
-          value={text}
-          onFocus={() => setFocused(true)}
-          onBlur={() => setFocused(false)}
-          onChange={(e) => {
-            setText(e.target.value);
-            setChosen(-1);
-          }}
-          onKeyDown={(e) => {
-            if (e.key === 'Tab' && options.length && !e.shiftKey && !state.ok) {
-              e.preventDefault();
-              complete(options[Math.max(0, chosen)] ?? text);
-            } else if (e.key === 'ArrowDown' && options.length) {
-              e.preventDefault();
-              setChosen((chosen + 1) % options.length);
-            } else if (e.key === 'ArrowUp' && options.length) {
-              e.preventDefault();
-              setChosen((chosen + options.length - 1) % options.length);
-            } else if (e.key === 'Enter') {
-              const option = options[chosen];
-              if (option !== undefined) complete(option);
-              else add();
-            } else if (e.key === 'Escape') {
-              setText('');
-              e.currentTarget.blur();
-            }
-          }}
         />
-        {options.length > 0 && (
-          <ul
-            id="room-line-options"
-            role="listbox"
-            aria-label="Ways to go on"
-            className="absolute bottom-full left-0 z-20 mb-1 max-h-60 w-full overflow-auto border border-ink bg-panel"
-          >
-            {options.map((o, i) => (
+        <ul
+          {...box.getMenuProps({ 'aria-label': 'Ways to go on' })}
+          hidden={!open}
+          className="absolute bottom-full left-0 z-20 mb-1 max-h-60 w-full overflow-auto border border-ink bg-panel"
+        >
+          {open &&
+            items.map((item, index) => (
               <li
-                key={o}
-                role="option"
-                aria-selected={i === chosen}
-                className={`cursor-pointer px-2.5 py-1.5 ${i === chosen ? 'bg-chosen' : 'hover:bg-paper'}`}
-                onPointerDown={(e) => {
-                  e.preventDefault();
-                  complete(o);
-                }}
+                key={item}
+                {...box.getItemProps({ item, index })}
+                className={`cursor-pointer px-2.5 py-1.5 ${index === box.highlightedIndex ? 'bg-chosen' : ''}`}
               >
-                {o}
+                {item}
               </li>
             ))}
-          </ul>
-        )}
+        </ul>
       </div>
       <p
         className="w-52 text-[12px] leading-tight text-muted"

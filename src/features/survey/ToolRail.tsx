@@ -1,5 +1,6 @@
 'use client';
 
+import { Tip } from '@/ui/primitives';
 import {
   Box,
   Cable,
@@ -59,20 +60,21 @@ export function ToolRail() {
         <Fragment key={group[0].key}>
           {i > 0 && <span className="my-1 h-px w-7 shrink-0 bg-rule" aria-hidden="true" />}
           {group.map(({ tool, key, name, Icon }) => (
-            <button
-              key={tool}
-              type="button"
-              aria-label={`${name} (${key})`}
-              aria-pressed={active === tool}
-              title={`${name} (${key})`}
-              className={`flex h-[42px] w-10 shrink-0 flex-col items-center justify-center rounded-(--radius) text-[11.5px] leading-none pointer-coarse:h-11 ${
-                active === tool ? 'bg-action text-panel' : 'hover:bg-chosen'
-              }`}
-              onClick={() => store.getState().set({ tool })}
-            >
-              <Icon size={18} strokeWidth={1.6} aria-hidden="true" />
-              {key}
-            </button>
+            <Tip key={tool} text={`${name} (${key})`}>
+              {' '}
+              <button
+                type="button"
+                aria-label={`${name} (${key})`}
+                aria-pressed={active === tool}
+                className={`flex h-[42px] w-10 shrink-0 flex-col items-center justify-center rounded-(--radius) text-[11.5px] leading-none pointer-coarse:h-11 ${
+                  active === tool ? 'bg-action text-panel' : 'hover:bg-chosen'
+                }`}
+                onClick={() => store.getState().set({ tool })}
+              >
+                <Icon size={18} strokeWidth={1.6} aria-hidden="true" />
+                {key}
+              </button>
+            </Tip>
           ))}
         </Fragment>
       ))}

@@ -1,24 +1,29 @@
 'use client';
 
 import { useRouter } from 'next/navigation';
-import { useState } from 'react';
+import { zodResolver } from '@hookform/resolvers/zod';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import { Button, inputClass } from '@/ui/primitives';
+
+const codeSchema = z.object({
+  code: z
+    .string()
+    .transform((text) => text.replace(/[\s-]/g, '').toUpperCase())
+    .refine((text) => text.length === 6, 'A code has six letters and digits.'),
+});
 
 /** The code that the Phone button shows, typed by hand. */
 export function CodeForm({ note }: { note?: string }) {
   const router = useRouter();
-  const [code, setCode] = useState('');
-  const [error, setError] = useState('');
+  const { register, handleSubmit, formState } = useForm({
+    resolver: zodResolver(codeSchema),
+    defaultValues: { code: '' },
+  });
+  const error = formState.errors.code?.message;
+  const open = handleSubmit(({ code }) => router.push(`/walk/${encodeURIComponent(code)}`));
   return (
-    <form
-      className="p-4"
-      onSubmit={(e) => {
-        e.preventDefault();
-        const typed = code.replace(/[\s-]/g, '').toUpperCase();
-        if (typed.length !== 6) setError('A code has six letters and digits.');
-        else router.push(`/walk/${encodeURIComponent(typed)}`);
-      }}
-    >
+    <form className="p-4" onSubmit={(e) => void open(e)}>
       <label className="block text-[16px] font-bold" htmlFor="code">
         Code of the walk
       </label>
@@ -33,9 +38,8 @@ export function CodeForm({ note }: { note?: string }) {
           autoCapitalize="characters"
           spellCheck={false}
           maxLength={9}
-          value={code}
-          aria-invalid={error !== ''}
-          onChange={(e) => setCode(e.target.value)}
+          aria-invalid={error !== undefined}
+          {...register('code')}
         />
         <Button type="submit" look="action" className="!h-[50px] px-5">
           Open

@@ -1,9 +1,13 @@
 'use client';
 
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
+import { useForm } from 'react-hook-form';
+import { z } from 'zod';
 import { type Doubt, doubtOf } from '@/core/proof/doubtfulRun';
 import { noteRun } from '@/core/proof/noteRun';
 import { find } from '@/core/job/job';
+import { neededNumber, typedNumber } from '@/ui/typed';
 import { Button, inputClass } from '@/ui/primitives';
 import type { WalkStore } from './walkStore';
 
@@ -13,62 +17,51 @@ const boxes = [
   { key: 'latency', label: 'Delay, ms', mode: 'decimal' },
   { key: 'server', label: 'Server', mode: 'text' },
 ] as const;
+const range = { min: 0, max: 100_000 };
+const schema = z.object({
+  down: neededNumber(boxes[0].label, range),
+  up: typedNumber(boxes[1].label, range),
+  latency: typedNumber(boxes[2].label, range),
+  server: z.string().transform((text) => text.trim().slice(0, 120)),
+});
 const blank = { down: '', up: '', latency: '', server: '' };
 
 /** The result of a test made elsewhere on this phone, through the street: kept beside our own. */
 export function OtherTest({ store }: { store: WalkStore }) {
-  const [typed, setTyped] = useState(blank);
-  const [error, setError] = useState('');
+  const { register, handleSubmit, reset, formState } = useForm({
+    resolver: zodResolver(schema),
+    defaultValues: blank,
+  });
   const [doubt, setDoubt] = useState<Doubt | null>(null);
-  const note = (scale: number) => {
-    const numbers = boxes.slice(0, 3).map(({ key, label }) => {
-      const text = typed[key].trim().replace(',', '.');
-      const n = text === '' ? null : Number(text);
-      if (n !== null && !(n >= 0 && n <= 100_000))
-        throw new Error(`${label}: a number of 0 or more is needed.`);
-      return n;
-    });
-    const [down = null, up = null, latency = null] = numbers;
-    if (down === null) throw new Error('Down, Mbps: a number is needed.');
-    return {
-      connected: true,
-      downMbps: down / scale,
-      upMbps: up === null ? null : up / scale,
-      latencyMs: latency,
-      measures: 'street' as const,
-      server: typed.server.trim().slice(0, 120),
-      source: 'typed' as const,
-    };
-  };
-  const add = (scale: number, sure: boolean) => {
-    try {
-      const figures = note(scale);
+  const add = (scale: number, sure: boolean) =>
+    handleSubmit(({ down, up, latency, server }) => {
       const { job, spotId, phase } = store.getState();
       const spot = job && find(job, 'spot', spotId);
       if (!job || !spot) return;
+      const figures = {
+        connected: true,
+        downMbps: down / scale,
+        upMbps: up === null ? null : up / scale,
+        latencyMs: latency,
+        measures: 'street' as const,
+        server,
+        source: 'typed' as const,
+      };
       const asked = sure
         ? null
         : doubtOf(job, noteRun(job, spot, phase, 1, { ...figures, takenAt: new Date().toISOString() }));
       setDoubt(asked);
-      setError('');
       if (asked) return;
       store.getState().note(figures);
-      setTyped(blank);
-    } catch (problem) {
-      setError(problem instanceof Error ? problem.message : String(problem));
-    }
-  };
+      reset();
+    });
+  const error = boxes.map(({ key }) => formState.errors[key]?.message).find(Boolean);
   return (
     <details className="mt-2 border-t border-strong">
       <summary className="flex h-11 cursor-pointer items-center font-bold text-action">
         Add the result of another test
       </summary>
-      <form
-        onSubmit={(e) => {
-          e.preventDefault();
-          add(1, false);
-        }}
-      >
+      <form onSubmit={(e) => void add(1, false)(e)}>
         <div className="grid grid-cols-2 gap-2.5">
           {boxes.map((b) => (
             <label key={b.key} className="text-[12.5px] text-muted">
@@ -76,8 +69,8 @@ export function OtherTest({ store }: { store: WalkStore }) {
               <input
                 className={`${inputClass} mt-0.5 !h-11 w-full text-[16px]`}
                 inputMode={b.mode}
-                value={typed[b.key]}
-                onChange={(e) => setTyped({ ...typed, [b.key]: e.target.value })}
+                aria-invalid={formState.errors[b.key] !== undefined}
+                {...register(b.key)}
               />
             </label>
           ))}
@@ -91,10 +84,10 @@ export function OtherTest({ store }: { store: WalkStore }) {
           <div role="alert" className="mt-2 border-2 border-ink bg-panel p-3">
             <p className="font-bold">{doubt.words}</p>
             <div className="mt-2 flex flex-wrap gap-2">
-              <Button className="!h-11" look="action" onClick={() => add(1000, true)}>
+              <Button className="!h-11" look="action" onClick={(e) => void add(1000, true)(e)}>
                 Yes, kbit/s
               </Button>
-              <Button className="!h-11" onClick={() => add(1, true)}>
+              <Button className="!h-11" onClick={(e) => void add(1, true)(e)}>
                 No, it is Mbps
               </Button>
             </div>

@@ -1,5 +1,6 @@
 'use client';
 
+import { timeText } from '@/ui/time';
 import { useEffect, useRef, useState } from 'react';
 import { useStore } from 'zustand';
 import { find } from '@/core/job/job';
@@ -118,7 +119,7 @@ export function RoamPanel({ store }: { store: WalkStore }) {
     const walk = makeRecord({
       type: 'roamWalk',
       id: phoneId('walk'),
-      name: `Walk of ${new Date(walking.startedAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}`,
+      name: `Walk of ${timeText(walking.startedAt)}`,
       phase,
       takenAt: walking.startedAt,
       deviceId,

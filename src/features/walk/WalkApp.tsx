@@ -5,7 +5,7 @@ import { Toaster } from 'sonner';
 import { useStore } from 'zustand';
 import { StatusMark } from '@/ui/marks';
 import { Segmented } from '@/ui/primitives';
-import { whenText } from '@/ui/units';
+import { whenText } from '@/ui/time';
 import { CodeForm } from './CodeForm';
 import { RoamPanel } from './RoamPanel';
 import { SpotPage } from './SpotPage';

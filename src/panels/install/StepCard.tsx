@@ -15,7 +15,7 @@ import {
 } from '@/core/install/runActions';
 import type { StepRun } from '@/core/job/records';
 import { Button, inputClass } from '@/ui/primitives';
-import { clockText } from './useNow';
+import { timerText } from '@/ui/time';
 
 interface Props {
   standing: StepStanding;
@@ -177,7 +177,7 @@ function Clock({ step, run, now }: { step: StepStanding['step']; run: StepRun | 
   if (shown === null)
     return (
       <p className="mt-3 text-muted" role="timer">
-        Running {clockText(since(run?.startedAt))}
+        Running {timerText(since(run?.startedAt))}
       </p>
     );
   const share = Math.min(1, Math.max(0, 1 - shown / whole));
@@ -188,14 +188,14 @@ function Clock({ step, run, now }: { step: StepStanding['step']; run: StepRun | 
         <b>{window !== null ? 'Pairing window' : 'Wait'}</b>
         <span className="text-muted">
           {window !== null
-            ? `left of ${clockText(whole)}`
+            ? `left of ${timerText(whole)}`
             : shown >= 0
-              ? `left of about ${clockText(whole)}`
+              ? `left of about ${timerText(whole)}`
               : 'longer than usual'}
         </span>
       </p>
       <p className={`text-[76px] leading-none font-bold ${closed ? 'text-rust-text' : ''}`}>
-        {closed ? 'over' : clockText(shown)}
+        {closed ? 'over' : timerText(shown)}
       </p>
       <div className="mt-2 h-[18px] border-[1.4px] border-ink bg-panel">
         <div className="h-full bg-action" style={{ width: `${share * 100}%` }} />

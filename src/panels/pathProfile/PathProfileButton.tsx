@@ -1,7 +1,7 @@
 'use client';
 
 import { Scissors } from 'lucide-react';
-import { Button } from '@/ui/primitives';
+import { Button, Tip } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 /** Takes up the tool that cuts the house open between two places, or lays it down. */
@@ -9,13 +9,14 @@ export function PathProfileButton() {
   const store = useJobStore();
   const active = useJob((s) => s.tool === 'cut');
   return (
-    <Button
-      aria-pressed={active}
-      look={active ? 'action' : 'plain'}
-      title="See the house cut open between two places (X)"
-      onClick={() => store.getState().set({ tool: active ? 'select' : 'cut' })}
-    >
-      <Scissors size={15} /> Cut
-    </Button>
+    <Tip text="See the house cut open between two places (X)">
+      <Button
+        aria-pressed={active}
+        look={active ? 'action' : 'plain'}
+        onClick={() => store.getState().set({ tool: active ? 'select' : 'cut' })}
+      >
+        <Scissors size={15} /> Cut
+      </Button>
+    </Tip>
   );
 }

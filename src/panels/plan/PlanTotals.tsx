@@ -5,7 +5,8 @@ import { billOf } from '@/core/design/bill';
 import { StatusMark } from '@/ui/marks';
 import { useJob } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
-import { lengthText, minutesText, moneyText } from '@/ui/units';
+import { minutesText } from '@/ui/time';
+import { lengthText, moneyText } from '@/ui/units';
 import { BillDialog } from './BillDialog';
 
 /** What a channel is asked for, and what neighbours take of it. */

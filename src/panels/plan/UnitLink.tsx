@@ -15,7 +15,8 @@ import { messageOf } from '@/client/store/api';
 import { LinkIcon } from '@/editor/sheet/LinkLines';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
-import { minutesText, moneyText, sureText } from '@/ui/units';
+import { minutesText } from '@/ui/time';
+import { moneyText, sureText } from '@/ui/units';
 import { LossTerms } from '@/panels/why/LossTerms';
 import { useBackhaulOptions } from './useBackhaulOptions';
 

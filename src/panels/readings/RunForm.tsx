@@ -1,6 +1,8 @@
 'use client';
 
+import { zodResolver } from '@hookform/resolvers/zod';
 import { useState } from 'react';
+import { useForm, useWatch } from 'react-hook-form';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { find } from '@/core/job/job';
@@ -8,6 +10,7 @@ import type { Reading, Spot } from '@/core/job/records';
 import { type Doubt, doubtOf } from '@/core/proof/doubtfulRun';
 import { decodeRate } from '@/core/proof/linkRate';
 import { nextRun, noteRun } from '@/core/proof/noteRun';
+import { neededNumber, numberOf, typedNumber } from '@/ui/typed';
 import { Button, inputClass } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import type { Phase } from './readingActions';
@@ -19,75 +22,71 @@ const fields = [
   { key: 'rssi', label: 'Signal, dBm', needed: false },
   { key: 'link', label: 'Link, Mbps', needed: false },
 ] as const;
-type Typed = Record<(typeof fields)[number]['key'] | 'server', string>;
+const figures = {
+  down: neededNumber(fields[0].label),
+  up: typedNumber(fields[1].label),
+  latency: typedNumber(fields[2].label),
+  rssi: typedNumber(fields[3].label),
+  link: typedNumber(fields[4].label),
+};
+const schema = z.object({ ...figures, server: z.string().trim() });
+type Typed = z.input<typeof schema>;
 const blank: Typed = { down: '', up: '', latency: '', rssi: '', link: '', server: '' };
+type Figures = Record<keyof typeof figures, number | null>;
+const noFigures: Figures = { down: null, up: null, latency: null, rssi: null, link: null };
 
 /** A run typed in by hand, through the street, or «could not connect», which is a result too. */
 export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
   const store = useJobStore();
   const device = useJob((s) => find(s.job, 'device', s.job.info.testDeviceId) ?? null);
-  const [typed, setTyped] = useState(blank);
-  const [error, setError] = useState<{ key: string; message: string } | null>(null);
+  const { register, control, handleSubmit, getValues, reset, clearErrors, setError, formState } = useForm({
+    resolver: zodResolver(schema),
+    defaultValues: blank,
+  });
   const [doubt, setDoubt] = useState<Doubt | null>(null);
-  const link = Number(typed.link.replace(',', '.'));
+  const link = numberOf(useWatch({ control, name: 'link' })) ?? 0;
 
-  function read(connected: boolean): Reading | null {
+  function note(connected: boolean, n: Figures, server: string) {
     const { job } = store.getState();
-    const numbers = new Map<string, number | null>();
-    for (const f of fields) {
-      const text = typed[f.key].trim().replace(',', '.').replace('−', '-');
-      const n = text === '' ? null : Number(text);
-      if (connected && ((n === null && f.needed) || (n !== null && !Number.isFinite(n)))) {
-        setError({ key: f.key, message: `${f.label}: a number is needed.` });
-        return null;
-      }
-      numbers.set(f.key, connected ? n : null);
-    }
     try {
-      return noteRun(job, spot, phase, nextRun(job.readings, spot.id, phase), {
+      const reading = noteRun(job, spot, phase, nextRun(job.readings, spot.id, phase), {
         takenAt: new Date().toISOString(),
         connected,
-        downMbps: numbers.get('down') ?? null,
-        upMbps: numbers.get('up') ?? null,
-        latencyMs: numbers.get('latency') ?? null,
-        rssiDbm: numbers.get('rssi') ?? null,
-        linkMbps: numbers.get('link') ?? null,
-        server: typed.server.trim(),
+        downMbps: n.down,
+        upMbps: n.up,
+        latencyMs: n.latency,
+        rssiDbm: n.rssi,
+        linkMbps: n.link,
+        server,
         source: 'typed',
       });
+      const asked = doubtOf(job, reading);
+      if (asked) setDoubt(asked);
+      else take(reading);
     } catch (problem) {
       if (!(problem instanceof z.ZodError)) throw problem;
       const issue = problem.issues[0];
-      setError({ key: '', message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not right'}` });
-      return null;
+      setError('root', { message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not right'}` });
     }
   }
-
-  function add(connected: boolean) {
-    const reading = read(connected);
-    if (!reading) return;
-    const asked = doubtOf(store.getState().job, reading);
-    if (asked) setDoubt(asked);
-    else take(reading);
-  }
+  const add = handleSubmit(({ server, ...n }) => note(true, n, server));
+  const notConnected = () => {
+    clearErrors();
+    note(false, noFigures, getValues('server').trim());
+  };
 
   function take(reading: Reading) {
     const label = `Run ${reading.run} ${phase}, spot ${spot.number}`;
     if (!store.getState().commit({ label, put: [reading], remove: [] })) return;
-    setTyped({ ...blank, server: typed.server });
-    setError(null);
+    reset({ ...blank, server: getValues('server') });
     setDoubt(null);
     toast(reading.connected ? `Run ${reading.run} noted.` : `Run ${reading.run} noted: could not connect.`);
   }
 
+  const error =
+    fields.map(({ key }) => formState.errors[key]?.message).find(Boolean) ?? formState.errors.root?.message;
   return (
-    <form
-      className="mt-2"
-      onSubmit={(e) => {
-        e.preventDefault();
-        add(true);
-      }}
-    >
+    <form className="mt-2" onSubmit={(e) => void add(e)}>
       <div className="grid grid-cols-3 gap-2">
         {fields.map((f) => (
           <label key={f.key} className="text-[11.5px] text-muted">
@@ -95,26 +94,20 @@ export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
             <input
               className={`${inputClass} w-full text-right`}
               inputMode="decimal"
-              value={typed[f.key]}
-              aria-invalid={error?.key === f.key}
-              onChange={(e) => setTyped({ ...typed, [f.key]: e.target.value })}
+              aria-invalid={formState.errors[f.key] !== undefined}
+              {...register(f.key)}
             />
           </label>
         ))}
         <label className="text-[11.5px] text-muted">
           Server
-          <input
-            className={`${inputClass} w-full`}
-            maxLength={120}
-            value={typed.server}
-            onChange={(e) => setTyped({ ...typed, server: e.target.value })}
-          />
+          <input className={`${inputClass} w-full`} maxLength={120} {...register('server')} />
         </label>
       </div>
       {link > 0 && <p className="mt-1 text-[12px] text-muted">{decodeRate(link, device).words}</p>}
       {error && (
         <p role="alert" className="mt-1 text-rust-text">
-          {error.message}
+          {error}
         </p>
       )}
       {doubt ? (
@@ -133,7 +126,7 @@ export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
       ) : (
         <div className="mt-2 flex gap-2">
           <Button type="submit">Add run</Button>
-          <Button look="quiet" onClick={() => add(false)}>
+          <Button look="quiet" onClick={notConnected}>
             Could not connect
           </Button>
         </div>

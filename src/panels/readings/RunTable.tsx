@@ -1,5 +1,6 @@
 'use client';
 
+import { Tip } from '@/ui/primitives';
 import { Trash2 } from 'lucide-react';
 import { find } from '@/core/job/job';
 import type { Reading, Spot } from '@/core/job/records';
@@ -60,18 +61,18 @@ export function RunTable({
       </thead>
       <tbody>
         {runs.map((r) => (
-          <tr
-            key={r.id}
-            className="h-[25.5px] border-b border-rule"
-            title={aboutRun(r, find(job, 'device', r.deviceId)?.name)}
-          >
+          <tr key={r.id} className="h-[25.5px] border-b border-rule">
             <td className="text-left whitespace-nowrap">
-              {r.run}
-              <span className="ml-1 text-[11.5px] text-muted">
-                {[r.measures === 'house' && 'house', r.source === 'simulated' && 'simulated']
-                  .filter(Boolean)
-                  .join(', ')}
-              </span>
+              <Tip text={aboutRun(r, find(job, 'device', r.deviceId)?.name)}>
+                <span>
+                  {r.run}
+                  <span className="ml-1 text-[11.5px] text-muted">
+                    {[r.measures === 'house' && 'house', r.source === 'simulated' && 'simulated']
+                      .filter(Boolean)
+                      .join(', ')}
+                  </span>
+                </span>
+              </Tip>
             </td>
             {r.connected ? (
               <>

@@ -7,7 +7,8 @@ import { DialogFrame } from '@/ui/DialogFrame';
 import { StatusMark } from '@/ui/marks';
 import { usePlanning } from '@/client/planning';
 import { useJob } from '@/client/store/JobProvider';
-import { minutesText, moneyText, sureText } from '@/ui/units';
+import { minutesText } from '@/ui/time';
+import { moneyText, sureText } from '@/ui/units';
 
 /** All proposals side by side, the best of each line in bold. */
 export function CompareDialog({ onClose }: { onClose: () => void }) {

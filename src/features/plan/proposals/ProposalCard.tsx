@@ -10,7 +10,8 @@ import { Button } from '@/ui/primitives';
 import { PegIcon } from '@/editor/sheet/Peg';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
-import { minutesText, moneyText, sureText } from '@/ui/units';
+import { minutesText } from '@/ui/time';
+import { moneyText, sureText } from '@/ui/units';
 import { airKey, fewerKey, planningOf, usePlanning } from '@/client/planning';
 import { rulePlace } from '@/panels/plan/rulePlace';
 

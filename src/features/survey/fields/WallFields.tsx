@@ -8,7 +8,7 @@ import { clearEnds } from '@/core/survey/snap';
 import { halfOf, isOutdoors } from '@/core/survey/storeyGraph';
 import { joinWall, type Made, setWallLength, splitWall, wallLength } from '@/core/survey/wallEdits';
 import { assemblyLoss } from '@/core/materials/assemblyLoss';
-import { Button, Choice, Field, PartHead } from '@/ui/primitives';
+import { Button, Choice, Field, PartHead, Tip } from '@/ui/primitives';
 import { useJobStore } from '@/client/store/JobProvider';
 import { lengthText } from '@/ui/units';
 import { WallLossTable } from '@/panels/why/WallLossTable';
@@ -94,13 +94,14 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
         <ConstructionButton assemblyId={w.assemblyId} wallId={w.id} />
       </div>
       <div className="grid grid-cols-3 gap-2">
-        <Button
-          aria-label="Copy to others"
-          title="Make other walls like this one"
-          onClick={() => store.getState().set({ tool: 'paint', wallAssemblyId: w.assemblyId })}
-        >
-          <PaintRoller size={15} aria-hidden="true" /> Copy
-        </Button>
+        <Tip text="Make other walls like this one">
+          <Button
+            aria-label="Copy to others"
+            onClick={() => store.getState().set({ tool: 'paint', wallAssemblyId: w.assemblyId })}
+          >
+            <PaintRoller size={15} aria-hidden="true" /> Copy
+          </Button>
+        </Tip>
         <Button onClick={() => take(splitWall(job, w, wallLength(w) / 2))}>
           <Slice size={15} aria-hidden="true" /> Split
         </Button>
