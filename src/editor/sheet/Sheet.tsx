@@ -10,7 +10,7 @@ import { ScaleQuestion } from './ScaleQuestion';
 import { SheetMenu } from './SheetMenu';
 import { BasePlane, CoveragePlane, LivePlane, StillPlane } from './SheetPlanes';
 import { sheetSpace, type SheetStage } from './sheetSpace';
-import { useSheetPointer } from './useSheetPointer';
+import { useSheetPointer } from './pointer/useSheetPointer';
 import { type Box, useView } from './useView';
 
 /** The drawing of the storey chosen in the section, with what the stage needs to show on it. */
@@ -29,7 +29,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
     return typed ? boundsOf([...typed.outline, [own[0], own[1]], [own[2], own[3]]]) : own;
   }, [space, typed]);
   const { view, size, zoomAt, panBy, fit } = useView(ref, box, storeyId);
-  const pointer = useSheetPointer({ ref, view, space, stage, panBy, zoomAt });
+  const pointer = useSheetPointer({ ref, view, space, stage, panBy });
   const px = useCallback(
     (x: number, y: number): [number, number] => [x * view.scale + view.x, y * view.scale + view.y],
     [view],

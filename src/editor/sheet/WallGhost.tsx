@@ -8,7 +8,7 @@ import { useJob } from '@/client/store/JobProvider';
 import { areaText, lengthText } from '@/ui/units';
 import { pathOf } from './paths';
 import type { ToPx } from './RoomLabels';
-import { newWallAssembly } from './useWallTool';
+import { newWallAssembly } from './wallDraft';
 import { closedBy, type DraftEnd, draftEnd } from './wallDraft';
 
 /** The mark of what the pointer caught: ring and dot, corner, lozenge, or a small cross. */

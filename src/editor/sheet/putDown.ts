@@ -16,7 +16,7 @@ import { openingPresets, thingPresets } from '@/core/survey/presets';
 import { outerAssembly } from '@/core/survey/storeyGraph';
 import type { Made } from '@/core/survey/wallEdits';
 import type { JobState } from '@/client/store/jobStore';
-import { newWallAssembly } from './useWallTool';
+import { newWallAssembly } from './wallDraft';
 
 type State = Pick<JobState, 'job' | 'storeyId' | 'tool' | 'choice' | 'wallAssemblyId'>;
 

@@ -1,5 +1,6 @@
 'use client';
 
+import { useGesture } from '@use-gesture/react';
 import { type RefObject, useCallback, useEffect, useLayoutEffect, useRef, useState } from 'react';
 
 /** How sheet metres become pixels: px = metres × scale + offset. */
@@ -13,6 +14,17 @@ export type Box = readonly [x0: number, y0: number, x1: number, y1: number];
 
 const [least, most] = [2, 400];
 const clampScale = (s: number) => Math.min(most, Math.max(least, s));
+
+/** A turn of the wheel by one px zooms by this power of e. */
+const zoomPerPx = 0.0015;
+
+type Pinch = { origin: readonly [number, number]; scale: number };
+
+/** A place of the window in px from the corner of an element. */
+function within(element: HTMLElement | null, x: number, y: number): [number, number] {
+  const bounds = element?.getBoundingClientRect();
+  return [x - (bounds?.left ?? 0), y - (bounds?.top ?? 0)];
+}
 
 /** Pan and zoom of a sheet. Fits `box` when `key` changes or the sheet's size does, until it is moved by hand. */
 export function useView(ref: RefObject<HTMLElement | null>, box: Box, key: string) {
@@ -71,18 +83,24 @@ export function useView(ref: RefObject<HTMLElement | null>, box: Box, key: strin
     [key],
   );
 
-  // React's own wheel handler is passive: the page would scroll too
-  useEffect(() => {
-    const element = ref.current;
-    if (!element) return;
-    const wheel = (event: WheelEvent) => {
-      event.preventDefault();
-      const bounds = element.getBoundingClientRect();
-      zoomAt(Math.exp(-event.deltaY * 0.0015), event.clientX - bounds.left, event.clientY - bounds.top);
-    };
-    element.addEventListener('wheel', wheel, { passive: false });
-    return () => element.removeEventListener('wheel', wheel);
-  }, [ref, zoomAt]);
+  useGesture(
+    {
+      onWheel: ({ event }) => {
+        event.preventDefault();
+        // with Ctrl it is a pinch on a touchpad
+        if (!event.ctrlKey)
+          zoomAt(Math.exp(-event.deltaY * zoomPerPx), ...within(ref.current, event.clientX, event.clientY));
+      },
+      onPinch: ({ event, origin, offset: [scale], lastOffset, first, memo }): Pinch => {
+        if (event.cancelable) event.preventDefault();
+        const before = first || !memo ? { origin, scale: lastOffset[0] } : (memo as Pinch);
+        panBy(origin[0] - before.origin[0], origin[1] - before.origin[1]);
+        zoomAt(scale / before.scale, ...within(ref.current, ...origin));
+        return { origin, scale };
+      },
+    },
+    { target: ref, eventOptions: { passive: false }, pinch: { scaleBounds: { min: 1e-6, max: 1e6 } } },
+  );
 
   const refit = useCallback(() => {
     touched.current = '';

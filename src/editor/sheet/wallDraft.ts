@@ -9,7 +9,15 @@ import { withRooms } from '@/core/survey/rooms';
 import { clearEnds, directionDeg } from '@/core/survey/snap';
 import { halfOf, storeyWalls } from '@/core/survey/storeyGraph';
 import { type Lengths, parseLength } from '@/ui/units';
+import type { JobState } from '@/client/store/jobStore';
 import type { WallDraft } from '@/client/store/wallDraft';
+
+/** What new walls are made of: as last chosen, else lath and plaster, else the first wall there is. */
+export const newWallAssembly = ({ job, wallAssemblyId }: Pick<JobState, 'job' | 'wallAssemblyId'>): Id =>
+  wallAssemblyId ??
+  job.assemblies.find((a) => a.use === 'wall' && a.hatch === 'lath')?.id ??
+  job.assemblies.find((a) => a.use === 'wall')?.id ??
+  '';
 
 export interface DraftEnd {
   b: Point;

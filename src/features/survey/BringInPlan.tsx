@@ -9,7 +9,7 @@ import { find } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, Choice, PartHead } from '@/ui/primitives';
-import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { newWallAssembly } from '@/editor/sheet/wallDraft';
 import { messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { lengthText } from '@/ui/units';

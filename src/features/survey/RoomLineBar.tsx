@@ -9,7 +9,7 @@ import { type LineState, parseRoomLine } from '@/core/survey/roomLine';
 import { isOutdoors, outerAssembly } from '@/core/survey/storeyGraph';
 import { Button, inputClass } from '@/ui/primitives';
 import { StatusMark } from '@/ui/marks';
-import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { newWallAssembly } from '@/editor/sheet/wallDraft';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { areaText, lengthText, type Lengths } from '@/ui/units';
 

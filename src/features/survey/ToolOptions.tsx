@@ -6,7 +6,7 @@ import { isOutdoors } from '@/core/survey/storeyGraph';
 import { Choice } from '@/ui/primitives';
 import { HatchSwatch } from '@/editor/sheet/hatches';
 import { routeNames } from '@/editor/sheet/putDown';
-import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { newWallAssembly } from '@/editor/sheet/wallDraft';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { toolNames } from './ToolRail';
 

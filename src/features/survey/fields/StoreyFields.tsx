@@ -8,7 +8,7 @@ import { addBuilding, addOutdoors, addStorey, removeStorey } from '@/core/survey
 import type { Made } from '@/core/survey/wallEdits';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/client/store/JobProvider';
-import { newWallAssembly } from '@/editor/sheet/useWallTool';
+import { newWallAssembly } from '@/editor/sheet/wallDraft';
 import { ConstructionButton } from '../ConstructionButton';
 import { LengthField, NameField } from '@/client/inputs';
 import { assemblyOptions, type FieldsProps } from './shared';
