@@ -2,7 +2,7 @@
 
 import { ToggleGroup, Tooltip } from 'radix-ui';
 import { numberOf } from './typed';
-import { type ComponentProps, type ReactNode, useId, useState } from 'react';
+import { type ComponentProps, type ReactElement, type ReactNode, useId, useState } from 'react';
 
 type ButtonProps = ComponentProps<'button'> & { look?: 'action' | 'plain' | 'quiet' };
 
@@ -30,7 +30,8 @@ export const Tips = ({ children }: { children: ReactNode }) => (
 );
 
 /** A hint at what is pointed at or has the focus; what it says is not the only name of the thing. */
-export function Tip({ text, children }: { text: string; children: ReactNode }) {
+export function Tip({ text, children }: { text: string; children: ReactElement }) {
+  if (text === '') return children;
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>

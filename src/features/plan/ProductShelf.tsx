@@ -26,7 +26,6 @@ export function ProductShelf() {
           .map((k) => (
             <li key={k.id} className="border-t border-rule">
               <Tip text={k.note}>
-                {' '}
                 <button
                   type="button"
                   aria-pressed={kitId === k.id}

@@ -61,7 +61,6 @@ export function ToolRail() {
           {i > 0 && <span className="my-1 h-px w-7 shrink-0 bg-rule" aria-hidden="true" />}
           {group.map(({ tool, key, name, Icon }) => (
             <Tip key={tool} text={`${name} (${key})`}>
-              {' '}
               <button
                 type="button"
                 aria-label={`${name} (${key})`}
