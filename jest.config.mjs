@@ -1,5 +1,7 @@
 export default {
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'],
+  // run together, by checks/rules.test.ts
+  testPathIgnorePatterns: ['/node_modules/', '<rootDir>/src/core/checks/rules/'],
   testEnvironment: 'node',
   // as many as there are cores: nothing else runs meanwhile
   maxWorkers: '100%',

@@ -39,7 +39,7 @@ test('the 90 % band of a predicted signal holds about 90 % of what simulated hou
   if (!device) throw new Error('no test device');
   let inside = 0;
   let all = 0;
-  for (let seed = 1; seed <= 12; seed++) {
+  for (let seed = 1; seed <= 5; seed++) {
     const house = applyEdit(job, putOne('x', { ...job.info, simulationSeed: seed })).job;
     const truth = hiddenTruth(house);
     const network = trueNetwork(house, truth, 'after');
@@ -62,7 +62,7 @@ test('the 90 % band of a predicted signal holds about 90 % of what simulated hou
       if (Math.abs(run.rssiDbm - p.rssiDbm) <= 1.645 * p.spreadDb) inside++;
     }
   }
-  expect(all).toBeGreaterThan(100);
+  expect(all).toBeGreaterThan(40);
   expect(inside / all).toBeGreaterThan(0.82);
   expect(inside / all).toBeLessThan(0.99);
 });

@@ -22,7 +22,7 @@ function shown(j: Job) {
   const predictions = predictJob(j, scene, networkOf(j, scene, 'planned'));
   const compute = makeCompute();
   compute.setJob([...j.byId.values()]);
-  const areas = j.storeys.map((s) => compute.areas(s.id, 'planned'));
+  const areas = ['ground', 'first'].map((storeyId) => compute.areas(storeyId, 'planned'));
   return { predictions, areas };
 }
 const withUnit = (over: Partial<Unit>): Job =>
