@@ -82,7 +82,7 @@ for (const [, mutant] of shuffled) {
   inside.forEach((m) => chosen.add(m));
   const { start, end } = mutant.location;
   const file = relative(root, mutant.fileName).replaceAll('\\', '/');
-  places.push(`${file}:${start.line}:${start.column}-${end.line}:${end.column}`);
+  places.push(`${file}:${start.line + 1}:${start.column}-${end.line + 1}:${end.column}`);
 }
 console.log(`${chosen.size} of ${all.length} changes, at ${places.length} places in ${files.length} files.`);
 if (asked.list) {
