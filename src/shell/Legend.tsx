@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { bands, type Id } from '@/core/job/records';
 import { Segmented } from '@/ui/primitives';
 import { HatchSwatch } from '@/editor/sheet/hatches';
@@ -58,18 +59,18 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
         <span className="flex items-center gap-1.5">
           {layer === 'units' ? (
             <>
-              <SwatchHatch colour="#b9801a" turn={45} /> Phone may cling
+              <SwatchHatch colour={colour.ochre} turn={45} /> Phone may cling
             </>
           ) : (
             <>
-              <SwatchHatch colour="#b4532a" turn={-45} /> {below[layer]}
+              <SwatchHatch colour={colour.rust} turn={-45} /> {below[layer]}
             </>
           )}
         </span>
         {shortBefore && layer !== 'units' && (
           <span className="flex items-center gap-1.5">
             <svg width={20} height={8} aria-hidden="true">
-              <path d="M0 4H20" stroke="#b4532a" strokeWidth={1.6} strokeDasharray="5 4" />
+              <path d="M0 4H20" stroke={colour.rust} strokeWidth={1.6} strokeDasharray="5 4" />
             </svg>
             Met before, to here
           </span>
@@ -103,8 +104,8 @@ function Steps({ layer }: { layer: LevelLayer }) {
               y={14}
               width={26}
               height={13}
-              fill={tints[i] ?? '#6b9fbb'}
-              stroke="#2a6285"
+              fill={tints[i] ?? colour.head4}
+              stroke={colour.isoline}
               strokeWidth={0.8}
             />
             <text x={i * 26 + 2} y={10} fontSize={11.5}>
@@ -133,7 +134,14 @@ function UnitSteps() {
         .map((u) => (
           <li key={u.id} className="flex items-center gap-1.5">
             <svg width={26} height={15} aria-hidden="true">
-              <rect x={0.5} y={0.5} width={25} height={14} fill={unitTint(all, u.id)} stroke="#2a6285" />
+              <rect
+                x={0.5}
+                y={0.5}
+                width={25}
+                height={14}
+                fill={unitTint(all, u.id)}
+                stroke={colour.isoline}
+              />
             </svg>
             <b>{u.letter}</b>
           </li>

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import QRCode from 'qrcode';
 import { useMemo } from 'react';
 
@@ -22,7 +23,7 @@ export function QrCode({ text, label = `Picture code of ${text}` }: { text: stri
       shapeRendering="crispEdges"
       className="border border-ink bg-white"
     >
-      <path d={path} fill="#1f2a37" />
+      <path d={path} fill={colour.ink} />
     </svg>
   );
 }

@@ -1,4 +1,5 @@
 /** Status is always a word and a shape. The shapes, 14 px. */
+import { colour } from '@/ui/colour';
 import type { Verdict } from '@/core/proof/verdict';
 import type { FoundState } from '@/core/proof/spotProof';
 
@@ -19,8 +20,8 @@ export function MarkShape({ mark }: { mark: Mark }) {
     case 'cured':
       return (
         <>
-          <rect x="1" y="1" width="12" height="12" rx="1.5" fill="#1d4f7a" />
-          <path d={tick} fill="none" stroke="#fffdf8" strokeWidth="1.8" />
+          <rect x="1" y="1" width="12" height="12" rx="1.5" fill={colour.action} />
+          <path d={tick} fill="none" stroke={colour.panel} strokeWidth="1.8" />
         </>
       );
     case 'met':
@@ -32,11 +33,11 @@ export function MarkShape({ mark }: { mark: Mark }) {
             width="10.8"
             height="10.8"
             rx="1.5"
-            fill="#fffdf8"
-            stroke="#1d4f7a"
+            fill={colour.panel}
+            stroke={colour.action}
             strokeWidth="1.4"
           />
-          <path d={tick} fill="none" stroke="#1d4f7a" strokeWidth="1.7" />
+          <path d={tick} fill="none" stroke={colour.action} strokeWidth="1.7" />
         </>
       );
     case 'equal':
@@ -48,11 +49,11 @@ export function MarkShape({ mark }: { mark: Mark }) {
             width="10.8"
             height="10.8"
             rx="1.5"
-            fill="#fffdf8"
-            stroke="#1f2a37"
+            fill={colour.panel}
+            stroke={colour.ink}
             strokeWidth="1.4"
           />
-          <path d="M4 5.6h6M4 8.4h6" stroke="#1f2a37" strokeWidth="1.3" />
+          <path d="M4 5.6h6M4 8.4h6" stroke={colour.ink} strokeWidth="1.3" />
         </>
       );
     case 'short':
@@ -60,30 +61,34 @@ export function MarkShape({ mark }: { mark: Mark }) {
         <>
           <path
             d="M7 1.4L13 12.6H1Z"
-            fill="#fffdf8"
-            stroke="#9a4321"
+            fill={colour.panel}
+            stroke={colour.rustText}
             strokeWidth="1.3"
             strokeLinejoin="round"
           />
-          <path d="M4.2 11.6L8.2 5.2M6.6 11.8L9.6 7.4M9 11.8l1.6-2.2" stroke="#b4532a" strokeWidth="1.1" />
+          <path
+            d="M4.2 11.6L8.2 5.2M6.6 11.8L9.6 7.4M9 11.8l1.6-2.2"
+            stroke={colour.rust}
+            strokeWidth="1.1"
+          />
         </>
       );
     case 'thin':
       return (
         <>
-          <path d="M7 .8L13.2 7 7 13.2.8 7Z" fill="#fffdf8" stroke="#b9801a" strokeWidth="1.3" />
-          <path d="M7 .8L7 13.2.8 7Z" fill="#b9801a" />
+          <path d="M7 .8L13.2 7 7 13.2.8 7Z" fill={colour.panel} stroke={colour.ochre} strokeWidth="1.3" />
+          <path d="M7 .8L7 13.2.8 7Z" fill={colour.ochre} />
         </>
       );
     case 'begun':
       return (
         <>
-          <circle cx="7" cy="7" r="5.3" fill="#fffdf8" stroke="#1d4f7a" strokeWidth="1.4" />
-          <path d="M7 1.7A5.3 5.3 0 0 0 7 12.3Z" fill="#1d4f7a" />
+          <circle cx="7" cy="7" r="5.3" fill={colour.panel} stroke={colour.action} strokeWidth="1.4" />
+          <path d="M7 1.7A5.3 5.3 0 0 0 7 12.3Z" fill={colour.action} />
         </>
       );
     case 'empty':
-      return <circle cx="7" cy="7" r="5.3" fill="#fffdf8" stroke="#8a8f96" strokeWidth="1.4" />;
+      return <circle cx="7" cy="7" r="5.3" fill={colour.panel} stroke={colour.faint} strokeWidth="1.4" />;
   }
 }
 

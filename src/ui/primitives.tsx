@@ -9,7 +9,7 @@ type ButtonProps = ComponentProps<'button'> & { look?: 'action' | 'plain' | 'qui
 /** A button 36 px high, 44 px where a finger points. */
 export function Button({ look = 'plain', className = '', ...props }: ButtonProps) {
   const looks = {
-    action: 'bg-action text-panel border-action hover:bg-[#173f63]',
+    action: 'bg-action text-panel border-action hover:bg-action-hover',
     plain: 'bg-panel border-strong hover:bg-paper',
     quiet: 'border-transparent text-action hover:bg-chosen',
   };
@@ -129,7 +129,7 @@ export function Field({
 }
 
 export const inputClass =
-  'h-8 rounded-(--radius) border border-strong bg-panel px-2 text-ink pointer-coarse:h-11 aria-invalid:border-rust aria-invalid:bg-[#fbf1ec]';
+  'h-8 rounded-(--radius) border border-strong bg-panel px-2 text-ink pointer-coarse:h-11 aria-invalid:border-rust aria-invalid:bg-rust-wash';
 
 /**
  * Text that is taken on Enter or when left. `read` gives the value or throws with a message that is

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useId } from 'react';
 import type { Building, Storey } from '@/core/job/records';
 import { boundsOf } from '@/core/geometry/place';
@@ -89,10 +90,10 @@ function BuildingSection({
     return (
       storey && (
         <svg width={170} height={40} viewBox="0 0 170 40">
-          <path d="M0 37H170" stroke="#1f2a37" strokeWidth={1.4} />
+          <path d="M0 37H170" stroke={colour.ink} strokeWidth={1.4} />
           <path
             d={Array.from({ length: 22 }, (_, i) => `M${i * 8 + 4} 37l-5 4`).join('')}
-            stroke="#8a8f96"
+            stroke={colour.faint}
             strokeWidth={0.8}
           />
           <Cell storey={storey} x={1} y={1} width={168} height={34} centred={false} {...{ marks, stage }} />
@@ -137,12 +138,12 @@ function BuildingSection({
   return (
     <svg width={full} height={height + 6} viewBox={`0 0 ${full} ${height + 6}`}>
       <Hatches prefix={prefix} />
-      <path d={`M0 ${groundY}H${full}`} stroke="#1f2a37" strokeWidth={1.4} />
+      <path d={`M0 ${groundY}H${full}`} stroke={colour.ink} strokeWidth={1.4} />
       <path
         d={Array.from({ length: Math.ceil(full / 7) }, (_, i) => `M${i * 7 + 3} ${groundY + 1}l-4 5`)
           .filter((_, i) => i * 7 < pad || i * 7 > full - pad || groundY >= height - 1)
           .join('')}
-        stroke="#8a8f96"
+        stroke={colour.faint}
         strokeWidth={0.8}
       />
       <g transform={`scale(22)`}>
@@ -160,19 +161,19 @@ function BuildingSection({
         width={width}
         height={height - roofPx}
         fill="none"
-        stroke="#1f2a37"
+        stroke={colour.ink}
         strokeWidth={1.6}
       />
       {pitched ? (
         <path
           d={`M${pad - 6} ${roofPx + 3}L${mid} 4L${full - pad + 6} ${roofPx + 3}`}
-          fill="#fffdf8"
-          stroke="#1f2a37"
+          fill={colour.panel}
+          stroke={colour.ink}
           strokeWidth={3}
           strokeLinejoin="miter"
         />
       ) : (
-        <path d={`M${pad - 3} ${roofPx - 1}H${full - pad + 3}`} stroke="#1f2a37" strokeWidth={3} />
+        <path d={`M${pad - 3} ${roofPx - 1}H${full - pad + 3}`} stroke={colour.ink} strokeWidth={3} />
       )}
       {inRoof && top && (
         <Cell
@@ -204,7 +205,7 @@ function BuildingSection({
   );
 }
 
-const boxFill = { met: '#1d4f7a', cured: '#1d4f7a', equal: '#1d4f7a' } as const;
+const boxFill = { met: colour.action, cured: colour.action, equal: colour.action } as const;
 
 function Cell({
   storey,
@@ -275,8 +276,8 @@ function Cell({
         y={y}
         width={width}
         height={height}
-        fill={hover ? '#b0cddc' : active ? '#dce9f0' : centred ? 'transparent' : '#fffdf8'}
-        stroke={active || hover ? '#1d4f7a' : '#1f2a37'}
+        fill={hover ? colour.head2 : active ? colour.cell : centred ? 'transparent' : colour.panel}
+        stroke={active || hover ? colour.action : colour.ink}
         strokeWidth={active || hover ? 2.6 : centred ? 0 : 1}
       />
       <text
@@ -284,7 +285,7 @@ function Cell({
         y={y + (row ? 13 : centred ? 13 : 16)}
         fontSize={narrow ? 11.5 : 13}
         fontWeight={700}
-        fill={active ? '#1d4f7a' : '#1f2a37'}
+        fill={active ? colour.action : colour.ink}
         textAnchor={centred ? 'middle' : 'start'}
       >
         {name}
@@ -295,7 +296,7 @@ function Cell({
           y={y + (centred ? height - 3 : narrow ? height - 5 : row ? 13 : 16)}
           fontSize={12.5}
           fontWeight={700}
-          fill={active ? '#1d4f7a' : '#1f2a37'}
+          fill={active ? colour.action : colour.ink}
           textAnchor="end"
         >
           {fraction}
@@ -322,7 +323,7 @@ function Cell({
 }
 
 function TallyBox({ x, y, mark }: { x: number; y: number; mark: Mark }) {
-  const fill = mark in boxFill ? '#1d4f7a' : '#fffdf8';
+  const fill = mark in boxFill ? colour.action : colour.panel;
   return (
     <g transform={`translate(${x} ${y})`}>
       <rect
@@ -331,17 +332,17 @@ function TallyBox({ x, y, mark }: { x: number; y: number; mark: Mark }) {
         fill={fill}
         stroke={
           mark === 'short'
-            ? '#b4532a'
+            ? colour.rust
             : mark === 'thin'
-              ? '#b9801a'
+              ? colour.ochre
               : mark === 'empty'
-                ? '#b9af98'
-                : '#1d4f7a'
+                ? colour.strong
+                : colour.action
         }
         strokeWidth={1.2}
       />
-      {mark === 'short' && <path d="M0 5L5 0M1 9L9 1M5 9L9 5" stroke="#b4532a" strokeWidth={1.4} />}
-      {mark === 'thin' && <path d="M0 9L9 0V9Z" fill="#b9801a" />}
+      {mark === 'short' && <path d="M0 5L5 0M1 9L9 1M5 9L9 5" stroke={colour.rust} strokeWidth={1.4} />}
+      {mark === 'thin' && <path d="M0 9L9 0V9Z" fill={colour.ochre} />}
     </g>
   );
 }
@@ -349,8 +350,8 @@ function TallyBox({ x, y, mark }: { x: number; y: number; mark: Mark }) {
 function MiniPeg({ x, y, letter }: { x: number; y: number; letter: string }) {
   return (
     <g transform={`translate(${x} ${y})`}>
-      <path d="M-7 -17H7V-5.5L0 0L-7 -5.5Z" fill="#1f2a37" />
-      <text y={-7} fontSize={10.5} fontWeight={700} fill="#fffdf8" textAnchor="middle">
+      <path d="M-7 -17H7V-5.5L0 0L-7 -5.5Z" fill={colour.ink} />
+      <text y={-7} fontSize={10.5} fontWeight={700} fill={colour.panel} textAnchor="middle">
         {letter}
       </text>
     </g>

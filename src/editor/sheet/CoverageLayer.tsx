@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { memo } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
 import type { Id, Room } from '@/core/job/records';
@@ -6,7 +7,15 @@ import { regionPath } from '@/editor/sheet/paths';
 import { toMillimetre } from '@/core/geometry/round';
 
 /** Tints of one hue, palest at the lowest level. */
-export const tints = ['#e9f0f3', '#cfe0e9', '#b0cddc', '#8db6cc', '#6b9fbb', '#5a91af', '#4a83a3'];
+export const tints = [
+  colour.head0,
+  colour.head1,
+  colour.head2,
+  colour.head3,
+  colour.head4,
+  colour.head5,
+  colour.head6,
+];
 
 function bandPath({ points, starts }: Isoband): string {
   let path = '';
@@ -27,7 +36,7 @@ interface Props {
 
 /** The tint of a unit's ground in layer «units»: every other step of the one hue, so that neighbours differ. */
 export const unitTint = (unitIds: readonly Id[], id: Id): string =>
-  tints[[0, 3, 1, 5, 2, 6, 4][Math.max(0, unitIds.indexOf(id)) % 7] ?? 0] ?? '#e9f0f3';
+  tints[[0, 3, 1, 5, 2, 6, 4][Math.max(0, unitIds.indexOf(id)) % 7] ?? 0] ?? colour.head0;
 
 /** One layer over the rooms of a storey: tints at and above each level; below the first level, the short hatch. */
 export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix, unitIds }: Props) {
@@ -49,9 +58,9 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
                 <path
                   key={unitId ?? band.level}
                   d={bandPath(band)}
-                  fill={unitId ? unitTint(unitIds ?? [], unitId) : (tints[i] ?? '#6b9fbb')}
+                  fill={unitId ? unitTint(unitIds ?? [], unitId) : (tints[i] ?? colour.head4)}
                   fillRule="evenodd"
-                  stroke={!unitId && i === 0 ? '#b4532a' : '#2a6285'}
+                  stroke={!unitId && i === 0 ? colour.rust : colour.isoline}
                   strokeWidth={!unitId && i === 0 ? 1.6 : 0.9}
                   vectorEffect="non-scaling-stroke"
                   data-id={room.id}
@@ -63,7 +72,7 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
                 d={bandPath(field.cling)}
                 fill={`url(#${prefix}-cling)`}
                 fillRule="evenodd"
-                stroke="#b9801a"
+                stroke={colour.ochre}
                 strokeWidth={1.2}
                 vectorEffect="non-scaling-stroke"
                 data-id={room.id}
@@ -73,7 +82,7 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
               <path
                 d={bandPath(field.metBefore)}
                 fill="none"
-                stroke="#b4532a"
+                stroke={colour.rust}
                 strokeWidth={1.6}
                 strokeDasharray="5 4"
                 vectorEffect="non-scaling-stroke"

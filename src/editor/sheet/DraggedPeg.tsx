@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useEffect, useRef } from 'react';
 import type { Unit } from '@/core/job/records';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
@@ -85,8 +86,8 @@ function pictureOf(letter: string, density: number, fontFamily: string): Offscre
   context.setTransform(density, 0, 0, density, tag.left * density, tag.top * density);
   context.lineJoin = 'round';
   for (const [d, fill, stroke, width] of [
-    [pegRim, '#fffdf8', '#1d4f7a', 1.4],
-    [pegBody, '#1d4f7a', '#fffdf8', 1.5],
+    [pegRim, colour.panel, colour.action, 1.4],
+    [pegBody, colour.action, colour.panel, 1.5],
   ] as const) {
     const path = new Path2D(d);
     context.fillStyle = fill;
@@ -95,7 +96,7 @@ function pictureOf(letter: string, density: number, fontFamily: string): Offscre
     context.lineWidth = width;
     context.stroke(path);
   }
-  context.fillStyle = '#fffdf8';
+  context.fillStyle = colour.panel;
   context.textAlign = 'center';
   context.font = `700 14px ${fontFamily}`;
   context.fillText(letter, 0, -13.2);

@@ -1,8 +1,9 @@
+import { colour } from '@/ui/colour';
 import type { Obstacle } from '@/core/job/records';
 
 const line = {
   fill: 'none',
-  stroke: '#1f2a37',
+  stroke: colour.ink,
   strokeWidth: 0.9,
   vectorEffect: 'non-scaling-stroke' as const,
 };
@@ -55,7 +56,14 @@ function Inside({ symbol, w, d }: { symbol: Obstacle['symbol']; w: number; d: nu
       return <path {...line} d={`M${l} ${t}L${-l} ${-t}M${-l} ${t}L${l} ${-t}`} />;
     case 'chimney':
       return (
-        <rect {...line} x={l + w * 0.22} y={t + d * 0.3} width={w * 0.56} height={d * 0.4} fill="#fffdf8" />
+        <rect
+          {...line}
+          x={l + w * 0.22}
+          y={t + d * 0.3}
+          width={w * 0.56}
+          height={d * 0.4}
+          fill={colour.panel}
+        />
       );
     case 'table':
     case 'round':
@@ -71,7 +79,7 @@ export function Furniture({ obstacle: o, selected }: { obstacle: Obstacle; selec
   const [w, d] = [o.widthM, o.depthM];
   const [l, t] = [-w / 2, -d / 2];
   const costs = Object.values(o.lossDb).some((v) => v > 0);
-  const stroke = selected ? '#1d4f7a' : '#1f2a37';
+  const stroke = selected ? colour.action : colour.ink;
   const shape = { ...line, stroke, strokeWidth: selected ? 2.5 : costs ? 1.3 : 0.9 };
   if (o.symbol === 'stairs') return <Stairs {...{ l, t, w, d, shape, o }} />;
   return (
@@ -81,9 +89,9 @@ export function Furniture({ obstacle: o, selected }: { obstacle: Obstacle; selec
       data-id={o.id}
     >
       {o.symbol === 'round' ? (
-        <ellipse {...shape} rx={w / 2} ry={d / 2} fill={costs ? '#d9d2c3' : 'transparent'} />
+        <ellipse {...shape} rx={w / 2} ry={d / 2} fill={costs ? colour.furniture : 'transparent'} />
       ) : o.symbol === 'tree' ? (
-        <path {...shape} fill="#dfe3d2" fillOpacity={0.7} d={cloud(w / 2, d / 2)} />
+        <path {...shape} fill={colour.hedge} fillOpacity={0.7} d={cloud(w / 2, d / 2)} />
       ) : o.symbol === 'boat' ? (
         <path
           {...shape}
@@ -98,7 +106,7 @@ export function Furniture({ obstacle: o, selected }: { obstacle: Obstacle; selec
           width={w}
           height={d}
           rx={o.symbol === 'sofa' || o.symbol === 'bath' ? 0.12 : 0.02}
-          fill={o.symbol === 'chimney' ? '#cfc6b2' : costs ? '#d9d2c3' : 'transparent'}
+          fill={o.symbol === 'chimney' ? colour.masonry : costs ? colour.furniture : 'transparent'}
         />
       )}
       <Inside symbol={o.symbol} w={w} d={d} />
@@ -128,7 +136,7 @@ function Stairs({
   const upright = d >= w;
   return (
     <g transform={`translate(${o.xM} ${o.yM}) rotate(${o.turnDeg})`} data-id={o.id}>
-      <rect {...shape} x={l} y={t} width={w} height={d} fill="#fffdf8" fillOpacity={0.75} />
+      <rect {...shape} x={l} y={t} width={w} height={d} fill={colour.panel} fillOpacity={0.75} />
       <path
         {...line}
         strokeWidth={0.6}

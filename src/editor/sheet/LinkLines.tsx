@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { fromSite } from '@/core/geometry/place';
 import { find } from '@/core/job/job';
 import type { Link } from '@/core/job/records';
@@ -87,7 +88,7 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
                   fontSize={12.5}
                   fontWeight={700}
                   textAnchor="middle"
-                  fill="#1d4f7a"
+                  fill={colour.action}
                   className="halo"
                 >
                   {rateText(rate)} Mbps
@@ -102,7 +103,7 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
 
 function Away({ x, y, text }: { x: number; y: number; text: string }) {
   return (
-    <text x={x} y={y + 15} fontSize={11.5} textAnchor="middle" fill="#1f2a37" className="halo">
+    <text x={x} y={y + 15} fontSize={11.5} textAnchor="middle" fill={colour.ink} className="halo">
       {text}
     </text>
   );
@@ -129,10 +130,14 @@ export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; sta
               const level = here(way.points[k]?.[2] ?? 0) && here(way.points[k + 1]?.[2] ?? 0);
               return (
                 <g key={k}>
-                  <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={strongest ? 4 : 3} />
                   <path
                     d={`M${ax} ${ay}L${bx} ${by}`}
-                    stroke="#1d4f7a"
+                    stroke={colour.panel}
+                    strokeWidth={strongest ? 4 : 3}
+                  />
+                  <path
+                    d={`M${ax} ${ay}L${bx} ${by}`}
+                    stroke={colour.action}
                     strokeWidth={strongest ? 1.6 : 1}
                     strokeDasharray={level ? undefined : '6 4'}
                   />
@@ -145,8 +150,8 @@ export function RayLine({ space, px, stage }: { space: SheetSpace; px: ToPx; sta
                 cx={x}
                 cy={y}
                 r={strongest ? 3.4 : 2.4}
-                fill="#fffdf8"
-                stroke="#1d4f7a"
+                fill={colour.panel}
+                stroke={colour.action}
                 strokeWidth={1.4}
               />
             ))}

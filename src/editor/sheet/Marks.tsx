@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import type { KeyboardEvent } from 'react';
 import type { Job } from '@/core/job/job';
 import { find } from '@/core/job/job';
@@ -73,12 +74,12 @@ export function ServicePointMarks({
               <circle r={11} fill="transparent" />
               <path
                 d={servicePointShapes[s.kind]}
-                fill={s.kind === 'entry' ? '#1f2a37' : '#fffdf8'}
-                stroke={s.id === selectedId ? '#1d4f7a' : '#1f2a37'}
+                fill={s.kind === 'entry' ? colour.ink : colour.panel}
+                stroke={s.id === selectedId ? colour.action : colour.ink}
                 strokeWidth={s.id === selectedId ? 2.2 : 1.3}
               />
               {s.kind === 'socket' && s.circuit && scale > 38 && (
-                <text x={9} y={4} fontSize={11.5} fill="#566070" className="halo">
+                <text x={9} y={4} fontSize={11.5} fill={colour.muted} className="halo">
                   {s.circuit}
                 </text>
               )}
@@ -120,12 +121,12 @@ export function FixedDeviceMarks({
               <circle r={14} fill="transparent" />
               <path
                 d="M-8 -6H8V4H-8ZM-3 4V7M3 4V7M-6 7H6"
-                fill="#fffdf8"
-                stroke={chosen ? '#1d4f7a' : '#1f2a37'}
+                fill={colour.panel}
+                stroke={chosen ? colour.action : colour.ink}
                 strokeWidth={chosen ? 2.2 : 1.4}
               />
               {d.only24 && (
-                <text y={1.8} fontSize={7.5} fontWeight={700} textAnchor="middle" fill="#1f2a37">
+                <text y={1.8} fontSize={7.5} fontWeight={700} textAnchor="middle" fill={colour.ink}>
                   2.4
                 </text>
               )}
@@ -168,7 +169,7 @@ export function SpotMarks({
         const [x, y] = px(...at);
         const status = statusOf(spot);
         const chosen = spot.id === selectedId;
-        const colour = chosen ? '#1d4f7a' : '#1f2a37';
+        const tone = chosen ? colour.action : colour.ink;
         const width = 9 + String(spot.number).length * 8;
         return (
           <g
@@ -177,15 +178,15 @@ export function SpotMarks({
             {...choosable(spot.id, `Spot ${spot.number}, ${spot.name}${status ? `: ${status.words}` : ''}`)}
           >
             <circle r={15} fill="transparent" />
-            <path d="M-7 0H7M0 -7V7" stroke="#fffdf8" strokeWidth={6} />
-            <path d="M-6 0H6M0 -6V6" stroke={colour} strokeWidth={2.2} />
+            <path d="M-7 0H7M0 -7V7" stroke={colour.panel} strokeWidth={6} />
+            <path d="M-6 0H6M0 -6V6" stroke={tone} strokeWidth={2.2} />
             <rect
               x={6}
               y={-20}
               width={width + (status ? 15 : 0)}
               height={17}
-              fill={chosen ? '#1d4f7a' : '#fffdf8'}
-              stroke={colour}
+              fill={chosen ? colour.action : colour.panel}
+              stroke={tone}
               strokeWidth={1.3}
               rx={1.5}
             />
@@ -195,13 +196,13 @@ export function SpotMarks({
               fontSize={12.5}
               fontWeight={700}
               textAnchor="middle"
-              fill={chosen ? '#fffdf8' : colour}
+              fill={chosen ? colour.panel : tone}
             >
               {spot.number}
             </text>
             {status && (
               <g transform={`translate(${width + 4} -18) scale(0.93)`}>
-                <rect x={-1} y={0} width={15} height={14} fill="#fffdf8" />
+                <rect x={-1} y={0} width={15} height={14} fill={colour.panel} />
                 <MarkShape mark={status.mark} />
               </g>
             )}

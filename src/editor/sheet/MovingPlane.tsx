@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useEffect, useRef } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
 import { boundsOf } from '@/core/geometry/place';
@@ -80,10 +81,10 @@ export function MovingPlane({
         const room = job.rooms.find((r) => r.id === roomId);
         if (!room) continue;
         const outline = outlineOf(room);
-        const tintOf = (i: number) => (owners[i] ? unitTint(unitIds, owners[i]) : (tints[i] ?? '#6b9fbb'));
+        const tintOf = (i: number) => (owners[i] ? unitTint(unitIds, owners[i]) : (tints[i] ?? colour.head4));
         // what covers the whole room hides all below it
         const ground = bands.findLastIndex((band) => band.whole);
-        context.fillStyle = ground < 0 ? (hatch ?? '#fffdf8') : tintOf(ground);
+        context.fillStyle = ground < 0 ? (hatch ?? colour.panel) : tintOf(ground);
         context.fill(outline, 'evenodd');
         const metBefore = still.find((r) => r.roomId === roomId)?.metBefore;
         const parted = metBefore && !metBefore.whole;
@@ -97,13 +98,13 @@ export function MovingPlane({
           const path = pathOf(band);
           context.fillStyle = tintOf(i);
           context.fill(path, 'evenodd');
-          context.strokeStyle = !owner && i === 0 ? '#b4532a' : '#2a6285';
+          context.strokeStyle = !owner && i === 0 ? colour.rust : colour.isoline;
           context.lineWidth = ((!owner && i === 0 ? 1.6 : 0.9) * density) / scale;
           context.stroke(path);
         });
         if (parted) {
           context.setLineDash([(5 * density) / scale, (4 * density) / scale]);
-          context.strokeStyle = '#b4532a';
+          context.strokeStyle = colour.rust;
           context.lineWidth = (1.6 * density) / scale;
           context.stroke(pathOf(metBefore));
         }
@@ -174,7 +175,7 @@ function hatchOf(context: CanvasRenderingContext2D, density: number): CanvasPatt
   const tile = new OffscreenCanvas(size, size);
   const pen = tile.getContext('2d');
   if (!pen) return null;
-  pen.fillStyle = '#fffdf8';
+  pen.fillStyle = colour.panel;
   pen.fillRect(0, 0, size, size);
   pen.strokeStyle = 'rgba(180, 83, 42, 0.75)';
   pen.lineWidth = 1.9 * density;

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { useJob } from '@/client/store/JobProvider';
 import type { ToPx } from './RoomLabels';
 import type { SheetSpace } from './sheetSpace';
@@ -13,21 +14,26 @@ export function PathProfileLine({ space, px }: { space: SheetSpace; px: ToPx }) 
   const [nx, ny] = [((by - ay) / length) * 9, (-(bx - ax) / length) * 9];
   return (
     <g pointerEvents="none" data-testid="cut-line">
-      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#fffdf8" strokeWidth={4} />
-      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={1.6} strokeDasharray="12 4 2 4" />
+      <path d={`M${ax} ${ay}L${bx} ${by}`} stroke={colour.panel} strokeWidth={4} />
+      <path
+        d={`M${ax} ${ay}L${bx} ${by}`}
+        stroke={colour.action}
+        strokeWidth={1.6}
+        strokeDasharray="12 4 2 4"
+      />
       {[
         [ax, ay, 'from'],
         [bx, by, 'to'],
       ].map(([x, y, text]) => (
         <g key={text} transform={`translate(${x} ${y})`}>
-          <path d={`M0 0L${nx} ${ny}`} stroke="#1d4f7a" strokeWidth={3} />
+          <path d={`M0 0L${nx} ${ny}`} stroke={colour.action} strokeWidth={3} />
           <text
             x={nx * 1.9}
             y={ny * 1.9 + 4}
             fontSize={11.5}
             fontWeight={700}
             textAnchor="middle"
-            fill="#1d4f7a"
+            fill={colour.action}
             className="halo"
           >
             {text}

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 export type PegLook = 'planned' | 'installed' | 'selected' | 'ghost';
 
 /** The tag's outline and, where it is selected, the rim around it. */
@@ -6,17 +7,23 @@ export const pegRim = 'M-14 -31H14V-8.5L0 4L-14 -8.5Z';
 
 /** A unit's tag with its letter; the tip, at 0, 0, is its place. Pixels. */
 export function Peg({ letter, look, size = 1 }: { letter: string; look: PegLook; size?: number }) {
-  const fill = look === 'selected' ? '#1d4f7a' : look === 'installed' ? '#1f2a37' : '#fffdf8';
-  const ink = look === 'planned' || look === 'ghost' ? '#1f2a37' : '#fffdf8';
+  const fill = look === 'selected' ? colour.action : look === 'installed' ? colour.ink : colour.panel;
+  const ink = look === 'planned' || look === 'ghost' ? colour.ink : colour.panel;
   return (
     <g transform={`scale(${size})`}>
       {look === 'selected' && (
-        <path d={pegRim} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.4} strokeLinejoin="round" />
+        <path
+          d={pegRim}
+          fill={colour.panel}
+          stroke={colour.action}
+          strokeWidth={1.4}
+          strokeLinejoin="round"
+        />
       )}
       <path
         d={pegBody}
         fill={fill}
-        stroke={look === 'selected' ? '#fffdf8' : '#1f2a37'}
+        stroke={look === 'selected' ? colour.panel : colour.ink}
         strokeWidth={1.5}
         strokeDasharray={look === 'ghost' ? '3 2' : undefined}
         strokeLinejoin="round"

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useMemo } from 'react';
 import { candidatesOf } from '@/core/optimise/candidates';
 import { planningOf, usePlanning } from '@/client/planning';
@@ -49,12 +50,14 @@ export function PlaceMarks({ space, px }: { space: SheetSpace; px: ToPx }) {
             <rect x={-8} y={-17} width={16} height={20} fill="transparent" />
             <path
               d={tag}
-              fill={rule === 'force' ? '#1d4f7a' : '#fffdf8'}
-              stroke={c.id === chosen ? '#1d4f7a' : '#1f2a37'}
+              fill={rule === 'force' ? colour.action : colour.panel}
+              stroke={c.id === chosen ? colour.action : colour.ink}
               strokeWidth={c.id === chosen ? 2.6 : 1.2}
               strokeLinejoin="round"
             />
-            {rule === 'forbid' && <path d="M-6 -15L6 -1M6 -15L-6 -1" stroke="#b4532a" strokeWidth={1.6} />}
+            {rule === 'forbid' && (
+              <path d="M-6 -15L6 -1M6 -15L-6 -1" stroke={colour.rust} strokeWidth={1.6} />
+            )}
           </g>
         );
       })}
@@ -84,7 +87,7 @@ export function ProposedUnits({ space, px }: { space: SheetSpace; px: ToPx }) {
           <path
             key={c.id}
             d={`M${from[0]} ${from[1]}L${to[0]} ${to[1]}`}
-            stroke="#1d4f7a"
+            stroke={colour.action}
             strokeWidth={1.6}
             strokeDasharray={c.link.medium === 'wireless' ? '1 5' : '7 4'}
             strokeLinecap="round"

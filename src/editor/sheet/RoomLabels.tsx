@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { memo, useMemo } from 'react';
 import { distanceToEdge, inPolygon, labelPoint } from '@/core/geometry/polygon';
 import { inRegion } from '@/core/geometry/region';
@@ -151,7 +152,7 @@ function Label({
       textAnchor="middle"
       pointerEvents="none"
       transform={upright ? `rotate(-90 ${x} ${y})` : undefined}
-      fill={strong ? '#1d4f7a' : '#1f2a37'}
+      fill={strong ? colour.action : colour.ink}
     >
       <text x={x} y={y + (below ? -2 : 5)} fontSize={13.5} fontWeight={700} className="halo">
         {name}
@@ -192,7 +193,7 @@ export const IsolineLabels = memo(function IsolineLabels({
   );
   if (scale < 16) return null;
   return (
-    <g pointerEvents="none" fontSize={11.5} fontWeight={600} fill="#143f5f" textAnchor="middle">
+    <g pointerEvents="none" fontSize={11.5} fontWeight={600} fill={colour.isolabel} textAnchor="middle">
       {labels.map((l) => {
         const [x, y] = px(l.x, l.y);
         return (
@@ -201,7 +202,7 @@ export const IsolineLabels = memo(function IsolineLabels({
             x={x}
             y={y + 4}
             className="halo"
-            style={{ stroke: '#dfeaf0', strokeWidth: 4 }}
+            style={{ stroke: colour.isolabelHalo, strokeWidth: 4 }}
           >
             {l.text}
           </text>

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { View } from './useView';
 
 const footM = 0.3048;
@@ -22,16 +23,16 @@ export function SheetFrame({
     Array.from({ length: Math.ceil(length / (2 * band)) + 2 }, (_, i) => start(offset) + i * 2 * band);
   return (
     <g pointerEvents="none">
-      <rect width={width} height={6} fill="#fffdf8" />
-      <rect width={6} height={height} fill="#fffdf8" />
+      <rect width={width} height={6} fill={colour.panel} />
+      <rect width={6} height={height} fill={colour.panel} />
       {bars(width, view.x).map((x) => (
-        <rect key={x} x={x} width={band} height={5} fill="#1f2a37" />
+        <rect key={x} x={x} width={band} height={5} fill={colour.ink} />
       ))}
       {bars(height, view.y).map((y) => (
-        <rect key={y} y={y} width={5} height={band} fill="#1f2a37" />
+        <rect key={y} y={y} width={5} height={band} fill={colour.ink} />
       ))}
-      <path d={`M0 5.5H${width}M5.5 0V${height}`} stroke="#1f2a37" strokeWidth={1} />
-      <rect width={6} height={6} fill="#1f2a37" />
+      <path d={`M0 5.5H${width}M5.5 0V${height}`} stroke={colour.ink} strokeWidth={1} />
+      <rect width={6} height={6} fill={colour.ink} />
     </g>
   );
 }
@@ -62,7 +63,7 @@ export function GridDots({
         y={view.y - size / 2}
         patternUnits="userSpaceOnUse"
       >
-        <circle cx={size / 2} cy={size / 2} r={0.9} fill="#cdb88a" />
+        <circle cx={size / 2} cy={size / 2} r={0.9} fill={colour.gridDot} />
       </pattern>
       <rect width={width} height={height} fill={`url(#${id})`} />
     </>
@@ -86,7 +87,7 @@ export function Dimension({
   const upright = Math.abs(by - ay) > Math.abs(bx - ax);
   const [mx, my] = [(ax + bx) / 2, (ay + by) / 2];
   return (
-    <g stroke="#1f2a37" strokeWidth={0.9} fill="none">
+    <g stroke={colour.ink} strokeWidth={0.9} fill="none">
       <path d={`M${ax} ${ay}L${bx} ${by}M${ax - 4} ${ay + 4}l8 -8M${bx - 4} ${by + 4}l8 -8`} />
       <text
         x={mx}
@@ -94,9 +95,9 @@ export function Dimension({
         dy={4}
         fontSize={11.5}
         textAnchor="middle"
-        fill="#566070"
+        fill={colour.muted}
         className="halo"
-        style={{ stroke: '#f7f4ec', strokeWidth: 6 }}
+        style={{ stroke: colour.paper, strokeWidth: 6 }}
         transform={upright ? `rotate(-90 ${mx} ${my})` : undefined}
       >
         {text}

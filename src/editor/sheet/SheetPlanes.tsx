@@ -4,6 +4,7 @@
  * The planes of a sheet, one over the other. Each is a drawing of its own, so that what moves under
  * the pointer is painted anew without the walls and their hatches.
  */
+import { colour } from '@/ui/colour';
 import { memo, type ReactNode, useMemo } from 'react';
 import { find, type Job } from '@/core/job/job';
 import type { AnyRecord, Id, Spot } from '@/core/job/records';
@@ -85,7 +86,7 @@ export const BasePlane = memo(function BasePlane({
             data-testid="building-outline"
             d={pathOf(space.building.outline)}
             fill="none"
-            stroke="#1f2a37"
+            stroke={colour.ink}
             strokeWidth={0.9}
             strokeDasharray="6 4"
             vectorEffect="non-scaling-stroke"
@@ -243,10 +244,10 @@ export function LivePlane({
 function North({ x, y }: { x: number; y: number }) {
   return (
     <g transform={`translate(${x} ${y})`} pointerEvents="none" aria-hidden="true">
-      <circle r={12} fill="#fffdf8" stroke="#1f2a37" strokeWidth={1} />
-      <path d="M0 -11L4.5 6L0 2.5Z" fill="#1f2a37" />
-      <path d="M0 -11L-4.5 6L0 2.5Z" fill="none" stroke="#1f2a37" strokeWidth={0.9} />
-      <text y={-16} textAnchor="middle" fontSize={11.5} fontWeight={700} fill="#1f2a37">
+      <circle r={12} fill={colour.panel} stroke={colour.ink} strokeWidth={1} />
+      <path d="M0 -11L4.5 6L0 2.5Z" fill={colour.ink} />
+      <path d="M0 -11L-4.5 6L0 2.5Z" fill="none" stroke={colour.ink} strokeWidth={0.9} />
+      <text y={-16} textAnchor="middle" fontSize={11.5} fontWeight={700} fill={colour.ink}>
         N
       </text>
     </g>

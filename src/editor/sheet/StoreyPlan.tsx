@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { memo } from 'react';
 import { inRegion } from '@/core/geometry/region';
 import { find, type Job } from '@/core/job/job';
@@ -83,7 +84,7 @@ function OpeningShape({
       y1={p[1]}
       x2={q[0]}
       y2={q[1]}
-      stroke="#1f2a37"
+      stroke={colour.ink}
       strokeWidth={width}
       strokeDasharray={dash}
       {...thin}
@@ -101,7 +102,7 @@ function OpeningShape({
     const flip = left > right ? 1 : -1;
     return (
       <g {...selectable}>
-        <path d={pathOf(gap)} fill="#fffdf8" />
+        <path d={pathOf(gap)} fill={colour.panel} />
         {jambs}
         {panes.map((b) => (
           <g key={b}>{line(at(a0, b * (half > 0.2 ? flip : 1)), at(a1, b * (half > 0.2 ? flip : 1)), 0.9)}</g>
@@ -124,7 +125,7 @@ function OpeningShape({
   const sweep = (o.hinge === 'start') === (o.swing === 'left') ? 1 : 0;
   return (
     <g {...selectable}>
-      <path d={pathOf(gap)} fill="#fffdf8" />
+      <path d={pathOf(gap)} fill={colour.panel} />
       {jambs}
       {o.kind === 'door' && scale > 12 && (
         <>
@@ -132,7 +133,7 @@ function OpeningShape({
           <path
             d={`M${open[0]} ${open[1]}A${o.widthM} ${o.widthM} 0 0 ${sweep} ${shut[0]} ${shut[1]}`}
             fill="none"
-            stroke="#1f2a37"
+            stroke={colour.ink}
             strokeWidth={0.8}
             strokeDasharray="3 2.5"
             {...thin}
@@ -173,7 +174,7 @@ export const StoreyFloor = memo(function StoreyFloor({
             key={r.id}
             d={regionPath(r)}
             fillRule="evenodd"
-            fill="#fffdf8"
+            fill={colour.panel}
             fillOpacity={see ? 0 : 1}
             data-id={r.id}
           />
@@ -193,9 +194,9 @@ export const StoreyThings = memo(function StoreyThings({ job, storeyId, selected
             key={f.id}
             d={pathOf(f.outline)}
             data-id={f.id}
-            fill={f.kind === 'hatch' ? '#f2efe8' : '#1f2a37'}
+            fill={f.kind === 'hatch' ? colour.plaster : colour.ink}
             fillOpacity={f.kind === 'hatch' ? 1 : 0.04}
-            stroke={f.id === selectedId ? '#1d4f7a' : '#566070'}
+            stroke={f.id === selectedId ? colour.action : colour.muted}
             strokeWidth={f.id === selectedId ? 2.4 : 1}
             strokeDasharray="6 3 1.5 3"
             vectorEffect="non-scaling-stroke"
@@ -230,7 +231,7 @@ export const StoreyWalls = memo(function StoreyWalls({ job, storeyId, hatch, sca
                 key={s.wall.id}
                 d={pathOf(body(s, 0, endReach(s, group)))}
                 fill="none"
-                stroke="#1f2a37"
+                stroke={colour.ink}
                 strokeWidth={outline * 2}
                 strokeLinejoin="miter"
                 vectorEffect="non-scaling-stroke"
@@ -240,7 +241,7 @@ export const StoreyWalls = memo(function StoreyWalls({ job, storeyId, hatch, sca
               <path
                 key={s.wall.id}
                 d={pathOf(body(s, 0, endReach(s, group)))}
-                fill={coarse ? '#cfc6b2' : `url(#${hatch}-${s.assembly?.hatch ?? 'plain'})`}
+                fill={coarse ? colour.masonry : `url(#${hatch}-${s.assembly?.hatch ?? 'plain'})`}
                 data-id={s.wall.id}
               />
             ))}
@@ -259,7 +260,7 @@ export const StoreyWalls = memo(function StoreyWalls({ job, storeyId, hatch, sca
             key={s.wall.id}
             d={pathOf(body(s, 0.04, [0, 0]))}
             fill="none"
-            stroke="#1d4f7a"
+            stroke={colour.action}
             strokeWidth={2.5}
             vectorEffect="non-scaling-stroke"
           />

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useMemo } from 'react';
 import { openGaps } from '@/core/checks/openGaps';
 import { shortestGap } from '@/core/geometry/shortestGap';
@@ -29,8 +30,8 @@ export function GapMarks({ job, storeyId, px }: { job: Job; storeyId: Id; px: To
             data-testid="gap"
           >
             <title>{`A gap of ${g.widthM.toFixed(2)} m. G closes it.`}</title>
-            <path d="M0 -9L9 0L0 9L-9 0Z" fill="#fffdf8" stroke="#b9801a" strokeWidth={1.8} />
-            <path d="M0 -9L9 0L0 9Z" fill="#b9801a" />
+            <path d="M0 -9L9 0L0 9L-9 0Z" fill={colour.panel} stroke={colour.ochre} strokeWidth={1.8} />
+            <path d="M0 -9L9 0L0 9Z" fill={colour.ochre} />
           </g>
         );
       })}
@@ -53,7 +54,7 @@ export function UnknownMarks({
   if (scale < 18) return null;
   const unknown = new Set(job.assemblies.filter((a) => a.hatch === 'unknown').map((a) => a.id));
   return (
-    <g pointerEvents="none" fill="#7a520a" fontSize={12.5} fontWeight={700} textAnchor="middle">
+    <g pointerEvents="none" fill={colour.ochreText} fontSize={12.5} fontWeight={700} textAnchor="middle">
       {job.walls.flatMap((w) => {
         if (w.storeyId !== storeyId || !unknown.has(w.assemblyId)) return [];
         const length = Math.hypot(w.bx - w.ax, w.by - w.ay);
@@ -99,7 +100,15 @@ export function WallHandles({
             className="cursor-move"
           >
             <rect x={-14} y={-14} width={28} height={28} fill="transparent" />
-            <rect x={-5} y={-5} width={10} height={10} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={2} />
+            <rect
+              x={-5}
+              y={-5}
+              width={10}
+              height={10}
+              fill={colour.panel}
+              stroke={colour.action}
+              strokeWidth={2}
+            />
           </g>
         );
       })}
@@ -119,9 +128,9 @@ export function TypedRoomGhost({ px, lengths }: { px: ToPx; lengths: Lengths }) 
     <g pointerEvents="none" data-testid="typed-room">
       <path
         d={pathOf(typed.outline.map((p) => px(...p)))}
-        fill="#1d4f7a"
+        fill={colour.action}
         fillOpacity={0.08}
-        stroke="#1d4f7a"
+        stroke={colour.action}
         strokeWidth={2}
         strokeDasharray="7 4"
       />
@@ -131,7 +140,7 @@ export function TypedRoomGhost({ px, lengths }: { px: ToPx; lengths: Lengths }) 
         textAnchor="middle"
         fontSize={small ? 12 : 14}
         fontWeight={700}
-        fill="#1d4f7a"
+        fill={colour.action}
         className="halo"
       >
         {typed.name}
@@ -154,7 +163,7 @@ export function DragPreview({
   px: ToPx;
   scale: number;
 }) {
-  const line = { fill: '#1d4f7a', fillOpacity: 0.12, stroke: '#1d4f7a', strokeWidth: 2 };
+  const line = { fill: colour.action, fillOpacity: 0.12, stroke: colour.action, strokeWidth: 2 };
   const at = (points: readonly Point[]) => pathOf(points.map((p) => px(...p)));
   const bar = (ax: number, ay: number, bx: number, by: number, half: number): Point[] => {
     const length = Math.hypot(bx - ax, by - ay) || 1;
@@ -253,7 +262,7 @@ export function SiteMarks({
             data-id={b.id}
             className="cursor-move"
             fill="transparent"
-            stroke={moved && moved.id === b.id ? '#1d4f7a' : 'none'}
+            stroke={moved && moved.id === b.id ? colour.action : 'none'}
             strokeWidth={2}
           />
         ))}
@@ -302,7 +311,7 @@ export function RouteLines({
               <path d={d} stroke="transparent" strokeWidth={14} />
               <path
                 d={d}
-                stroke={r.id === selectedId ? '#1d4f7a' : '#7a520a'}
+                stroke={r.id === selectedId ? colour.action : colour.ochreText}
                 strokeWidth={r.id === selectedId ? 3 : 2}
                 strokeDasharray="9 4 2 4"
               />
@@ -319,7 +328,7 @@ export function RouteLines({
             <path
               key={c.id}
               d={d}
-              stroke={c.id === selectedId ? '#1d4f7a' : '#8a8069'}
+              stroke={c.id === selectedId ? colour.action : colour.circuit}
               strokeWidth={1.2}
               strokeDasharray="3 3"
               pointerEvents="none"

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { Id, Point } from '@/core/job/records';
 import { lengthText, type Lengths } from '@/ui/units';
 import type { ToPx } from './RoomLabels';
@@ -32,7 +33,7 @@ export function ToolGhost({
       <path
         d={`M${line}`}
         fill="none"
-        stroke="#1d4f7a"
+        stroke={colour.action}
         strokeWidth={2}
         strokeDasharray="9 4 2 4"
         pointerEvents="none"
@@ -54,14 +55,14 @@ export function ToolGhost({
           y={Math.min(ay, by)}
           width={Math.abs(bx - ax)}
           height={Math.abs(by - ay)}
-          fill="#1d4f7a"
+          fill={colour.action}
           fillOpacity={0.08}
-          stroke="#1d4f7a"
+          stroke={colour.action}
           strokeWidth={2}
           strokeDasharray="6 4"
         />
       ) : (
-        <path d={`M${ax} ${ay}L${bx} ${by}`} stroke="#1d4f7a" strokeWidth={1.6} strokeOpacity={0.8} />
+        <path d={`M${ax} ${ay}L${bx} ${by}`} stroke={colour.action} strokeWidth={1.6} strokeOpacity={0.8} />
       )}
       <Tag x={bx + 14} y={by + 14} text={text} />
     </g>
@@ -74,12 +75,12 @@ function Tag({ x, y, text }: { x: number; y: number; text: string }) {
       <rect
         width={text.length * 8.4 + 18}
         height={26}
-        fill="#fffdf8"
-        stroke="#1d4f7a"
+        fill={colour.panel}
+        stroke={colour.action}
         strokeWidth={1.4}
         rx={3}
       />
-      <text x={9} y={18} fontSize={14} fontWeight={700} fill="#1f2a37">
+      <text x={9} y={18} fontSize={14} fontWeight={700} fill={colour.ink}>
         {text}
       </text>
     </g>

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { Job } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
 
@@ -37,7 +38,7 @@ export function Underlay({
                 width={w}
                 height={h}
                 fill="transparent"
-                stroke={p.id === selectedId ? '#1d4f7a' : '#b9af98'}
+                stroke={p.id === selectedId ? colour.action : colour.strong}
                 strokeWidth={p.id === selectedId ? 2 : 1}
                 strokeDasharray="4 3"
                 vectorEffect="non-scaling-stroke"

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useEffect, useMemo, useState } from 'react';
 import { find } from '@/core/job/job';
 import type { SnapKind } from '@/core/survey/snap';
@@ -13,7 +14,7 @@ import { closedBy, type DraftEnd, draftEnd } from './wallDraft';
 
 /** The mark of what the pointer caught: ring and dot, corner, lozenge, or a small cross. */
 function SnapMark({ kind, square }: { kind: SnapKind; square: boolean }) {
-  const line = { fill: 'none', stroke: '#1d4f7a', strokeWidth: 1.6 };
+  const line = { fill: 'none', stroke: colour.action, strokeWidth: 1.6 };
   return (
     <g>
       {square && <path d="M-13 -4V-13H-4" {...line} />}
@@ -23,8 +24,8 @@ function SnapMark({ kind, square }: { kind: SnapKind; square: boolean }) {
         <path d="M-5 0H5M0 -5V5" {...line} />
       ) : (
         <>
-          <circle r={7} {...line} fill="#fffdf8" />
-          <circle r={2.4} fill="#1d4f7a" />
+          <circle r={7} {...line} fill={colour.panel} />
+          <circle r={2.4} fill={colour.action} />
         </>
       )}
     </g>
@@ -88,32 +89,32 @@ export function WallGhost({
             [bx - nx, by - ny],
             [ax - nx, ay - ny],
           ])}
-          fill="#dce9f0"
-          stroke="#1d4f7a"
+          fill={colour.cell}
+          stroke={colour.action}
           strokeWidth={2}
         />
         <title>{assembly?.name}</title>
       </g>
-      <rect x={ax - 4} y={ay - 4} width={8} height={8} fill="#1d4f7a" data-hatch={hatch} />
+      <rect x={ax - 4} y={ay - 4} width={8} height={8} fill={colour.action} data-hatch={hatch} />
       <g transform={`translate(${bx} ${by})`}>
         <SnapMark kind={draft.snap.kind} square={draft.snap.square} />
       </g>
       <g transform={`translate(${tagX} ${tagY})`}>
-        <rect width={172} height={58} rx={3} fill="#fffdf8" stroke="#1f2a37" strokeWidth={1.2} />
+        <rect width={172} height={58} rx={3} fill={colour.panel} stroke={colour.ink} strokeWidth={1.2} />
         <rect
           x={6}
           y={6}
           width={94}
           height={28}
-          fill="#fffdf8"
-          stroke="#1d4f7a"
+          fill={colour.panel}
+          stroke={colour.action}
           strokeWidth={draft.field === 'length' ? 2 : 0.8}
         />
-        <text x={13} y={26} fontSize={16} fontWeight={700} fill="#1f2a37" data-testid="draft-length">
+        <text x={13} y={26} fontSize={16} fontWeight={700} fill={colour.ink} data-testid="draft-length">
           {value}
           {draft.field === 'length' && draft.typed !== '' ? '|' : ''}
         </text>
-        <text x={94} y={25} fontSize={12} fill="#566070" textAnchor="end">
+        <text x={94} y={25} fontSize={12} fill={colour.muted} textAnchor="end">
           {lengths}
         </text>
         <rect
@@ -121,14 +122,20 @@ export function WallGhost({
           y={6}
           width={60}
           height={28}
-          fill="#f7f4ec"
-          stroke="#1d4f7a"
+          fill={colour.paper}
+          stroke={colour.action}
           strokeWidth={draft.field === 'angle' ? 2 : 0.5}
         />
-        <text x={160} y={25} fontSize={14} fill="#1f2a37" textAnchor="end">
+        <text x={160} y={25} fontSize={14} fill={colour.ink} textAnchor="end">
           {shownDeg}°
         </text>
-        <text x={9} y={50} fontSize={12} fontWeight={600} fill={end.problem ? '#9a4321' : '#1d4f7a'}>
+        <text
+          x={9}
+          y={50}
+          fontSize={12}
+          fontWeight={600}
+          fill={end.problem ? colour.rustText : colour.action}
+        >
           {words || (draft.typed ? 'Enter places it' : 'type a length, arrows turn')}
         </text>
       </g>

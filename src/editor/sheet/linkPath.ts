@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { find, type Job } from '@/core/job/job';
 import type { Id, Link, Unit } from '@/core/job/records';
 import type { ToPx } from './RoomLabels';
@@ -10,8 +11,8 @@ export interface Stroke {
   round?: boolean;
 }
 
-const paper = '#fffdf8';
-const ink = '#1f2a37';
+const paper = colour.panel;
+const ink = colour.ink;
 
 /**
  * How a link is drawn along its path, undermost first: Ethernet and fibre solid, coax double, over the

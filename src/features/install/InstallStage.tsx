@@ -147,7 +147,7 @@ function Runbook() {
           )}
         </header>
         {view.problems.map((p) => (
-          <p key={p} role="alert" className="border-b border-rule bg-[#fbf3df] px-4 py-1.5 text-ochre-text">
+          <p key={p} role="alert" className="border-b border-rule bg-ochre-wash px-4 py-1.5 text-ochre-text">
             {p}
           </p>
         ))}

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { JobSummary } from '@/core/progress/jobSummary';
 
 /** The property's own outline on one ground line. */
@@ -21,14 +22,14 @@ export function JobPicture({ job }: { job: JobSummary }) {
       viewBox="0 0 108 66"
       aria-hidden="true"
       className="job-picture shrink-0"
-      fill="#fffdf8"
-      stroke="#1f2a37"
+      fill={colour.panel}
+      stroke={colour.ink}
     >
       <path d={`M2 ${ground}H106`} strokeWidth={1.2} />
       <path
         d={Array.from({ length: 16 }, (_, i) => `M${i * 6.6 + 6} ${ground + 1}l-4 5`).join('')}
         strokeWidth={0.6}
-        stroke="#8a8f96"
+        stroke={colour.faint}
       />
       {buildings.map((b, i) => {
         const [w, h] = [b.widthM * scale, Math.max(6, b.heightM * scale)];

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { find, type Job } from '@/core/job/job';
 import type { SectionBuilding } from '@/core/wiring/layout';
 
@@ -39,7 +40,7 @@ export function HouseSection({
     <g pointerEvents="none">
       <path
         d={`M${left} ${bottom}L${[...roof].map((p) => p.join(' ')).join('L')}L${right} ${bottom}Z`}
-        fill="#fffdf8"
+        fill={colour.panel}
         stroke="none"
       />
       {[left, right - thick].map((x) => (
@@ -49,7 +50,7 @@ export function HouseSection({
             width={thick / scale}
             height={(bottom - top) / scale}
             fill={`url(#${prefix}-${outer?.hatch ?? 'plain'})`}
-            stroke="#1f2a37"
+            stroke={colour.ink}
             strokeWidth={1.2 / scale}
           />
         </g>
@@ -64,8 +65,8 @@ export function HouseSection({
               y={floor}
               width={right - left - 2 * thick}
               height={floorPx}
-              fill="#e7dfcc"
-              stroke="#1f2a37"
+              fill={colour.earth}
+              stroke={colour.ink}
               strokeWidth={0.9}
             />
             {s.partitions.map((p, i) => {
@@ -80,7 +81,7 @@ export function HouseSection({
                     width={w / scale}
                     height={(floor - y) / scale}
                     fill={`url(#${prefix}-${a?.hatch ?? 'plain'})`}
-                    stroke="#1f2a37"
+                    stroke={colour.ink}
                     strokeWidth={0.9 / scale}
                   />
                 </g>
@@ -101,7 +102,7 @@ export function HouseSection({
                   textAnchor="middle"
                   fontSize={11.5}
                   fontWeight={600}
-                  fill="#566070"
+                  fill={colour.muted}
                   className="halo"
                 >
                   {r.name}
@@ -114,7 +115,7 @@ export function HouseSection({
       <path
         d={`M${line.map((p) => p.join(' ')).join('L')}`}
         fill="none"
-        stroke="#1f2a37"
+        stroke={colour.ink}
         strokeWidth={3.2}
         strokeLinejoin="miter"
       />

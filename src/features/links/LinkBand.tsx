@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { WiringPath } from '@/core/wiring/paths';
 import { linkStrokes, zigzag } from '@/editor/sheet/linkPath';
 import { servicePointShapes } from '@/editor/sheet/Marks';
@@ -56,23 +57,23 @@ export function LinkBand({
       <path
         d={d}
         fill="none"
-        stroke={chosen ? '#1d4f7a' : '#1f2a37'}
+        stroke={chosen ? colour.action : colour.ink}
         strokeWidth={width + (chosen ? 3.4 : 1.8)}
       />
-      <path d={d} fill="none" stroke="#dce9f0" strokeWidth={width} />
+      <path d={d} fill="none" stroke={colour.cell} strokeWidth={width} />
       {load !== null && load > 0 && (
         <path
           d={d}
           fill="none"
-          stroke={load > 1 ? '#cf8a6a' : '#6b9fbb'}
+          stroke={load > 1 ? colour.rustPale : colour.head4}
           strokeWidth={width * Math.min(1, load)}
         />
       )}
-      {medium === 'coax' && <path d={d} fill="none" stroke="#1f2a37" strokeWidth={4} />}
+      {medium === 'coax' && <path d={d} fill="none" stroke={colour.ink} strokeWidth={4} />}
       <path
         d={medium === 'powerline' ? toothed(path, px) : d}
         fill="none"
-        stroke={medium === 'coax' ? '#fffdf8' : '#1f2a37'}
+        stroke={medium === 'coax' ? colour.panel : colour.ink}
         strokeWidth={medium === 'coax' ? 1.8 : medium === 'wireless' ? 2.6 : 1.5}
         strokeDasharray={spine?.dash?.join(' ')}
         strokeLinecap={spine?.round ? 'round' : undefined}
@@ -83,11 +84,19 @@ export function LinkBand({
         return (
           <g key={servicePoint.id} transform={`translate(${x} ${y})`}>
             <title>{servicePoint.name}</title>
-            <rect x={-9} y={-9} width={18} height={18} fill="#fffdf8" stroke="#1f2a37" strokeWidth={0.9} />
+            <rect
+              x={-9}
+              y={-9}
+              width={18}
+              height={18}
+              fill={colour.panel}
+              stroke={colour.ink}
+              strokeWidth={0.9}
+            />
             <path
               d={servicePointShapes[servicePoint.kind]}
               fill="none"
-              stroke="#1f2a37"
+              stroke={colour.ink}
               strokeWidth={1.3}
               transform="scale(0.9)"
             />
@@ -105,7 +114,7 @@ export function OtherWay({ path, px, title }: { path: WiringPath; px: Px; title:
     <path
       d={medium === 'powerline' ? toothed(path, px) : svgPathOf(path, px)}
       fill="none"
-      stroke="#566070"
+      stroke={colour.muted}
       strokeOpacity={0.75}
       strokeWidth={1.4}
       strokeDasharray={medium === 'wireless' ? '0.1 6' : medium === 'ethernet' ? '7 4' : undefined}

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { find } from '@/core/job/job';
 import { mediumWords } from '@/core/media/mediumWords';
 import { StatusMark } from '@/ui/marks';
@@ -50,7 +51,7 @@ export function LinkList() {
                   <LinkIcon link={link} />
                 ) : (
                   <svg width={34} height={14} aria-hidden="true" className="shrink-0">
-                    {street && <path d="M12 7L24 1V13Z" fill="#1f2a37" />}
+                    {street && <path d="M12 7L24 1V13Z" fill={colour.ink} />}
                   </svg>
                 )}
                 <span className="min-w-0 flex-1 leading-tight">

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useMemo, useState } from 'react';
 import { find } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
@@ -95,15 +96,15 @@ function WiringLegend({ use }: { use: Use }) {
       ))}
       <span className="flex items-center gap-2">
         <svg width={44} height={14} aria-hidden="true">
-          <path d="M0 7H44" stroke="#1f2a37" strokeWidth={13} />
-          <path d="M0 7H44" stroke="#dce9f0" strokeWidth={11} />
-          {use === 'all' && <path d="M0 7H44" stroke="#6b9fbb" strokeWidth={5} />}
+          <path d="M0 7H44" stroke={colour.ink} strokeWidth={13} />
+          <path d="M0 7H44" stroke={colour.cell} strokeWidth={11} />
+          {use === 'all' && <path d="M0 7H44" stroke={colour.head4} strokeWidth={5} />}
         </svg>
         {use === 'all' ? 'Width: carries; filled: in use' : 'Width: what it carries'}
       </span>
       <span className="flex items-center gap-2">
         <svg width={34} height={14} aria-hidden="true">
-          <path d="M0 7H34" stroke="#566070" strokeWidth={1.4} strokeDasharray="7 4" />
+          <path d="M0 7H34" stroke={colour.muted} strokeWidth={1.4} strokeDasharray="7 4" />
         </svg>
         Grey: possible
       </span>

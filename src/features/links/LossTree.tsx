@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import type { CoaxLosses, LossStep, MainsLosses } from '@/core/media/lossSteps';
 import { PartHead } from '@/ui/primitives';
 import { useJob } from '@/client/store/JobProvider';
@@ -42,7 +43,7 @@ export function CoaxTree({
         role="img"
         aria-label={`${losses.from} to ${losses.to}: ${steps.map((s) => `${s.label} ${s.db.toFixed(1)} dB`).join(', ')}; ${lossDb.toFixed(1)} dB in all`}
       >
-        <g fontSize={11.5} fill="#566070">
+        <g fontSize={11.5} fill={colour.muted}>
           <text x={0} y={11}>
             {letters[0]} to {letters[1]}
           </text>
@@ -56,18 +57,18 @@ export function CoaxTree({
           </text>
         </g>
         <g transform="translate(0 16)">
-          <path d={`M0 0H312`} stroke="#1f2a37" strokeWidth={1.5} />
+          <path d={`M0 0H312`} stroke={colour.ink} strokeWidth={1.5} />
           <rect
             x={at(fullUpToDb)}
             width={at(nothingFromDb) - at(fullUpToDb)}
             height={height}
-            fill="#fbf3df"
+            fill={colour.ochreWash}
           />
-          <path d={`M${at(0)} 0V${height}`} stroke="#b9af98" />
-          <path d={`M${at(fullUpToDb)} 0V${height}`} stroke="#b9801a" strokeWidth={1.4} />
-          <path d={`M${at(nothingFromDb)} 0V${height}`} stroke="#b4532a" strokeWidth={1.4} />
-          <path d={`M8 ${rowPx / 2}V${height - rowPx / 2}`} stroke="#1f2a37" strokeWidth={5} />
-          <path d={`M8 ${rowPx / 2}V${height - rowPx / 2}`} stroke="#fffdf8" strokeWidth={2.2} />
+          <path d={`M${at(0)} 0V${height}`} stroke={colour.strong} />
+          <path d={`M${at(fullUpToDb)} 0V${height}`} stroke={colour.ochre} strokeWidth={1.4} />
+          <path d={`M${at(nothingFromDb)} 0V${height}`} stroke={colour.rust} strokeWidth={1.4} />
+          <path d={`M8 ${rowPx / 2}V${height - rowPx / 2}`} stroke={colour.ink} strokeWidth={5} />
+          <path d={`M8 ${rowPx / 2}V${height - rowPx / 2}`} stroke={colour.panel} strokeWidth={2.2} />
           <End y={0} text={losses.from} />
           {placed.map(({ step, from }, i) => (
             <Step key={i} y={(i + 1) * rowPx} step={step} from={from} />
@@ -103,9 +104,9 @@ export function CoaxTree({
 function End({ y, text }: { y: number; text: string }) {
   return (
     <g transform={`translate(0 ${y})`}>
-      <circle cx={8} cy={rowPx / 2} r={5} fill="#fffdf8" stroke="#1f2a37" strokeWidth={1.5} />
-      <circle cx={8} cy={rowPx / 2} r={1.6} fill="#1f2a37" />
-      <text x={22} y={rowPx / 2 + 4} fontSize={12} fontWeight={700} fill="#1f2a37">
+      <circle cx={8} cy={rowPx / 2} r={5} fill={colour.panel} stroke={colour.ink} strokeWidth={1.5} />
+      <circle cx={8} cy={rowPx / 2} r={1.6} fill={colour.ink} />
+      <text x={22} y={rowPx / 2 + 4} fontSize={12} fontWeight={700} fill={colour.ink}>
         {text.length > 24 ? `${text.slice(0, 23)}…` : text}
       </text>
     </g>
@@ -117,23 +118,23 @@ function Step({ y, step, from }: { y: number; step: LossStep; from: number }) {
   const words = step.label.split(', ');
   return (
     <g transform={`translate(0 ${y})`}>
-      <path d={`M0 0H312`} stroke="#e7dfcc" />
+      <path d={`M0 0H312`} stroke={colour.earth} />
       {step.kind === 'splitter' && (
         <rect
           x={1}
           y={rowPx / 2 - 6}
           width={14}
           height={12}
-          fill="#fffdf8"
-          stroke="#1f2a37"
+          fill={colour.panel}
+          stroke={colour.ink}
           strokeWidth={1.3}
         />
       )}
-      <text x={22} y={words.length > 1 ? 11 : rowPx / 2 + 4} fontSize={11.5} fill="#1f2a37">
+      <text x={22} y={words.length > 1 ? 11 : rowPx / 2 + 4} fontSize={11.5} fill={colour.ink}>
         {words[0]}
       </text>
       {words.length > 1 && (
-        <text x={22} y={22.5} fontSize={10.5} fill="#566070">
+        <text x={22} y={22.5} fontSize={10.5} fill={colour.muted}>
           {words.slice(1).join(', ')}
         </text>
       )}
@@ -142,8 +143,8 @@ function Step({ y, step, from }: { y: number; step: LossStep; from: number }) {
         y={8}
         width={Math.max(1.5, at(sure) - at(from))}
         height={11}
-        fill="#6b9fbb"
-        stroke="#2a6285"
+        fill={colour.head4}
+        stroke={colour.isoline}
       />
       {step.fearedDb > 0 && (
         <rect
@@ -151,11 +152,11 @@ function Step({ y, step, from }: { y: number; step: LossStep; from: number }) {
           y={8}
           width={at(from + step.db) - at(sure)}
           height={11}
-          fill="#f3dfae"
-          stroke="#b9801a"
+          fill={colour.ochreBand}
+          stroke={colour.ochre}
         />
       )}
-      <text x={310} y={rowPx / 2 + 4} fontSize={12} fontWeight={700} textAnchor="end" fill="#1f2a37">
+      <text x={310} y={rowPx / 2 + 4} fontSize={12} fontWeight={700} textAnchor="end" fill={colour.ink}>
         {step.db.toFixed(1)}
       </text>
     </g>

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { type KeyboardEvent, useId, useMemo, useRef } from 'react';
 import { find } from '@/core/job/job';
 import type { Unit } from '@/core/job/records';
@@ -97,16 +98,16 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
           aria-label="The wiring, cut open"
         >
           <Hatches prefix={prefix} />
-          <path d={`M0 ${ground}H${w}`} stroke="#1f2a37" strokeWidth={1.4} />
+          <path d={`M0 ${ground}H${w}`} stroke={colour.ink} strokeWidth={1.4} />
           <path
             d={Array.from({ length: Math.ceil(w / 9) }, (_, i) => `M${i * 9 + 4} ${ground + 1}l-5 6`).join(
               '',
             )}
-            stroke="#8a8f96"
+            stroke={colour.faint}
             strokeWidth={0.8}
           />
           {ticks.map((z) => (
-            <text key={z} x={6} y={px(0, z)[1] + 4} fontSize={11.5} fill="#566070">
+            <text key={z} x={6} y={px(0, z)[1] + 4} fontSize={11.5} fill={colour.muted}>
               {lengthText(z, lengths, 0).replace(/\s?m$/, z === 0 ? '' : ' m')}
             </text>
           ))}
@@ -118,11 +119,11 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
                 {g.shortened && (
                   <path
                     d={`M${(a + b) / 2 - 5} ${ground + 7}l4 -14M${(a + b) / 2 + 2} ${ground + 7}l4 -14`}
-                    stroke="#1f2a37"
+                    stroke={colour.ink}
                     strokeWidth={1.3}
                   />
                 )}
-                <text x={(a + b) / 2} y={under} fontSize={11.5} textAnchor="middle" fill="#566070">
+                <text x={(a + b) / 2} y={under} fontSize={11.5} textAnchor="middle" fill={colour.muted}>
                   {lengthText(g.metres, lengths, 0)}
                 </text>
               </g>
@@ -140,7 +141,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
                   fontSize={12.5}
                   fontWeight={700}
                   textAnchor="middle"
-                  fill="#1f2a37"
+                  fill={colour.ink}
                 >
                   {section.building.name}
                 </text>
@@ -154,7 +155,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
               fontSize={12.5}
               fontWeight={700}
               textAnchor="middle"
-              fill="#1f2a37"
+              fill={colour.ink}
             >
               Outdoors
             </text>
@@ -164,8 +165,8 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
               const [x, y] = px(...layout.placeOf(s));
               return (
                 <g key={s.id} transform={`translate(${x} ${y})`}>
-                  <path d="M-4 0H4M0 -4V4" stroke="#8a8f96" strokeWidth={1.6} />
-                  <text x={5} y={-3} fontSize={11} fontWeight={600} fill="#566070" className="halo">
+                  <path d="M-4 0H4M0 -4V4" stroke={colour.faint} strokeWidth={1.6} />
+                  <text x={5} y={-3} fontSize={11} fontWeight={600} fill={colour.muted} className="halo">
                     {s.number}
                   </text>
                 </g>
@@ -262,17 +263,17 @@ function UnitPeg({
           y={-29}
           width={wide}
           height={second ? 32 : 18}
-          fill="#fffdf8"
+          fill={colour.panel}
           fillOpacity={0.88}
         />
       )}
       {first && (
-        <text {...text} y={-15} fontSize={14} fontWeight={700} fill="#1f2a37">
+        <text {...text} y={-15} fontSize={14} fontWeight={700} fill={colour.ink}>
           {first}
         </text>
       )}
       {second && (
-        <text {...text} y={-2} fontSize={11.5} fill="#566070">
+        <text {...text} y={-2} fontSize={11.5} fill={colour.muted}>
           {second}
         </text>
       )}

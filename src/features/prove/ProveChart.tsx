@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useMemo, useRef } from 'react';
 import { find } from '@/core/job/job';
 import type { Id, Reading } from '@/core/job/records';
@@ -40,7 +41,7 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
         <span>Spot and need, Mbps</span>
         <div ref={ref} className="min-w-0">
           <svg width={width} height={18} className="block" aria-hidden="true">
-            <text x={x(0)} y={12} fontSize={11.5} textAnchor="middle" fill="#566070">
+            <text x={x(0)} y={12} fontSize={11.5} textAnchor="middle" fill={colour.muted}>
               no link
             </text>
             {axis.ticks.map((t) => (
@@ -50,7 +51,7 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
                 y={12}
                 fontSize={11.5}
                 textAnchor="middle"
-                fill={t === job.info.planDownMbps ? '#1f2a37' : '#566070'}
+                fill={t === job.info.planDownMbps ? colour.ink : colour.muted}
                 fontWeight={t === job.info.planDownMbps ? 700 : 400}
               >
                 {t}

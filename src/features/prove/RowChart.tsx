@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { Chart, LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { rateText } from '@/core/network/rateText';
@@ -9,11 +10,6 @@ import type { RateAxis } from './rateAxis';
 
 Chart.register(ScatterController, LinearScale, LogarithmicScale, PointElement, Tooltip);
 
-const ink = '#1f2a37';
-const action = '#1d4f7a';
-const rust = '#b4532a';
-const ochre = '#b9801a';
-const panel = '#fffdf8';
 export const rowPx = 52;
 /** Where the medians lie, and the runs begin, px from the row's top. */
 const [middle, swarmTop, swarmStep] = [20, 35, 4.7];
@@ -58,22 +54,22 @@ function rowOf(proof: SpotProof, plan: number): Row {
 function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axis: RateAxis) {
   const x = (v: number) => axis.x(v, width);
   const { before, after, need, state } = row;
-  const line = (colour: string, wide: number, path: () => void, dash: number[] = []) => {
+  const line = (tone: string, wide: number, path: () => void, dash: number[] = []) => {
     context.beginPath();
     context.setLineDash(dash);
-    context.strokeStyle = colour;
+    context.strokeStyle = tone;
     context.lineWidth = wide;
     path();
     context.stroke();
     context.setLineDash([]);
   };
   for (const tick of axis.ticks)
-    line('#eae4d6', 1, () => {
+    line(colour.gridLine, 1, () => {
       context.moveTo(x(tick), 0);
       context.lineTo(x(tick), rowPx);
     });
   line(
-    ink,
+    colour.ink,
     1,
     () => {
       context.moveTo(x(row.plan), 0);
@@ -82,7 +78,7 @@ function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axi
     [1, 3],
   );
   if (before !== null && after !== null)
-    line(action, 2.6, () => {
+    line(colour.action, 2.6, () => {
       context.moveTo(x(before), middle);
       context.lineTo(x(after), middle);
     });
@@ -92,7 +88,7 @@ function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axi
     context.rect(x(after), middle - 8, x(need) - x(after), 16);
     context.clip();
     for (let at = x(after) - 16; at < x(need); at += 4)
-      line(rust, 1.2, () => {
+      line(colour.rust, 1.2, () => {
         context.moveTo(at, middle + 8);
         context.lineTo(at + 10, middle - 8);
       });
@@ -101,7 +97,7 @@ function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axi
   if (state === 'limited' && after !== null) {
     const end = Math.min(width - 8, x(after) + 58);
     line(
-      ochre,
+      colour.ochre,
       2,
       () => {
         context.moveTo(x(after), middle);
@@ -109,13 +105,13 @@ function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axi
       },
       [5, 3],
     );
-    line(ochre, 2, () => {
+    line(colour.ochre, 2, () => {
       context.moveTo(end - 5, middle - 4);
       context.lineTo(end + 1, middle);
       context.lineTo(end - 5, middle + 4);
     });
   }
-  line(ink, 2.2, () => {
+  line(colour.ink, 2.2, () => {
     context.moveTo(x(need), middle - 10);
     context.lineTo(x(need), middle + 10);
   });
@@ -131,21 +127,21 @@ function drawFigures(
   const x = (v: number) => axis.x(v, width);
   const { before, after, state } = row;
   const left = after !== null && before !== null && x(after) < x(before);
-  const write = (text: string, at: number, toLeft: boolean, colour: string, weight: number) => {
+  const write = (text: string, at: number, toLeft: boolean, tone: string, weight: number) => {
     context.font = `${weight} 13px ${font}`;
     context.textBaseline = 'middle';
     const wide = context.measureText(text).width;
     const from = Math.min(Math.max(0, toLeft ? at - 12 - wide : at + 12), width - wide);
     context.textAlign = 'left';
     context.lineJoin = 'round';
-    context.strokeStyle = panel;
+    context.strokeStyle = colour.panel;
     context.lineWidth = 3.5;
     context.strokeText(text, from, middle);
-    context.fillStyle = colour;
+    context.fillStyle = tone;
     context.fillText(text, from, middle);
   };
   if (before === 0) {
-    context.strokeStyle = ink;
+    context.strokeStyle = colour.ink;
     context.lineWidth = 1.8;
     context.beginPath();
     const at = x(0);
@@ -155,9 +151,9 @@ function drawFigures(
     context.lineTo(at - 5, middle + 5);
     context.stroke();
   }
-  if (before) write(figure(before), x(before), !left, ink, 400);
+  if (before) write(figure(before), x(before), !left, colour.ink, 400);
   if (after !== null) {
-    const colour = state === 'limited' ? '#7a520a' : state === 'short' ? '#9a4321' : action;
+    const tone = state === 'limited' ? colour.ochreText : state === 'short' ? colour.rustText : colour.action;
     if (state === 'limited') {
       // the mark of a test that could show no more: a diamond, its left half filled
       const at = x(after);
@@ -167,19 +163,19 @@ function drawFigures(
       context.lineTo(at, middle + 7);
       context.lineTo(at - 7, middle);
       context.closePath();
-      context.fillStyle = panel;
+      context.fillStyle = colour.panel;
       context.fill();
-      context.strokeStyle = ochre;
+      context.strokeStyle = colour.ochre;
       context.lineWidth = 1.5;
       context.stroke();
       context.beginPath();
       context.moveTo(at, middle - 7);
       context.lineTo(at - 7, middle);
       context.lineTo(at, middle + 7);
-      context.fillStyle = ochre;
+      context.fillStyle = colour.ochre;
       context.fill();
     }
-    write(row.text, state === 'limited' ? x(after) + 52 : x(after), left, colour, 700);
+    write(row.text, state === 'limited' ? x(after) + 52 : x(after), left, tone, 700);
   }
 }
 
@@ -235,8 +231,8 @@ export function RowChart({
             order: 2,
             data: point(shown.before),
             pointRadius: shown.state === 'same' ? 9 : 5,
-            backgroundColor: panel,
-            borderColor: ink,
+            backgroundColor: colour.panel,
+            borderColor: colour.ink,
             borderWidth: 1.7,
           },
           {
@@ -244,16 +240,16 @@ export function RowChart({
             order: 1,
             data: shown.state === 'limited' ? [] : point(shown.after),
             pointRadius: 5.2,
-            backgroundColor: action,
-            borderColor: action,
+            backgroundColor: colour.action,
+            borderColor: colour.action,
           },
           {
             label: 'Run before',
             order: 2,
             data: runs('before'),
             pointRadius: 2,
-            backgroundColor: panel,
-            borderColor: ink,
+            backgroundColor: colour.panel,
+            borderColor: colour.ink,
             borderWidth: 0.9,
           },
           {
@@ -261,8 +257,8 @@ export function RowChart({
             order: 1,
             data: runs('after'),
             pointRadius: 2,
-            backgroundColor: action,
-            borderColor: action,
+            backgroundColor: colour.action,
+            borderColor: colour.action,
             borderWidth: 0.9,
           },
         ],
@@ -280,7 +276,7 @@ export function RowChart({
         plugins: {
           legend: { display: false },
           tooltip: {
-            backgroundColor: ink,
+            backgroundColor: colour.ink,
             displayColors: false,
             callbacks: {
               title: () => '',

@@ -24,7 +24,7 @@ export function SameWay({ proof }: { proof: SpotProof }) {
         </p>
       )}
       {effect && (
-        <div className="mt-2 border-l-[3px] border-ochre bg-[#fbf3df] px-2.5 py-1.5 text-ochre-text">
+        <div className="mt-2 border-l-[3px] border-ochre bg-ochre-wash px-2.5 py-1.5 text-ochre-text">
           <b>Not the same way twice.</b>{' '}
           {proof.differences.map((d) => (
             <span key={d.what}>{d.words} </span>

@@ -1,18 +1,19 @@
+import { colour } from '@/ui/colour';
 import type { Assembly, Layer } from '@/core/job/records';
 
 /** Fill of a layer in a cut, so that two neighbours never look alike. */
 const looks: Record<string, { fill: string; lines?: 'dots' | 'slant' | 'grain' }> = {
-  vacuum: { fill: '#fffdf8' },
-  concrete: { fill: '#e4e1da', lines: 'dots' },
-  brick: { fill: '#e9d9c6', lines: 'slant' },
-  plasterboard: { fill: '#efece4', lines: 'dots' },
-  wood: { fill: '#efe4cc', lines: 'grain' },
-  glass: { fill: '#dfeaee' },
-  'ceiling-board': { fill: '#f2efe8', lines: 'dots' },
-  chipboard: { fill: '#e6d6b8', lines: 'dots' },
-  plywood: { fill: '#ecdcb9', lines: 'grain' },
-  marble: { fill: '#e9e9ea', lines: 'slant' },
-  floorboard: { fill: '#e2cfa6', lines: 'grain' },
+  vacuum: { fill: colour.panel },
+  concrete: { fill: colour.concrete, lines: 'dots' },
+  brick: { fill: colour.brick, lines: 'slant' },
+  plasterboard: { fill: colour.plasterboard, lines: 'dots' },
+  wood: { fill: colour.wood, lines: 'grain' },
+  glass: { fill: colour.glass },
+  'ceiling-board': { fill: colour.plaster, lines: 'dots' },
+  chipboard: { fill: colour.chipboard, lines: 'dots' },
+  plywood: { fill: colour.plywood, lines: 'grain' },
+  marble: { fill: colour.marble, lines: 'slant' },
+  floorboard: { fill: colour.floorboard, lines: 'grain' },
 };
 
 const materialWords: Record<string, string> = {
@@ -60,8 +61,8 @@ export function ConstructionSection({ assembly }: { assembly: Pick<Assembly, 'la
     >
       <defs>
         <pattern id="cut-dots" width="7" height="7" patternUnits="userSpaceOnUse">
-          <circle cx="2" cy="2" r=".7" fill="#566070" />
-          <circle cx="5.4" cy="5" r=".6" fill="#566070" />
+          <circle cx="2" cy="2" r=".7" fill={colour.muted} />
+          <circle cx="5.4" cy="5" r=".6" fill={colour.muted} />
         </pattern>
         <pattern
           id="cut-slant"
@@ -70,10 +71,10 @@ export function ConstructionSection({ assembly }: { assembly: Pick<Assembly, 'la
           patternUnits="userSpaceOnUse"
           patternTransform="rotate(-45)"
         >
-          <rect width="5" height=".9" fill="#8a6f55" />
+          <rect width="5" height=".9" fill={colour.stud} />
         </pattern>
         <pattern id="cut-grain" width="20" height="6" patternUnits="userSpaceOnUse">
-          <path d="M0 3Q5 1.4 10 3T20 3" fill="none" stroke="#8d7444" strokeWidth=".7" />
+          <path d="M0 3Q5 1.4 10 3T20 3" fill="none" stroke={colour.insulation} strokeWidth=".7" />
         </pattern>
       </defs>
       {parts.map(({ layer, x, w, i }) => {
@@ -82,7 +83,7 @@ export function ConstructionSection({ assembly }: { assembly: Pick<Assembly, 'la
             <path
               key={i}
               d={`M${x} ${top - 2}V${top + height + 2}`}
-              stroke="#1d4f7a"
+              stroke={colour.action}
               strokeWidth={2.4}
               strokeDasharray={layer.sheetOhm <= 1 ? undefined : '4 2'}
             />
@@ -90,33 +91,33 @@ export function ConstructionSection({ assembly }: { assembly: Pick<Assembly, 'la
         const look = looks[layer.material];
         return (
           <g key={i}>
-            <rect x={x} y={top} width={w} height={height} fill={look?.fill ?? '#fffdf8'} />
+            <rect x={x} y={top} width={w} height={height} fill={look?.fill ?? colour.panel} />
             {look?.lines && <rect x={x} y={top} width={w} height={height} fill={`url(#cut-${look.lines})`} />}
             <path
               d={`M${x} ${top}V${top + height}M${x + w} ${top}V${top + height}`}
-              stroke="#1f2a37"
+              stroke={colour.ink}
               strokeWidth={1}
             />
             {w > 20 ? (
-              <text x={x + w / 2} y={11} fontSize={11.5} textAnchor="middle" fill="#1f2a37">
+              <text x={x + w / 2} y={11} fontSize={11.5} textAnchor="middle" fill={colour.ink}>
                 {layer.thicknessMm}
               </text>
             ) : null}
           </g>
         );
       })}
-      <path d={torn(top)} fill="none" stroke="#1f2a37" strokeWidth={1} />
-      <path d={torn(top + height)} fill="none" stroke="#1f2a37" strokeWidth={1} />
+      <path d={torn(top)} fill="none" stroke={colour.ink} strokeWidth={1} />
+      <path d={torn(top + height)} fill="none" stroke={colour.ink} strokeWidth={1} />
       {names.map((n, k) => {
         const y = top + height + 18 + (rows - 1 - k) * 15;
         const toLeft = n.middle > width / 2;
         return (
-          <g key={n.i} fontSize={11.5} fill="#1f2a37">
+          <g key={n.i} fontSize={11.5} fill={colour.ink}>
             <circle cx={n.middle} cy={top + height - 8} r={1.6} />
             <path
               d={`M${n.middle} ${top + height - 8}V${y - 4}H${toLeft ? n.middle - 8 : n.middle + 8}`}
               fill="none"
-              stroke="#566070"
+              stroke={colour.muted}
               strokeWidth={0.8}
             />
             <text x={toLeft ? n.middle - 11 : n.middle + 11} y={y} textAnchor={toLeft ? 'end' : 'start'}>

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { surveyGaps, type SpotTerms } from '@/core/checks/surveyGaps';
@@ -92,7 +93,7 @@ function Whisker({ share }: { share: number }) {
     <svg width={40} height={12} aria-hidden="true">
       <path
         d={`M${20 - half} 6H${20 + half}M${20 - half} 2V10M${20 + half} 2V10M20 3V9`}
-        stroke="#b9801a"
+        stroke={colour.ochre}
         strokeWidth={1.8}
         fill="none"
       />

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useId, useMemo } from 'react';
 import { boundsOf } from '@/core/geometry/place';
 import { labelPoint } from '@/core/geometry/polygon';
@@ -67,7 +68,7 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
             fontSize={13}
             fontWeight={700}
             textAnchor="middle"
-            fill="#1f2a37"
+            fill={colour.ink}
             className="halo"
           >
             {r.name}
@@ -86,14 +87,14 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
         cx={width / 2}
         cy={height / 2}
         r={21}
-        fill="#fffdf8"
+        fill={colour.panel}
         fillOpacity={0.75}
-        stroke="#1d4f7a"
+        stroke={colour.action}
         strokeWidth={2.6}
       />
       <path
         d={`M${width / 2 - 9} ${height / 2}h18M${width / 2} ${height / 2 - 9}v18`}
-        stroke="#1d4f7a"
+        stroke={colour.action}
         strokeWidth={2.4}
       />
       <text
@@ -101,7 +102,7 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
         y={height / 2 - 14}
         fontSize={13}
         fontWeight={700}
-        fill="#1d4f7a"
+        fill={colour.action}
         className="halo"
       >
         Stand here

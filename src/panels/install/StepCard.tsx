@@ -63,7 +63,7 @@ export function StepCard({
           {step.cautions.map((c) => (
             <li
               key={c}
-              className="flex items-start gap-2 border-l-[3px] border-ochre bg-[#fbf3df] px-2.5 py-1.5 text-ochre-text"
+              className="flex items-start gap-2 border-l-[3px] border-ochre bg-ochre-wash px-2.5 py-1.5 text-ochre-text"
             >
               <label className="flex items-start gap-2">
                 <input

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { useId } from 'react';
 import { find, type Job } from '@/core/job/job';
 import type { Assembly } from '@/core/job/records';
@@ -73,8 +74,15 @@ export function PathProfileDrawing({
           <Peg letter={what.peg} look="installed" />
         ) : (
           <>
-            <path d="M-5 0H5M0 -5V5" stroke="#1d4f7a" strokeWidth={2} />
-            <text y={-9} textAnchor="middle" fontSize={12.5} fontWeight={700} fill="#1d4f7a" className="halo">
+            <path d="M-5 0H5M0 -5V5" stroke={colour.action} strokeWidth={2} />
+            <text
+              y={-9}
+              textAnchor="middle"
+              fontSize={12.5}
+              fontWeight={700}
+              fill={colour.action}
+              className="halo"
+            >
               {what.text}
             </text>
           </>
@@ -99,7 +107,7 @@ export function PathProfileDrawing({
       <g>
         {parts.map((part, i) => {
           const assemblies = assemblyOf(job, part);
-          const fill = assemblies ? `url(#${prefix}-${assemblies.hatch})` : '#fffdf8';
+          const fill = assemblies ? `url(#${prefix}-${assemblies.hatch})` : colour.panel;
           if (part.kind === 'floor') {
             if (part.z0 < bottom - 0.01 || part.z0 > top + 0.01) return null;
             const [x0, y] = px(part.s0, part.z0);
@@ -112,8 +120,8 @@ export function PathProfileDrawing({
                   y={y}
                   width={x1 - x0}
                   height={deep}
-                  fill="#e7dfcc"
-                  stroke="#1f2a37"
+                  fill={colour.earth}
+                  stroke={colour.ink}
                   strokeWidth={0.9}
                 />
               </g>
@@ -121,7 +129,7 @@ export function PathProfileDrawing({
           }
           if (part.kind === 'roof') {
             const [[x0, y0], [x1, y1]] = [px(part.s0, part.z0), px(part.s1, part.z1)];
-            return <path key={i} d={`M${x0} ${y0}L${x1} ${y1}`} stroke="#1f2a37" strokeWidth={2.2} />;
+            return <path key={i} d={`M${x0} ${y0}L${x1} ${y1}`} stroke={colour.ink} strokeWidth={2.2} />;
           }
           const [z0, z1] = [clampZ(part.z0), clampZ(part.z1)];
           if (z1 - z0 < 0.01) return null;
@@ -135,13 +143,13 @@ export function PathProfileDrawing({
                   y={y1}
                   width={Math.max(3, x1 - x0)}
                   height={y0 - y1}
-                  fill="#f7f4ec"
-                  stroke="#1f2a37"
+                  fill={colour.paper}
+                  stroke={colour.ink}
                   strokeWidth={0.9}
                   strokeOpacity={0.6}
                 />
                 {x1 - x0 > part.name.length * 6.2 && (
-                  <text x={(x0 + x1) / 2} y={y0 - 5} fontSize={11.5} textAnchor="middle" fill="#566070">
+                  <text x={(x0 + x1) / 2} y={y0 - 5} fontSize={11.5} textAnchor="middle" fill={colour.muted}>
                     {part.name}
                   </text>
                 )}
@@ -155,7 +163,7 @@ export function PathProfileDrawing({
                 width={thick / scale}
                 height={(y0 - y1) / scale}
                 fill={fill}
-                stroke="#1f2a37"
+                stroke={colour.ink}
                 strokeWidth={1.3 / scale}
               />
             </g>
@@ -166,24 +174,34 @@ export function PathProfileDrawing({
               y={y1}
               width={thick}
               height={y0 - y1}
-              fill="#fffdf8"
-              stroke="#1f2a37"
+              fill={colour.panel}
+              stroke={colour.ink}
               strokeWidth={0.9}
               strokeDasharray="4 3"
             />
           );
         })}
       </g>
-      <path d={`M${line}`} fill="none" stroke="#fffdf8" strokeWidth={4} />
-      <path d={`M${line}`} fill="none" stroke="#1d4f7a" strokeWidth={1.8} data-testid="cut-way" />
+      <path d={`M${line}`} fill="none" stroke={colour.panel} strokeWidth={4} />
+      <path d={`M${line}`} fill="none" stroke={colour.action} strokeWidth={1.8} data-testid="cut-way" />
       {path.slice(1, -1).map((p, i) => {
         const [x, y] = px(p.sM, p.zM);
-        return <circle key={i} cx={x} cy={y} r={3.6} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1.6} />;
+        return (
+          <circle
+            key={i}
+            cx={x}
+            cy={y}
+            r={3.6}
+            fill={colour.panel}
+            stroke={colour.action}
+            strokeWidth={1.6}
+          />
+        );
       })}
       {numbers.map(({ x, y }, i) => (
         <g key={i}>
-          <circle cx={x} cy={y} r={7.5} fill="#fffdf8" stroke="#1d4f7a" strokeWidth={1} />
-          <text x={x} y={y + 4} fontSize={11.5} fontWeight={700} textAnchor="middle" fill="#1d4f7a">
+          <circle cx={x} cy={y} r={7.5} fill={colour.panel} stroke={colour.action} strokeWidth={1} />
+          <text x={x} y={y + 4} fontSize={11.5} fontWeight={700} textAnchor="middle" fill={colour.action}>
             {i + 1}
           </text>
         </g>
@@ -213,11 +231,11 @@ function Scale({
   const each = unit * (scale * unit > 26 ? 1 : scale * unit > 13 ? 2 : 5);
   const ticks = Array.from({ length: Math.floor(lengthM / each) + 1 }, (_, i) => i * each);
   return (
-    <g fontSize={11.5} fill="#566070" textAnchor="middle">
-      <path d={`M${x} ${y - 8}H${x + lengthM * scale}`} stroke="#b9af98" />
+    <g fontSize={11.5} fill={colour.muted} textAnchor="middle">
+      <path d={`M${x} ${y - 8}H${x + lengthM * scale}`} stroke={colour.strong} />
       {ticks.map((t, i) => (
         <g key={i} transform={`translate(${x + t * scale} ${y})`}>
-          <path d="M0 -12V-8" stroke="#566070" />
+          <path d="M0 -12V-8" stroke={colour.muted} />
           <text y={4}>{feet ? `${Math.round(t / 0.3048)}′` : `${Math.round(t)}${i === 0 ? ' m' : ''}`}</text>
         </g>
       ))}

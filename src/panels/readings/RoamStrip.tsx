@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { rateText } from '@/core/network/rateText';
 import { find, type Job } from '@/core/job/job';
 import type { RoamWalk } from '@/core/job/records';
@@ -32,15 +33,15 @@ export function RoamStrip({
       aria-label={`${samples.length} seconds, ${samples.filter((s) => s.latencyMs === null).length} without an answer`}
     >
       {grid.map((m) => (
-        <path key={m} d={`M0 ${y(m)}H${width}`} stroke="#ddd6c6" />
+        <path key={m} d={`M0 ${y(m)}H${width}`} stroke={colour.rule} />
       ))}
       {samples.map((s) =>
         s.latencyMs === null ? (
           <g key={s.atS}>
-            <rect x={x(s.atS)} y={2} width={wide} height={height - axis - 2} fill="#f3e0d6" />
+            <rect x={x(s.atS)} y={2} width={wide} height={height - axis - 2} fill={colour.rustBand} />
             <path
               d={`M${x(s.atS)} ${height - axis}L${x(s.atS) + wide} 2`}
-              stroke="#b4532a"
+              stroke={colour.rust}
               strokeWidth={1.4}
             />
           </g>
@@ -51,11 +52,11 @@ export function RoamStrip({
             y={y(s.mbps ?? 0)}
             width={wide}
             height={height - axis - y(s.mbps ?? 0)}
-            fill="#6b9fbb"
+            fill={colour.head4}
           />
         ),
       )}
-      <path d={`M0 ${height - axis}H${width}`} stroke="#1f2a37" strokeWidth={1.2} />
+      <path d={`M0 ${height - axis}H${width}`} stroke={colour.ink} strokeWidth={1.2} />
       {grid.map((m) => (
         <text
           key={m}
@@ -63,7 +64,7 @@ export function RoamStrip({
           y={y(m) + 4}
           fontSize={11.5}
           textAnchor="end"
-          fill="#1f2a37"
+          fill={colour.ink}
           className="halo"
         >
           {rateText(m)}
@@ -74,8 +75,8 @@ export function RoamStrip({
         .filter((m) => m.atS >= from)
         .map((m) => (
           <g key={`${m.atS} ${m.spotId}`} transform={`translate(${x(m.atS)} 0)`}>
-            <path d={`M0 4V${height - axis}`} stroke="#1f2a37" strokeDasharray="2 3" />
-            <text y={height - 4} fontSize={11.5} fontWeight={700} fill="#1f2a37">
+            <path d={`M0 4V${height - axis}`} stroke={colour.ink} strokeDasharray="2 3" />
+            <text y={height - 4} fontSize={11.5} fontWeight={700} fill={colour.ink}>
               {find(job, 'spot', m.spotId)?.number}
             </text>
           </g>

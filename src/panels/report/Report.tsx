@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { mediumWords } from '@/core/media/mediumWords';
 import { useEffect, useState } from 'react';
 import { find, type Job } from '@/core/job/job';
@@ -93,7 +94,7 @@ export function Report() {
         </p>
         <svg width="100%" height={6} className="mt-2 block border-b border-ink" aria-hidden="true">
           <pattern id="ruled" width={46} height={6} patternUnits="userSpaceOnUse">
-            <rect width={23} height={5} fill="#1f2a37" />
+            <rect width={23} height={5} fill={colour.ink} />
           </pattern>
           <rect width="100%" height={5} fill="url(#ruled)" />
         </svg>
@@ -240,7 +241,15 @@ function PlanKey() {
         Better than needed
         <svg width={130} height={13} aria-hidden="true">
           {tints.slice(0, 5).map((t, i) => (
-            <rect key={t} x={i * 26} width={26} height={13} fill={t} stroke="#2a6285" strokeWidth={0.8} />
+            <rect
+              key={t}
+              x={i * 26}
+              width={26}
+              height={13}
+              fill={t}
+              stroke={colour.isoline}
+              strokeWidth={0.8}
+            />
           ))}
         </svg>
         <span className="font-normal">a lot</span>

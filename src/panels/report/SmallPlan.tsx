@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { useId } from 'react';
 import { find, type Job } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
@@ -74,7 +75,7 @@ export function SmallPlan({
               fontSize={11.5}
               fontWeight={700}
               textAnchor="middle"
-              fill="#1f2a37"
+              fill={colour.ink}
               className="halo"
             >
               {r.name}
@@ -112,8 +113,8 @@ export function SmallPlan({
               <rect
                 width={width}
                 height={18}
-                fill="#fffdf8"
-                stroke={mark === 'short' ? '#9a4321' : '#1f2a37'}
+                fill={colour.panel}
+                stroke={mark === 'short' ? colour.rustText : colour.ink}
               />
               <g transform="translate(3 2.4) scale(0.92)">
                 <MarkShape mark={mark} />
@@ -123,7 +124,7 @@ export function SmallPlan({
                 y={13}
                 fontSize={12}
                 fontWeight={700}
-                fill={mark === 'short' ? '#9a4321' : '#1f2a37'}
+                fill={mark === 'short' ? colour.rustText : colour.ink}
               >
                 {text}
               </text>

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { ChainStep } from '@/core/network/predict';
 import { rateText } from '@/core/network/rateText';
 
@@ -12,12 +13,12 @@ const pipe = (mbps: number, most: number) =>
   Math.max(5, Math.min(widest, mbps * Math.min(0.16, widest / most)));
 
 const fills: Record<ChainStep['kind'], string> = {
-  plan: '#cfe0e9',
-  port: '#cfe0e9',
-  wire: '#b0cddc',
-  hop: '#b0cddc',
-  air: '#cfe0e9',
-  device: '#8db6cc',
+  plan: colour.head1,
+  port: colour.head1,
+  wire: colour.head2,
+  hop: colour.head2,
+  air: colour.head1,
+  device: colour.head3,
 };
 
 /** The way from the street to the device as a pipe: as wide as each step allows, the narrowest marked and named. */
@@ -46,7 +47,7 @@ export function Chain({
       role="img"
       aria-label={`${steps.map((s) => `${s.label} ${rateText(s.mbps)} Mbps${s.isLimit ? ', the limit' : ''}`).join('; ')}; gets ${rateText(gets)} Mbps`}
     >
-      <path d={`M${middle - 46} 4H${middle + 46}`} stroke="#1f2a37" strokeWidth={1.2} />
+      <path d={`M${middle - 46} 4H${middle + 46}`} stroke={colour.ink} strokeWidth={1.2} />
       {rows.map(({ step, y }, i) => {
         const w = pipe(step.mbps, most);
         const end = y + stepPx;
@@ -57,21 +58,21 @@ export function Chain({
               y={y}
               width={w}
               height={stepPx}
-              fill={step.isLimit ? '#1d4f7a' : fills[step.kind]}
-              stroke="#1f2a37"
+              fill={step.isLimit ? colour.action : fills[step.kind]}
+              stroke={colour.ink}
               strokeWidth={1}
             />
             {(step.kind === 'hop' || step.kind === 'air') && (
               <path
                 d={`M${middle} ${y + 3}V${end - 3}`}
-                stroke={step.isLimit ? '#fffdf8' : '#1f2a37'}
+                stroke={step.isLimit ? colour.panel : colour.ink}
                 strokeWidth={2.4}
                 strokeDasharray="0.1 5"
                 strokeLinecap="round"
               />
             )}
             {step.isLimit && (
-              <g stroke="#1f2a37" strokeWidth={1.3} fill="#1f2a37">
+              <g stroke={colour.ink} strokeWidth={1.3} fill={colour.ink}>
                 <path d={`M${middle - w / 2 - 18} ${y + stepPx / 2}h10m0 -3.5l6 3.5l-6 3.5z`} />
                 <path d={`M${middle + w / 2 + 18} ${y + stepPx / 2}h-10m0 -3.5l-6 3.5l6 3.5z`} />
               </g>
@@ -83,8 +84,8 @@ export function Chain({
                   y={end}
                   width={88}
                   height={boxPx}
-                  fill="#fffdf8"
-                  stroke="#1f2a37"
+                  fill={colour.panel}
+                  stroke={colour.ink}
                   strokeWidth={1.3}
                 />
                 <text x={middle} y={end + 14.5} textAnchor="middle" fontSize={13} fontWeight={700}>
@@ -92,10 +93,10 @@ export function Chain({
                 </text>
               </g>
             )}
-            <text x={112} y={y + 14} fontSize={13} fill="#1f2a37">
+            <text x={112} y={y + 14} fontSize={13} fill={colour.ink}>
               {step.label}
             </text>
-            <text x={112} y={y + 29} fontSize={11.5} fill="#566070">
+            <text x={112} y={y + 29} fontSize={11.5} fill={colour.muted}>
               {step.detail}
             </text>
             <text x={width} y={y + 14} fontSize={14} fontWeight={700} textAnchor="end">
@@ -103,8 +104,15 @@ export function Chain({
             </text>
             {step.isLimit && (
               <g transform={`translate(${width - 55} ${y + 18})`}>
-                <rect width={55} height={15} rx={2} fill="#1f2a37" />
-                <text x={27.5} y={11.3} fontSize={11} fontWeight={700} fill="#fffdf8" textAnchor="middle">
+                <rect width={55} height={15} rx={2} fill={colour.ink} />
+                <text
+                  x={27.5}
+                  y={11.3}
+                  fontSize={11}
+                  fontWeight={700}
+                  fill={colour.panel}
+                  textAnchor="middle"
+                >
                   The limit
                 </text>
               </g>
@@ -112,7 +120,7 @@ export function Chain({
           </g>
         );
       })}
-      <path d={`M${middle - 6} ${bottom}h12v8h-12z`} fill="#1f2a37" />
+      <path d={`M${middle - 6} ${bottom}h12v8h-12z`} fill={colour.ink} />
       <text x={112} y={bottom + 22} fontSize={15} fontWeight={700}>
         {device} gets
       </text>

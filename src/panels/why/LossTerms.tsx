@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import type { Term } from '@/core/propagation/radioPaths';
 
 const one = (db: number) => (Math.abs(db) < 0.05 ? '0.0' : Math.abs(db).toFixed(1));
@@ -31,8 +32,8 @@ export function LossTerms({
                 <rect
                   width={Math.max(1.5, (Math.abs(t.db) / most) * 60)}
                   height={8}
-                  fill={t.kind === 'sent' ? '#1d4f7a' : t.kind === 'turn' ? '#fffdf8' : '#b0cddc'}
-                  stroke="#1f2a37"
+                  fill={t.kind === 'sent' ? colour.action : t.kind === 'turn' ? colour.panel : colour.head2}
+                  stroke={colour.ink}
                   strokeWidth={0.7}
                 />
               </svg>

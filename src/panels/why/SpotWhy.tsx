@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { Scissors } from 'lucide-react';
 import { find, type Job } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
@@ -29,9 +30,9 @@ export function SpotHead({
   return (
     <div className="flex items-center gap-3 border-b border-rule px-4 py-3">
       <svg width={34} height={34} aria-hidden="true" className="shrink-0">
-        <path d="M2 24h12M8 18v12" stroke="#1d4f7a" strokeWidth={2.4} />
-        <rect x={12} y={2} width={21} height={21} rx={2} fill="#1d4f7a" />
-        <text x={22.5} y={17.5} fontSize={14} fontWeight={700} fill="#fffdf8" textAnchor="middle">
+        <path d="M2 24h12M8 18v12" stroke={colour.action} strokeWidth={2.4} />
+        <rect x={12} y={2} width={21} height={21} rx={2} fill={colour.action} />
+        <text x={22.5} y={17.5} fontSize={14} fontWeight={700} fill={colour.panel} textAnchor="middle">
           {spot.number}
         </text>
       </svg>

@@ -1,3 +1,4 @@
+import { colour } from '@/ui/colour';
 import { bands, type Assembly } from '@/core/job/records';
 import { assemblyLoss, assemblySpread } from '@/core/materials/assemblyLoss';
 import { wallLoss } from '@/core/materials/wallLoss';
@@ -46,14 +47,14 @@ export function WallLossTable({ assembly }: { assembly: Assembly }) {
                     y={4}
                     width={x(r.straight + r.spread) - x(Math.max(0, r.straight - r.spread))}
                     height={8}
-                    fill="#cfe0e9"
-                    stroke="#6b9fbb"
+                    fill={colour.head1}
+                    stroke={colour.head4}
                     strokeWidth={0.7}
                   />
-                  <path d={`M${x(r.straight)} 1V15`} stroke="#1f2a37" strokeWidth={2.4} />
+                  <path d={`M${x(r.straight)} 1V15`} stroke={colour.ink} strokeWidth={2.4} />
                   <path
                     d={`M${x(r.slanting) - 3} 15L${x(r.slanting) + 3} 1`}
-                    stroke="#1f2a37"
+                    stroke={colour.ink}
                     strokeWidth={2}
                   />
                   {assembly.planningLossDb && (
@@ -61,8 +62,8 @@ export function WallLossTable({ assembly }: { assembly: Assembly }) {
                       cx={x(r.computed) + 1}
                       cy={8}
                       r={3}
-                      fill="#fffdf8"
-                      stroke="#1d4f7a"
+                      fill={colour.panel}
+                      stroke={colour.action}
                       strokeWidth={1.6}
                     />
                   )}

@@ -1,5 +1,6 @@
 'use client';
 
+import { colour } from '@/ui/colour';
 import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
 import { enoughHeadroomDb } from '@/core/optimise/spotServices';
@@ -109,10 +110,10 @@ function FrontChart({
     const data = points.map((p) => ({ x: p.costEur, y: p.leastHeadroomDb }));
     const font = { family: getComputedStyle(document.body).fontFamily, size: 12 };
     const axis = (text: string) => ({
-      title: { display: true, text, color: '#1f2a37', font },
-      grid: { color: '#ddd6c6' },
-      border: { color: '#1f2a37' },
-      ticks: { color: '#566070', font },
+      title: { display: true, text, color: colour.ink, font },
+      grid: { color: colour.rule },
+      border: { color: colour.ink },
+      ticks: { color: colour.muted, font },
     });
     chart.current = new Chart(canvas.current, {
       type: 'scatter',
@@ -122,9 +123,9 @@ function FrontChart({
             data,
             showLine: true,
             stepped: 'before',
-            borderColor: '#1d4f7a',
+            borderColor: colour.action,
             borderWidth: 2,
-            pointBackgroundColor: '#1d4f7a',
+            pointBackgroundColor: colour.action,
             pointRadius: 5,
           },
         ],
