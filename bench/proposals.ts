@@ -1,4 +1,5 @@
 /** Proposals for a house: time to the first and to all, memory; and on random grounds against trying every choice. */
+import { sureEnough } from '@/core/network/sureEnough';
 import type { Job } from '@/core/job/job';
 import { networkOf } from '@/core/network/backhaul';
 import { cheapestAtOnce, loadOfChoice } from '@/core/optimise/atOnce';
@@ -6,7 +7,7 @@ import { bruteForceCost, everyChoice } from '@/testing/bruteForce';
 import { anyDb, cheapestOf, costOf } from '@/core/optimise/choice';
 import { type PlanningInstance, planningInstance, keptOf } from '@/core/optimise/candidateOptions';
 import { withoutDominated } from '@/core/optimise/programme';
-import { sureEnough } from '@/core/optimise/proposal';
+
 import { propose, servable } from '@/core/optimise/propose';
 import { randomInstance } from '@/testing/randomInstance';
 import { randomHouse } from '@/testing/randomHouse';

@@ -1,4 +1,5 @@
 /** Status is always a word and a shape. The shapes, 14 px. */
+import { sureEnough } from '@/core/network/sureEnough';
 import { colour } from '@/ui/colour';
 import type { Verdict } from '@/core/proof/verdict';
 import type { FoundState } from '@/core/proof/spotProof';
@@ -125,6 +126,6 @@ export const markText: Record<Mark, string> = {
 export const plannedMark = (met: boolean, certainty: number): { mark: Mark; words: string } =>
   !met
     ? { mark: 'short', words: 'Short in plan' }
-    : certainty >= 0.9
+    : certainty >= sureEnough
       ? { mark: 'met', words: 'Met in plan' }
       : { mark: 'thin', words: 'Met, not sure' };

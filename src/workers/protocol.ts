@@ -159,6 +159,3 @@ export const layerLevels: Record<LevelLayer, readonly number[]> = {
 /** Distance of grid nodes, m; twice that while something moves, three times where the machine does not keep up. */
 export const indoorStepM = 0.25;
 export const outdoorStepM = 0.5;
-
-/** How certain counts as sure. */
-export const sureShare = 0.9;

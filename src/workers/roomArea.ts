@@ -6,7 +6,8 @@ import {
   shareAbove,
 } from '@/core/coverage/field';
 import { type RoomRoaming, roamingOver } from '@/core/coverage/roaming';
-import { type RoomArea, sureShare } from './protocol';
+import { sureEnough } from '@/core/network/sureEnough';
+import type { RoomArea } from './protocol';
 
 /** How a room fares as an area, and who serves where in it. */
 export function roomArea(inputs: FieldInputs): { room: RoomArea; roaming: RoomRoaming } {
@@ -19,7 +20,7 @@ export function roomArea(inputs: FieldInputs): { room: RoomArea; roaming: RoomRo
   const room: RoomArea = {
     roomId: grid.room.id,
     shareMet: share(headroomLayer(accesses, nodes), 0),
-    shareSure: share(certaintyLayer(accesses, nodes), sureShare),
+    shareSure: share(certaintyLayer(accesses, nodes), sureEnough),
     cling: [...clings].map((unitId) => ({
       unitId,
       areaM2: roaming.clingsTo.filter((id) => id === unitId).length * grid.stepM ** 2,

@@ -1,4 +1,5 @@
 /** Readings as observations: which unit and band each was of, and what was computed for it. */
+import { signalDbm } from '../network/signal';
 import type { Job } from '../job/job';
 import { bands, type Reading } from '../job/records';
 import { networkOf } from '../network/backhaul';
@@ -42,10 +43,12 @@ export function observationsOf(job: Job, scene: Scene): Observation[] {
           band,
           lossIds: lossIdsCrossed(tree, received, band),
           readDbm: runs.reduce((sum, r) => sum + (r.rssiDbm ?? 0), 0) / runs.length,
-          computedDbm:
-            (radioOf(backhaul.product, heard.band, 'access')?.eirpDbm ?? -Infinity) -
-            (backhaul.mountDb[band] ?? 0) +
-            (received.gainDb[band] ?? -Infinity),
+          computedDbm: signalDbm(
+            radioOf(backhaul.product, heard.band, 'access'),
+            received,
+            band,
+            backhaul.mountDb,
+          ),
           runs: runs.length,
         },
       ];

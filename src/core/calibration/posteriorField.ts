@@ -1,3 +1,4 @@
+import { signalDbm } from '../network/signal';
 import { bands, type Band } from '../job/records';
 import type { RoomGrid } from '../coverage/grid';
 import type { Network } from '../network/backhaul';
@@ -28,7 +29,7 @@ export function posteriorField(scene: Scene, network: Network, grid: RoomGrid, b
         grid.at[i * 3 + 2] as number,
         received,
       );
-      const dbm = radio.eirpDbm - (backhaul.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const dbm = signalDbm(radio, received, b, backhaul.mountDb);
       if (!(dbm > (strongest[i] as number))) continue;
       strongest[i] = dbm;
       out[i] = received.correctionDb[b] ?? 0;

@@ -1,3 +1,4 @@
+import { signalDbm } from '../network/signal';
 import type { Job } from '../job/job';
 import { roomNeed } from '../job/needs';
 import { bands, type Band, type Device, type Id } from '../job/records';
@@ -47,8 +48,7 @@ export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): Uni
     for (let b = 0; b < 3; b++) {
       const radio = radios[b];
       if (!radio) continue;
-      (field.rssiDbm[b] as Float32Array)[i] =
-        radio.eirpDbm - (backhaul.mountDb[b] as number) + (received.gainDb[b] as number);
+      (field.rssiDbm[b] as Float32Array)[i] = signalDbm(radio, received, b, backhaul.mountDb);
       (field.spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
     }
   }

@@ -55,3 +55,6 @@ export function lossTable(assembly: Assembly): LossTable {
   cache.set(key, table);
   return table;
 }
+
+/** Is it a construction that nobody has looked into? Its hatch marks it, so that it is seen as such on every drawing. */
+export const isUnknown = (assembly: Pick<Assembly, 'hatch'>): boolean => assembly.hatch === 'unknown';

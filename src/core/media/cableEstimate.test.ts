@@ -4,7 +4,7 @@ import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
 import type { AnyRecord, Unit } from '../job/records';
 import { buildScene } from '../propagation/scene';
-import { cableEstimate } from './cableEstimate';
+import { cableCautions, cableEstimate } from './cableEstimate';
 
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
 const empty = smallHouse({ widthM: 10, depthM: 6 });
@@ -61,7 +61,7 @@ test('along the axes of the house, with a drop at each end: 5 + 2 + 1 along, 0.5
     outerHoles: 0,
     route: null,
     whyNot: null,
-    cautions: ['before drilling: cables, pipes, load-bearing walls'],
+    apart: false,
   });
 });
 
@@ -73,7 +73,8 @@ test.each([
   ['just over its head', 1.5, 2.01, 1],
 ])('a straight cable %s', (_where, yM, heightM, holes) => {
   const found = estimate(house, unitAt('A', 4, yM, heightM), unitAt('B', 6, yM, heightM));
-  expect(found).toMatchObject({ holes, cautions: holes ? [expect.stringContaining('drilling')] : [] });
+  expect(found).toMatchObject({ holes, apart: false });
+  expect(cableCautions(found, 'ethernet')).toEqual(holes ? [expect.stringContaining('drilling')] : []);
 });
 
 test('what is not allowed is said: any hole, an outer hole, a cable in sight', () => {

@@ -17,7 +17,8 @@ export interface CableEstimate {
   route: Route | null;
   /** In words why it can't be laid; null when it can. */
   whyNot: string | null;
-  cautions: string[];
+  /** Does it lead from one building to another? */
+  apart: boolean;
 }
 
 const legM = (a: Point3, b: Point3) => Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + Math.abs(a[2] - b[2]);
@@ -95,9 +96,16 @@ export function cableEstimate(
         : info.noVisibleCable && holes === 0 && !via
           ? 'it would be in sight'
           : null;
-  const cautions = [
-    ...(apart ? ['between buildings: fibre, or surge protection and earthing at both ends'] : []),
-    ...(holes > 0 ? ['before drilling: cables, pipes, load-bearing walls'] : []),
-  ];
-  return { lengthM, holes, outerHoles, route: via?.route ?? null, whyNot, cautions };
+  return { lengthM, holes, outerHoles, apart, route: via?.route ?? null, whyNot };
 }
+
+/** What to mind before such a cable is laid. Glass carries no surge from the earth of one building to that of the other. */
+export const cableCautions = (
+  { apart, holes }: Pick<CableEstimate, 'apart' | 'holes'>,
+  medium: 'ethernet' | 'fibre',
+): string[] => [
+  ...(apart && medium === 'ethernet'
+    ? ['between buildings: fibre, or surge protection and earthing at both ends']
+    : []),
+  ...(holes > 0 ? ['before drilling: cables, pipes, load-bearing walls'] : []),
+];

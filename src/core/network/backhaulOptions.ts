@@ -1,4 +1,5 @@
 /** Every way to feed a unit, computed side by side: what it gives, costs and breaks. */
+import { signalDbm } from './signal';
 import { applyEdit, putOne } from '../job/edits';
 import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
@@ -8,7 +9,7 @@ import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { airPairings, uplinksInCircle, linkTo } from './linkTo';
-import { cableEstimate } from '../media/cableEstimate';
+import { cableCautions, cableEstimate } from '../media/cableEstimate';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
 import { type Backhaul, backhaulOver, type Network, networkOf } from './backhaul';
@@ -81,7 +82,7 @@ function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] 
         cable.holes * price.minutesPerHole +
         (power?.fitMinutes ?? 0),
       holes: cable.holes,
-      cautions: medium === 'fibre' ? cable.cautions.filter((c) => !c.startsWith('between')) : cable.cautions,
+      cautions: cableCautions(cable, medium),
       whyNot: cable.whyNot,
     };
   });
@@ -238,7 +239,7 @@ function servedBy(
     receive(pathTreeOfUnit(scene, backhaul, 'access'), ...at, received);
     return accessesOf(backhaul, device, 0).map((access) => {
       const b = bands.indexOf(access.band);
-      const dbm = access.radio.eirpDbm - (backhaul.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const dbm = signalDbm(access.radio, received, b, backhaul.mountDb);
       return { band: access.band, dbm, spreadDb: received.spreadDb[b] ?? 1 };
     });
   };

@@ -1,4 +1,5 @@
 /** Channels and widths for all units at once: the choice in which they take least of one another's time. */
+import { signalDbm } from './signal';
 import { get, type Job } from '../job/job';
 import { bands, type Band, type Id, type Link, type Radio } from '../job/records';
 import { makeReceived, receive } from '../propagation/receive';
@@ -187,7 +188,7 @@ function hearing(scene: Scene, a: RadioGroup, b: RadioGroup): number {
       // two radios of one unit on one channel hear nothing but one another
       if (p.unit.id === q.unit.id) return 1;
       receive(tree, ...q.at, received);
-      best = Math.max(best, (radio?.eirpDbm ?? 0) + (received.gainDb[i] ?? -Infinity));
+      best = Math.max(best, signalDbm(radio, received, i, p.mountDb));
     }
   }
   return Math.min(1, Math.max(0, (best - deafBelowDbm) / (hearsFromDbm - deafBelowDbm)));

@@ -1,3 +1,4 @@
+import { signalDbm } from './signal';
 import { get, type Job } from '../job/job';
 import type { Id, Obstacle } from '../job/records';
 import { cachedPathTree } from '../propagation/pathTree';
@@ -71,7 +72,7 @@ export function noiseAt(
   let most = 0;
   for (const d of disturbers) {
     receive(cachedPathTree(scene, { at: d.at, axis, patterns }), x, y, z, received);
-    const above = 10 ** ((d.eirpDbm + (received.gainDb[0] as number) - noiseFloorDbm(20)) / 10);
+    const above = 10 ** ((signalDbm(d, received, 0, []) - noiseFloorDbm(20)) / 10);
     if (above < 0.25) continue;
     power += above;
     free *= 1 - d.duty;

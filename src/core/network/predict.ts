@@ -1,3 +1,4 @@
+import { signalDbm } from './signal';
 import type { Point3 } from '../geometry/point';
 import { find, type Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
@@ -18,7 +19,7 @@ import {
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './backhaul';
-import { mountTerm, pathTreeOfUnit, calibrationTerm, type UnitAir } from './hops';
+import { mountTerm, pathTreeOfUnit, calibrationTerm, type UnitAir, tcpFraction } from './hops';
 import { mediumWords } from '../media/mediumWords';
 import type { Scene } from '../propagation/model';
 
@@ -116,7 +117,7 @@ export function predictAt(
     receive(pathTreeOfUnit(scene, backhaul, 'access'), ...at, received);
     for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
       const b = bands.indexOf(access.band);
-      const rssiDbm = access.radio.eirpDbm - (backhaul.mountDb[b] ?? 0) + (received.gainDb[b] ?? -Infinity);
+      const rssiDbm = signalDbm(access.radio, received, b, backhaul.mountDb);
       const rates = accessRates(access, rssiDbm, noise);
       const needed = signalFor(access, need, noise);
       const option: AccessOption = {
@@ -260,7 +261,7 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
       isLimit: false,
     },
   ];
-  const port = main.product.portMbps * (1460 / 1538);
+  const port = main.product.portMbps * tcpFraction;
   if (port < job.info.planDownMbps)
     steps.push({
       kind: 'port',

@@ -6,7 +6,7 @@ import type { AnyRecord, ServicePoint, Unit } from '../job/records';
 import { placeUnit } from '../design/placeUnit';
 import { coaxPath } from '../media/coax';
 import { buildScene } from '../propagation/scene';
-import { cableEstimate } from '../media/cableEstimate';
+import { cableCautions, cableEstimate } from '../media/cableEstimate';
 import { coaxRoute } from '../media/coaxRoute';
 import { backhaulOptions } from './backhaulOptions';
 import { networkOf } from './backhaul';
@@ -96,7 +96,8 @@ describe('a new cable', () => {
     const loft = cableEstimate(house, scene, a, get(house, 'unit', 'unit-b'));
     expect(loft.route?.kind).toBe('duct');
     expect(loft.outerHoles).toBe(0);
-    expect(loft.cautions.join()).toMatch(/between buildings/);
+    expect(cableCautions(loft, 'ethernet').join()).toMatch(/between buildings/);
+    expect(cableCautions(loft, 'fibre').join()).not.toMatch(/between buildings/);
   });
   test('what may not be drilled is said', () => {
     const a = get(flat, 'unit', 'unit-a');

@@ -14,7 +14,7 @@ import { planningInstance } from './candidateOptions';
 import { editOf } from './editOf';
 import { frontOf } from './front';
 import { propose, type Proposals, whyNone, type PlanningRun } from './propose';
-import { sureEnough } from './proposal';
+import { sureEnough } from '../network/sureEnough';
 import { randomHouse } from '../../testing/randomHouse';
 import { whyNotAir, whyNotFewer } from './questions';
 import { whatIfs } from './whatIf';

@@ -1,4 +1,5 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
+import { signalDbm } from '../network/signal';
 import { get, type Job, jobFromRecords } from '../job/job';
 import {
   bands,
@@ -246,7 +247,7 @@ function wirelessHops(
       const use = pairing.radio === 'dedicated' ? 'backhaul' : 'access';
       receive(pathTreeOfUnit(scene, placed, use), ...child.at, received);
       const radio = radioOf(parent.product, pairing.band, use);
-      const dbm = (radio?.eirpDbm ?? 0) + (received.gainDb[bands.indexOf(pairing.band)] ?? -Infinity);
+      const dbm = signalDbm(radio, received, bands.indexOf(pairing.band), placed.mountDb);
       if (dbm < leastLinkDbm) continue;
       // fed as well as the main unit is it would serve this, and never more
       const hope =

@@ -1,4 +1,5 @@
 /** The half-way baseline that a proposal is held against: each unit half-way to the spot it is for, over the air. */
+import { sureEnough } from '../network/sureEnough';
 import { boundsOf, fromSite } from '../geometry/place';
 import { applyEdit, putOne } from '../job/edits';
 import { find, get, type Job } from '../job/job';
@@ -21,7 +22,6 @@ export interface HalfwayBaseline {
   met: number;
 }
 
-const sureEnough = 0.9;
 const metOf = (list: readonly Prediction[]) => list.filter((p) => p.certainty >= sureEnough).length;
 
 /**

@@ -5,7 +5,7 @@ import { bruteForceCost, everyChoice } from '../../testing/bruteForce';
 import { anyDb, cheapestOf, costOf } from './choice';
 import { planningInstance } from './candidateOptions';
 import { withoutDominated } from './programme';
-import { sureEnough } from './proposal';
+import { sureEnough } from '../network/sureEnough';
 import { servable } from './propose';
 import { randomHouse } from '../../testing/randomHouse';
 

@@ -11,7 +11,7 @@ import { type Prediction, predictAt, predictJob, testDevice } from '../network/p
 import { placeInSpace } from '../propagation/scene';
 import { candidatesOf, fits, unitAt } from './candidates';
 import { hourEur } from './candidateOptions';
-import { sureEnough } from './proposal';
+import { sureEnough } from '../network/sureEnough';
 import type { Scene } from '../propagation/model';
 import { changeUnit } from '../design/changeUnit';
 import { toCentimetre } from '../geometry/round';

@@ -1,4 +1,5 @@
 /** A proposal as people read it: what it is made of, and what the real network gives with it. */
+import { sureEnough } from '../network/sureEnough';
 import { applyEdit } from '../job/edits';
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
@@ -10,9 +11,6 @@ import type { Choice } from './choice';
 import { type CandidateOption, hourEur } from './candidateOptions';
 import { editOf } from './editOf';
 import { type HalfwayBaseline, halfwayBaselines } from './halfwayBaseline';
-
-/** Least chance that a need is met (custom: as in all of the program). */
-export const sureEnough = 0.9;
 
 export type ProposalKind = 'least cost' | 'everyone at once' | 'no drilling' | 'most headroom';
 

@@ -14,7 +14,7 @@ import { halfwayBaselines } from './halfwayBaseline';
 import { withoutDominated, type Solver, openSpots } from './programme';
 import { cheapestOf } from './choice';
 import { editOf, standsAs } from './editOf';
-import { sureEnough } from './proposal';
+import { sureEnough } from '../network/sureEnough';
 import { propose, type Proposals } from './propose';
 import { randomInstance } from '../../testing/randomInstance';
 

@@ -6,7 +6,8 @@ import { cheapestAtOnce, loadOfChoice } from './atOnce';
 import { type Candidate, candidatesOf, fits } from './candidates';
 import { anyDb, bestHeadroom, type Choice, cheapestOf, costOf, partsOf } from './choice';
 import { type CandidateOption, type PlanningInstance, directInstance, withHops } from './candidateOptions';
-import { type Proposal, proposalOf, type ProposalKind, sureEnough } from './proposal';
+import { type Proposal, proposalOf, type ProposalKind } from './proposal';
+import { sureEnough } from '../network/sureEnough';
 import { withoutDominated, type Solver, type Constraints } from './programme';
 
 export interface Proposals {

@@ -1,4 +1,5 @@
 /** How often a proposal holds when walls, units and rooms are as uncertain as they are; and what to measure first. */
+import { signalDbm } from '../network/signal';
 import type { Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type Id } from '../job/records';
@@ -63,10 +64,12 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
     const tree = pathTreeOfUnit(scene, backhaul, use);
     return (at: readonly [number, number, number], band: number) => {
       receive(tree, ...at, received);
-      const dbm =
-        (radioOf(backhaul.product, bands[band] ?? '5', use)?.eirpDbm ?? -Infinity) -
-        (backhaul.mountDb[band] ?? 0) +
-        (received.gainDb[band] ?? -Infinity);
+      const dbm = signalDbm(
+        radioOf(backhaul.product, bands[band] ?? '5', use),
+        received,
+        band,
+        backhaul.mountDb,
+      );
       const path: Path = { keys: lossIdsCrossed(tree, received, band), band, unitId: backhaul.unit.id };
       return { dbm, path };
     };

@@ -1,4 +1,5 @@
 /** What the spots get from one unit, however it is fed. */
+import { signalDbm } from '../network/signal';
 import type { Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type Id, type Spot } from '../job/records';
@@ -48,10 +49,7 @@ export function spotServices(
     const made = places.map(({ at }) => {
       receive(tree, ...at, received);
       return bands.map((b, i) => ({
-        dbm:
-          (radioOf(backhaul.product, b, 'access')?.eirpDbm ?? -Infinity) -
-          (backhaul.mountDb[i] ?? 0) +
-          (received.gainDb[i] ?? -Infinity),
+        dbm: signalDbm(radioOf(backhaul.product, b, 'access'), received, i, backhaul.mountDb),
         spreadDb: received.spreadDb[i] ?? 1,
       }));
     });

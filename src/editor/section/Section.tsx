@@ -4,11 +4,11 @@ import { colour } from '@/ui/colour';
 import { useId } from 'react';
 import type { Building, Storey } from '@/core/job/records';
 import { boundsOf } from '@/core/geometry/place';
-import { foundWords, type Mark, plannedMark, verdictWords } from '@/ui/marks';
+import type { Mark } from '@/ui/marks';
+import { type SectionStage, spotMarks } from './storeyTally';
+import { StoreyCell } from './StoreyCell';
 import { Hatches } from '@/editor/sheet/hatches';
-import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
-
-export type SectionStage = 'survey' | 'before' | 'plan' | 'prove';
+import { useJob, useProofs } from '@/client/store/JobProvider';
 
 const title: Record<SectionStage, string> = {
   survey: 'spots set',
@@ -49,27 +49,12 @@ export function Section({ stage }: { stage: SectionStage }) {
   );
 }
 
+/** How each spot stands in this stage. */
 function useSpotMarks(stage: SectionStage): Map<string, Mark> {
   const job = useJob((s) => s.job);
   const planned = useJob((s) => s.planned);
   const proofs = useProofs();
-  return new Map(
-    job.spots.map((spot) => {
-      const proof = proofs.find((p) => p.spotId === spot.id);
-      const prediction = planned?.find((p) => p.spotId === spot.id);
-      const mark: Mark =
-        stage === 'survey'
-          ? 'met'
-          : stage === 'before'
-            ? foundWords[proof?.found ?? 'untested'].mark
-            : stage === 'plan'
-              ? prediction
-                ? plannedMark(prediction.met, prediction.certainty).mark
-                : 'empty'
-              : verdictWords[proof?.verdict ?? 'no-readings'].mark;
-      return [spot.id, mark];
-    }),
-  );
+  return spotMarks(job, stage, planned, proofs);
 }
 
 function BuildingSection({
@@ -96,7 +81,15 @@ function BuildingSection({
             stroke={colour.faint}
             strokeWidth={0.8}
           />
-          <Cell storey={storey} x={1} y={1} width={168} height={34} centred={false} {...{ marks, stage }} />
+          <StoreyCell
+            storey={storey}
+            x={1}
+            y={1}
+            width={168}
+            height={34}
+            centred={false}
+            {...{ marks, stage }}
+          />
         </svg>
       )
     );
@@ -176,7 +169,7 @@ function BuildingSection({
         <path d={`M${pad - 3} ${roofPx - 1}H${full - pad + 3}`} stroke={colour.ink} strokeWidth={3} />
       )}
       {inRoof && top && (
-        <Cell
+        <StoreyCell
           storey={top}
           x={pad + width * 0.27}
           y={30}
@@ -187,7 +180,7 @@ function BuildingSection({
         />
       )}
       {placed.map((r) => (
-        <Cell
+        <StoreyCell
           key={r.storey.id}
           storey={r.storey}
           x={pad + thick}
@@ -202,158 +195,5 @@ function BuildingSection({
         <title>{building.name}</title>
       )}
     </svg>
-  );
-}
-
-const boxFill = { met: colour.action, cured: colour.action, equal: colour.action } as const;
-
-function Cell({
-  storey,
-  x,
-  y,
-  width,
-  height,
-  centred,
-  marks,
-  stage,
-}: {
-  storey: Storey;
-  x: number;
-  y: number;
-  width: number;
-  height: number;
-  centred: boolean;
-  marks: Map<string, Mark>;
-  stage: SectionStage;
-}) {
-  const store = useJobStore();
-  const job = useJob((s) => s.job);
-  const active = useJob((s) => s.storeyId === storey.id);
-  const hover = useJob((s) => s.dropStoreyId === storey.id);
-  const building = job.buildings.find((b) => b.id === storey.buildingId);
-  const single = job.storeys.filter((s) => s.buildingId === storey.buildingId).length === 1;
-  const name = single && building ? building.name : storey.name.replace(' floor', '');
-  const spots = job.spots.filter((s) => s.storeyId === storey.id).sort((a, b) => a.number - b.number);
-  const met = spots.filter((s) => ['met', 'cured', 'equal'].includes(marks.get(s.id) ?? '')).length;
-  const units = job.units.filter(
-    (u) => u.storeyId === storey.id && (stage === 'plan' || stage === 'prove' ? u.planned : u.found),
-  );
-  const isCalculating = useJob((s) => s.planned === null) && stage === 'plan';
-  const metText = isCalculating ? '…' : String(met);
-  const fraction = stage === 'survey' ? String(spots.length) : `${metText}/${spots.length}`;
-  const state =
-    stage === 'survey'
-      ? `${spots.length} spots`
-      : isCalculating
-        ? 'needs are being calculated'
-        : `${met} of ${spots.length} needs met`;
-  const label = `${building?.name ?? ''}, ${storey.name}: ${state}`;
-  const choose = () => store.getState().set({ storeyId: storey.id });
-  const row = height < 42 && !centred;
-  const narrow = width < 80 && !centred;
-  const boxes = Math.min(
-    spots.length,
-    Math.floor((width - (narrow ? 30 : 12) - (narrow ? 0 : units.length * 17)) / 12),
-  );
-  return (
-    <g
-      role="button"
-      tabIndex={0}
-      aria-label={label}
-      aria-pressed={active}
-      data-storey={storey.id}
-      className="cursor-pointer"
-      onClick={choose}
-      onKeyDown={(e) => {
-        if (e.key === 'Enter' || e.key === ' ') {
-          e.preventDefault();
-          choose();
-        }
-      }}
-    >
-      <rect
-        x={x}
-        y={y}
-        width={width}
-        height={height}
-        fill={hover ? colour.head2 : active ? colour.cell : centred ? 'transparent' : colour.panel}
-        stroke={active || hover ? colour.action : colour.ink}
-        strokeWidth={active || hover ? 2.6 : centred ? 0 : 1}
-      />
-      <text
-        x={centred ? x + width / 2 : x + (narrow ? 4 : 7)}
-        y={y + (row ? 13 : centred ? 13 : 16)}
-        fontSize={narrow ? 11.5 : 13}
-        fontWeight={700}
-        fill={active ? colour.action : colour.ink}
-        textAnchor={centred ? 'middle' : 'start'}
-      >
-        {name}
-      </text>
-      {spots.length > 0 && (
-        <text
-          x={x + width - (narrow ? 4 : 6)}
-          y={y + (centred ? height - 3 : narrow ? height - 5 : row ? 13 : 16)}
-          fontSize={12.5}
-          fontWeight={700}
-          fill={active ? colour.action : colour.ink}
-          textAnchor="end"
-        >
-          {fraction}
-        </text>
-      )}
-      {spots.slice(0, boxes).map((s, i) => (
-        <TallyBox
-          key={s.id}
-          x={x + (centred ? 10 : narrow ? 4 : 7) + i * 12}
-          y={y + (row || narrow || centred ? height - 13 : 24)}
-          mark={marks.get(s.id) ?? 'empty'}
-        />
-      ))}
-      {units.map((u, i) => (
-        <MiniPeg
-          key={u.id}
-          x={x + width - (narrow ? 8 : 10) - (units.length - 1 - i) * 16 + (centred ? 26 : 0)}
-          y={y + (narrow ? 19 : height - 3)}
-          letter={u.letter}
-        />
-      ))}
-    </g>
-  );
-}
-
-function TallyBox({ x, y, mark }: { x: number; y: number; mark: Mark }) {
-  const fill = mark in boxFill ? colour.action : colour.panel;
-  return (
-    <g transform={`translate(${x} ${y})`}>
-      <rect
-        width={9}
-        height={9}
-        fill={fill}
-        stroke={
-          mark === 'short'
-            ? colour.rust
-            : mark === 'thin'
-              ? colour.ochre
-              : mark === 'empty'
-                ? colour.strong
-                : colour.action
-        }
-        strokeWidth={1.2}
-      />
-      {mark === 'short' && <path d="M0 5L5 0M1 9L9 1M5 9L9 5" stroke={colour.rust} strokeWidth={1.4} />}
-      {mark === 'thin' && <path d="M0 9L9 0V9Z" fill={colour.ochre} />}
-    </g>
-  );
-}
-
-function MiniPeg({ x, y, letter }: { x: number; y: number; letter: string }) {
-  return (
-    <g transform={`translate(${x} ${y})`}>
-      <path d="M-7 -17H7V-5.5L0 0L-7 -5.5Z" fill={colour.ink} />
-      <text y={-7} fontSize={10.5} fontWeight={700} fill={colour.panel} textAnchor="middle">
-        {letter}
-      </text>
-    </g>
   );
 }

@@ -1,5 +1,6 @@
 'use client';
 
+import { isUnknown } from '@/core/materials/assemblyLoss';
 import { colour } from '@/ui/colour';
 import { useMemo } from 'react';
 import { openGaps } from '@/core/checks/openGaps';
@@ -52,7 +53,7 @@ export function UnknownMarks({
   scale: number;
 }) {
   if (scale < 18) return null;
-  const unknown = new Set(job.assemblies.filter((a) => a.hatch === 'unknown').map((a) => a.id));
+  const unknown = new Set(job.assemblies.filter(isUnknown).map((a) => a.id));
   return (
     <g pointerEvents="none" fill={colour.ochreText} fontSize={12.5} fontWeight={700} textAnchor="middle">
       {job.walls.flatMap((w) => {

@@ -17,7 +17,7 @@ import { RecordPanel } from '@/panels/why/RecordPanel';
 import { StoreyAreas } from '@/panels/why/RoomWhy';
 import { SpotHead, SpotWhy } from '@/panels/why/SpotWhy';
 import { Channels } from './Channels';
-import { sureShare } from '@/workers/protocol';
+import { sureEnough } from '@/core/network/sureEnough';
 import { ProductShelf } from './ProductShelf';
 import { NextSteps } from '@/panels/plan/NextSteps';
 import { PlanTotals } from '@/panels/plan/PlanTotals';
@@ -131,7 +131,7 @@ function PlanInspector() {
       <SpotHead job={job} spot={record} prediction={prediction} />
       {prediction ? (
         <>
-          {!(prediction.certainty >= sureShare) && (
+          {!(prediction.certainty >= sureEnough) && (
             <div className="px-4">
               <NextSteps spotId={record.id} />
             </div>

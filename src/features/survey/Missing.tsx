@@ -3,7 +3,8 @@
 import { colour } from '@/ui/colour';
 import { useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { surveyGaps, type SpotTerms } from '@/core/checks/surveyGaps';
+import type { SpotTerms } from '@/core/checks/surveyGap';
+import { surveyGaps } from '@/core/checks/surveyGaps';
 import { Button } from '@/ui/primitives';
 import { MarkShape, StatusMark } from '@/ui/marks';
 import { messageOf } from '@/client/store/api';

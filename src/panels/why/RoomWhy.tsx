@@ -1,5 +1,6 @@
 'use client';
 
+import { sureEnough } from '@/core/network/sureEnough';
 import { find } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
 import type { Room } from '@/core/job/records';
@@ -115,7 +116,7 @@ export function StoreyAreas() {
                     className="flex h-[27px] w-full items-center gap-2 border-b border-rule text-left hover:bg-paper pointer-coarse:h-11"
                     onClick={() => goTo(store, p.spotId)}
                   >
-                    <StatusMark mark={p.met ? (p.certainty >= 0.9 ? 'met' : 'thin') : 'short'} />
+                    <StatusMark mark={p.met ? (p.certainty >= sureEnough ? 'met' : 'thin') : 'short'} />
                     <span className="min-w-0 flex-1 truncate">
                       {d?.name}
                       {d?.only24 ? ', 2.4 GHz only' : ''}
