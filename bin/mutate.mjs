@@ -113,7 +113,7 @@ const results = await new Stryker({
   reporters: ['progress', 'json'],
   jsonReporter: { fileName: 'test-results/mutation.json' },
   tempDirName: 'test-results/mutate',
-  ignorePatterns: ['/data', '/docs', '/test-results', '/.next', '/tests'],
+  ignorePatterns: ['/data', '/test-results', '/.next', '/tests'],
   allowConsoleColors: false,
   warnings: false,
 }).runMutationTest();
