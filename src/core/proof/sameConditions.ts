@@ -59,7 +59,7 @@ export function differencesOf(job: Job, before: readonly Reading[], after: reado
     median(runs.map((r) => r.heightM).filter((h): h is number => h !== null)),
   );
   const [low, high] = heights;
-  if (low != null && high != null && Math.abs(low - high) > sameHeightM)
+  if (low != null && high != null && Math.abs(low - high) > sameHeightM + 1e-9)
     out.push({
       what: 'height',
       words: `Before ${low.toFixed(1)} m above the floor, after ${high.toFixed(1)} m.`,
