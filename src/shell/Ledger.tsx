@@ -9,52 +9,22 @@ import {
   useReactTable,
 } from '@tanstack/react-table';
 import { useMemo, useState } from 'react';
-import { find, type Job } from '@/core/job/job';
-import type { Spot } from '@/core/job/records';
-import type { Prediction } from '@/core/network/predict';
-import type { SpotProof } from '@/core/proof/spotProof';
-import { foundWords, type Mark, markText, plannedMark, StatusMark, verdictWords } from '@/ui/marks';
+import { markText, StatusMark, verdictWords } from '@/ui/marks';
 import { Segmented, Tip } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { needText, sureText } from '@/ui/units';
 import { goTo } from '../client/actions';
+import {
+  isMet,
+  isToDo,
+  type LedgerFilter,
+  type LedgerRow,
+  ledgerRows,
+  type LedgerStage,
+  shownRows,
+} from './ledgerRows';
 import { useKept } from '@/ui/useKept';
-
-interface Row {
-  spot: Spot;
-  room: string;
-  proof: SpotProof;
-  planned: Prediction | undefined;
-  status: { mark: Mark; words: string };
-}
-
-type Filter = 'all' | 'storey' | 'todo';
-
-export type LedgerStage = 'found' | 'planned';
-
-/** How a spot stands: as found, or in the plan; once tested after the work, by its verdict. */
-function statusOf(stage: LedgerStage, proof: SpotProof, planned: Prediction | undefined): Row['status'] {
-  if (stage === 'planned' && planned) return plannedMark(planned.met, planned.certainty);
-  return foundWords[proof.found];
-}
-
-function rowsOf(stage: LedgerStage, job: Job, proofs: SpotProof[], planned: Prediction[] | null): Row[] {
-  return proofs.flatMap((proof): Row[] => {
-    const spot = find(job, 'spot', proof.spotId);
-    if (!spot) return [];
-    const plan = planned?.find((p) => p.spotId === spot.id);
-    return [
-      {
-        spot,
-        room: find(job, 'room', spot.roomId)?.name ?? '',
-        proof,
-        planned: plan,
-        status: statusOf(stage, proof, plan),
-      },
-    ];
-  });
-}
 
 const value = (v: number | null | undefined, short: boolean) =>
   v === null || v === undefined ? (
@@ -68,7 +38,7 @@ const value = (v: number | null | undefined, short: boolean) =>
     </span>
   );
 
-const column = createColumnHelper<Row>();
+const column = createColumnHelper<LedgerRow>();
 const right = { className: 'text-right' };
 const columns = [
   column.accessor((r) => r.spot.number, {
@@ -161,14 +131,10 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
   const proofs = useProofs();
   const simulated = job.readings.some((r) => r.source === 'simulated');
   const [open, setOpen] = useKept(`ledger-${stage}-${begins}`, begins === 'open');
-  const [filter, setFilter] = useState<Filter>('all');
+  const [filter, setFilter] = useState<LedgerFilter>('all');
   const [sorting, setSorting] = useState<SortingState>([]);
-  const all = useMemo(() => rowsOf(stage, job, proofs, planned), [stage, job, proofs, planned]);
-  const todo = (r: Row) => r.status.mark === 'short' || r.status.mark === 'thin';
-  const rows = useMemo(
-    () => all.filter((r) => filter === 'all' || (filter === 'todo' ? todo(r) : r.spot.storeyId === storeyId)),
-    [all, filter, storeyId],
-  );
+  const all = useMemo(() => ledgerRows(stage, job, proofs, planned), [stage, job, proofs, planned]);
+  const rows = useMemo(() => shownRows(all, filter, storeyId), [all, filter, storeyId]);
   const table = useReactTable({
     data: rows,
     columns,
@@ -178,7 +144,7 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
     getSortedRowModel: getSortedRowModel(),
   });
   const thin = all.filter((r) => r.status.mark === 'thin').length;
-  const met = all.filter((r) => ['met', 'cured', 'equal'].includes(r.status.mark)).length;
+  const met = all.filter(isMet).length;
   return (
     <section
       aria-label="Ledger"
@@ -195,9 +161,9 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
               { value: 'all', text: `All ${all.length}` },
               {
                 value: 'storey',
-                text: `This storey ${all.filter((r) => r.spot.storeyId === storeyId).length}`,
+                text: `This storey ${shownRows(all, 'storey', storeyId).length}`,
               },
-              { value: 'todo', text: `To do ${all.filter(todo).length}` },
+              { value: 'todo', text: `To do ${all.filter(isToDo).length}` },
             ]}
           />
         )}
