@@ -66,7 +66,8 @@ const files = readdirSync(join(root, asked.files), { recursive: true, withFileTy
   .map((f) => relative(root, join(f.parentPath, f.name)).replaceAll('\\', '/'))
   .filter((f) => !tables.includes(f))
   .sort();
-const { mutants: all } = await instrument(files.map((name) => ({ name })));
+const { mutants: possible } = await instrument(files.map((name) => ({ name })));
+const all = possible.filter((m) => !m.ignoreReason);
 const random = randomFrom(Number(asked.seed));
 const sample = all
   .map((m) => [random(), m])
