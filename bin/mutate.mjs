@@ -67,7 +67,7 @@ const files = readdirSync(join(root, asked.files), { recursive: true, withFileTy
   .filter((f) => !tables.includes(f))
   .sort();
 const { mutants: possible } = await instrument(files.map((name) => ({ name })));
-const all = possible.filter((m) => !m.ignoreReason);
+const all = possible.filter((m) => m.status !== 'Ignored');
 const random = randomFrom(Number(asked.seed));
 const sample = all
   .map((m) => [random(), m])
@@ -105,7 +105,7 @@ const made = await instrument(
   [...places].map(([name, list]) => ({ name, mutate: list.map((m) => m.location) })),
 );
 for (const f of made.files) writeFileSync(join(sandbox, f.name), f.content);
-const mutants = made.mutants.filter((m) => wanted.has(keyOf(m)));
+const mutants = made.mutants.filter((m) => m.status !== 'Ignored' && wanted.has(keyOf(m)));
 
 writeFileSync(
   join(sandbox, 'covered.cjs'),
