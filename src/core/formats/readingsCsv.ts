@@ -1,35 +1,11 @@
 import Papa from 'papaparse';
 import type { Job } from '../job/job';
+import type { Id, Reading } from '../job/records';
 import type { Problem } from '../job/references';
-import type { Reading } from '../job/records';
-import { type Doubt, doubtOf, timeProblem } from '../proof/doubtfulRun';
-import { noteRun, runId } from '../proof/noteRun';
-import { z } from 'zod';
-
-/** Columns of a readings file, in this order when written; any order when read. */
-export const readingColumns = [
-  'spot',
-  'phase',
-  'run',
-  'taken_at',
-  'connected',
-  'down_mbps',
-  'up_mbps',
-  'latency_ms',
-  'rssi_dbm',
-  'source',
-  'device',
-  'measures',
-  'server',
-  'height_m',
-  'plan_mbps',
-  'loaded_ms',
-  'jitter_ms',
-  'loss_pct',
-  'link_mbps',
-] as const;
-type Column = (typeof readingColumns)[number];
-const needed = ['spot', 'down_mbps'];
+import { type Doubt, doubtOf } from '../proof/doubtfulRun';
+import { runId } from '../proof/noteRun';
+import { type Known, readReadingLine } from './readingLine';
+import { readingColumns, readingLines } from './readingsTable';
 
 export interface ReadReadings {
   readings: Reading[];
@@ -40,12 +16,10 @@ export interface ReadReadings {
   problems: Problem[];
 }
 
-/** Largest file read, characters. */
-const mostCharacters = 2_000_000;
+/** Problems of one file that are told; more would only hide the first. */
+const mostProblems = 12;
 
-/** What tells one run from another where a file gives no time: the same figures at the same spot are the same run. */
-const figuresKey = (r: Reading) =>
-  [r.spotId, r.phase, r.connected, r.downMbps, r.upMbps, r.latencyMs, r.rssiDbm, r.server].join('|');
+const nothing = { readings: [], alreadyThere: 0, doubts: [] };
 
 /**
  * Reads readings from CSV: a head line with at least `spot` (the spot's number) and `down_mbps`.
@@ -54,144 +28,58 @@ const figuresKey = (r: Reading) =>
  * readings.
  * @param defaults phase and time for lines that give none; a time later than that is refused.
  */
-export function readReadingsCsv(
-  job: Job,
-  text: string,
-  defaults: { phase: Reading['phase']; takenAt: string },
-): ReadReadings {
-  const fail = (problems: Problem[]): ReadReadings => ({
-    readings: [],
-    alreadyThere: 0,
-    doubts: [],
-    problems,
-  });
-  if (text.trim() === '') return fail([{ path: '', message: 'the file is empty' }]);
-  if (text.length > mostCharacters) return fail([{ path: '', message: 'the file is larger than 2 MB' }]);
-  const parsed = Papa.parse<Record<string, string>>(text.replace(/^\uFEFF/, ''), {
-    header: true,
-    skipEmptyLines: 'greedy',
-    transformHeader: (h) => h.trim().toLowerCase(),
-  });
-  const head = parsed.meta.fields ?? [];
-  const missing = needed.filter((c) => !head.includes(c));
-  if (missing.length)
-    return fail([
-      {
-        path: 'line 1',
-        message: `there is no column ${missing.join(', ')}; columns found: ${head.join(', ')}`,
-      },
-    ]);
-  const unknown = head.filter((h) => h && !readingColumns.some((c) => c === h));
-  if (unknown.length)
-    return fail([
-      {
-        path: 'line 1',
-        message: `unknown column ${unknown.join(', ')}; known: ${readingColumns.join(', ')}`,
-      },
-    ]);
-
-  const torn = parsed.errors.find((e) => e.row !== undefined);
-  if (torn)
-    return fail([
-      {
-        path: `line ${(torn.row ?? 0) + 2}`,
-        message: `${torn.message}. With decimal commas, part the cells by semicolons or put the numbers in quotes`,
-      },
-    ]);
-
+export function readReadingsCsv(job: Job, text: string, defaults: Known['defaults']): ReadReadings {
+  const table = readingLines(text);
+  if (!table.ok) return { ...nothing, problems: [table.why] };
+  const numbers = runNumbers(job);
+  const known: Known = {
+    job,
+    spots: new Map(job.spots.map((s) => [String(s.number), s])),
+    devices: new Map(job.devices.map((d) => [d.name.toLowerCase(), d.id])),
+    defaults,
+    nextRun: numbers.next,
+  };
+  const isThere = knownRuns(job);
   const problems: Problem[] = [];
   const readings: Reading[] = [];
   let alreadyThere = 0;
-  const spots = new Map(job.spots.map((s) => [String(s.number), s]));
-  const devices = new Map(job.devices.map((d) => [d.name.toLowerCase(), d.id]));
-  const used = new Map<string, number>();
-  const keyOf = (r: Reading) => [r.spotId, r.phase, r.run, r.takenAt].join('|');
-  const known = new Set(job.readings.map(keyOf));
-  const knownFigures = new Set(job.readings.filter((r) => r.source === 'csv').map(figuresKey));
-  for (const r of job.readings) {
-    const key = `${r.spotId}|${r.phase}`;
-    used.set(key, Math.max(used.get(key) ?? 0, r.run));
+  for (const line of table.lines) {
+    const read = readReadingLine(known, line);
+    if (!read.ok) problems.push(...read.why);
+    else if (isThere(read.reading, line.cell('taken_at') !== '')) alreadyThere++;
+    else {
+      const { reading } = read;
+      // a run number that is taken moves on to the next free one
+      const taken = job.byId.has(reading.id) || readings.some((r) => r.id === reading.id);
+      numbers.take(reading.spotId, reading.phase, reading.run);
+      const run = taken ? numbers.next(reading.spotId, reading.phase) : reading.run;
+      numbers.take(reading.spotId, reading.phase, run);
+      readings.push({ ...reading, run, id: runId(reading.spotId, reading.phase, run) });
+    }
   }
-  parsed.data.forEach((row, i) => {
-    const path = `line ${i + 2}`;
-    const cell = (c: Column) => (row[c] ?? '').trim();
-    const say = (c: Column, message: string) => problems.push({ path: `${path}, ${c}`, message });
-    const spot = spots.get(cell('spot'));
-    if (!spot) {
-      say('spot', `there is no spot number ${cell('spot') || '(empty)'}`);
-      return;
-    }
-    const number = (c: Column) => {
-      const value = cell(c);
-      if (value === '') return null;
-      const n = Number(value.replace('−', '-').replace(/^(-?\d+),(\d+)$/, '$1.$2'));
-      if (!Number.isFinite(n)) say(c, `“${value}” is not a number`);
-      return Number.isFinite(n) ? n : null;
-    };
-    const before = problems.length;
-    const phase = cell('phase') || defaults.phase;
-    if (phase !== 'before' && phase !== 'after') {
-      say('phase', `“${phase}” is neither before nor after`);
-      return;
-    }
-    const measures = cell('measures') || 'street';
-    if (measures !== 'house' && measures !== 'street') {
-      say('measures', `“${measures}” is neither house nor street`);
-      return;
-    }
-    const device = cell('device');
-    const deviceId = device ? devices.get(device.toLowerCase()) : undefined;
-    if (device && !deviceId) say('device', `there is no device named ${device}`);
-    const down = number('down_mbps');
-    const connected = !['no', 'false', '0'].includes(cell('connected').toLowerCase()) && down !== null;
-    const key = `${spot.id}|${phase}`;
-    const run = number('run') ?? (used.get(key) ?? 0) + 1;
-    const takenAt = cell('taken_at') || defaults.takenAt;
-    const late = timeProblem(takenAt, defaults.takenAt);
-    if (late) say('taken_at', late);
-    const figures = {
-      ...(deviceId && { deviceId }),
-      takenAt,
-      connected,
-      downMbps: down,
-      upMbps: number('up_mbps'),
-      latencyMs: number('latency_ms'),
-      rssiDbm: connected ? number('rssi_dbm') : null,
-      source: cell('source') === 'simulated' ? ('simulated' as const) : ('csv' as const),
-      measures,
-      server: cell('server'),
-      ...(cell('height_m') && { heightM: number('height_m') }),
-      ...(cell('plan_mbps') && { planMbps: number('plan_mbps') }),
-      loadedMs: number('loaded_ms'),
-      jitterMs: number('jitter_ms'),
-      lossPct: number('loss_pct'),
-      linkMbps: number('link_mbps'),
-    } as const;
-    if (problems.length > before) return;
-    let reading: Reading;
-    try {
-      reading = noteRun(job, spot, phase, run, figures);
-    } catch (error) {
-      if (!(error instanceof z.ZodError)) throw error;
-      for (const issue of error.issues)
-        problems.push({ path: `${path}, ${issue.path.join('.')}`, message: issue.message });
-      return;
-    }
-    // with a time, spot, run and time tell runs apart; without, the figures have to
-    if (known.has(keyOf(reading)) || (!cell('taken_at') && knownFigures.has(figuresKey(reading)))) {
-      alreadyThere++;
-      return;
-    }
-    used.set(key, Math.max(used.get(key) ?? 0, run));
-    // a run number that is taken moves on to the next free one
-    const taken = job.byId.has(reading.id) || readings.some((r) => r.id === reading.id);
-    const free = taken ? (used.get(key) ?? 0) + 1 : run;
-    used.set(key, Math.max(used.get(key) ?? 0, free));
-    readings.push({ ...reading, run: free, id: runId(spot.id, phase, free) });
-  });
-  if (problems.length) return fail(problems.slice(0, 12));
-  const doubts = readings.flatMap((r) => doubtOf(job, r) ?? []);
-  return { readings, alreadyThere, doubts, problems: [] };
+  if (problems.length) return { ...nothing, problems: problems.slice(0, mostProblems) };
+  return { readings, alreadyThere, doubts: readings.flatMap((r) => doubtOf(job, r) ?? []), problems: [] };
+}
+
+/** The highest run number of each spot and phase so far. */
+function runNumbers(job: Job) {
+  const used = new Map<string, number>();
+  const keyOf = (spotId: Id, phase: Reading['phase']) => `${spotId}|${phase}`;
+  const highest = (spotId: Id, phase: Reading['phase']) => used.get(keyOf(spotId, phase)) ?? 0;
+  const take = (spotId: Id, phase: Reading['phase'], run: number) =>
+    void used.set(keyOf(spotId, phase), Math.max(highest(spotId, phase), run));
+  for (const r of job.readings) take(r.spotId, r.phase, r.run);
+  return { take, next: (spotId: Id, phase: Reading['phase']) => highest(spotId, phase) + 1 };
+}
+
+/** Does the job have a run already? With a time, spot, run and time tell runs apart; without, the figures have to. */
+function knownRuns(job: Job): (reading: Reading, hasTime: boolean) => boolean {
+  const byTime = (r: Reading) => [r.spotId, r.phase, r.run, r.takenAt].join('|');
+  const byFigures = (r: Reading) =>
+    [r.spotId, r.phase, r.connected, r.downMbps, r.upMbps, r.latencyMs, r.rssiDbm, r.server].join('|');
+  const times = new Set(job.readings.map(byTime));
+  const figures = new Set(job.readings.filter((r) => r.source === 'csv').map(byFigures));
+  return (r, hasTime) => times.has(byTime(r)) || (!hasTime && figures.has(byFigures(r)));
 }
 
 /** Writes the readings of a phase, or all, as CSV that `readReadingsCsv` reads back. */
