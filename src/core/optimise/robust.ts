@@ -1,8 +1,8 @@
 /** How often a proposal holds when walls, units and rooms are as uncertain as they are; and what to measure first. */
 import { signalDbm } from '../network/signal';
 import type { Job } from '../job/job';
-import { spotNeed } from '../job/needs';
-import { bands, type Id } from '../job/records';
+import { type Need, spotNeed } from '../job/needs';
+import { bands, type Id, type Spot } from '../job/records';
 import { type Access, accessesOf, signalFor } from '../network/delivery';
 import { noiseAt } from '../network/disturbance';
 import { backhaulCapacity, type Backhaul, networkOf } from '../network/backhaul';
@@ -46,17 +46,34 @@ interface Path {
   unitId: Id;
 }
 
-/**
- * Draws the spreads of every assembly and obstacle, of each unit and of each place, as often as asked,
- * from a seed made of the job and its plan; each case asks for every spot whether its need is met by
- * any unit and band, through hops that are off in the same way.
- * @param planned a job with the proposal in its plan. @param scene of it.
- */
-export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust {
+/** Signals of a plan, with what each of them crosses. */
+interface Uncertain {
+  planned: Job;
+  scene: Scene;
+  spots: { spot: Spot; need: Need }[];
+  backhauls: Backhaul[];
+  /** Every way to join at every spot. */
+  joins: { backhaul: Backhaul; needed: ReturnType<typeof signalFor>; dbm: number; path: Path }[][];
+  /** Every hop over the air. */
+  hops: ReadonlyMap<Hop, Path>;
+  /** What could be read today: the strongest band of each unit that is there, at each spot. */
+  readable: { spot: Spot; path: Path }[];
+  /** Losses that are crossed anywhere, with their spread at 5 GHz, dB. */
+  losses: ReadonlyMap<number, number>;
+}
+
+/** One draw of everything that is uncertain, and what it makes of the needs. */
+interface Case {
+  met: number;
+  all: boolean;
+  walls: Float64Array;
+  readings: number[];
+}
+
+function uncertainSignals(planned: Job, scene: Scene): Uncertain {
   const device = testDevice(planned);
   const network = networkOf(planned, scene, 'planned');
   const received = makeReceived();
-  const r = random(seedOf(planned.info.id, ...network.backhauls.map((f) => `${f.unit.id} ${f.at.join()}`)));
   const pathTo = (
     backhaul: Pick<Backhaul, 'unit' | 'product' | 'at' | 'axis' | 'mountDb'>,
     use: 'access' | 'backhaul',
@@ -106,10 +123,16 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
       .sort((a, b) => b.dbm - a.dbm);
     return all[0] ? [{ spot, path: all[0].path }] : [];
   });
-  const keys = new Map<number, number>();
+  const losses = new Map<number, number>();
   for (const path of [...joins.flat().map((j) => j.path), ...hops.values()])
-    for (const k of path.keys) keys.set(k, Math.max(keys.get(k) ?? 0, scene.spread[k * 3 + 1] ?? 0));
+    for (const k of path.keys) losses.set(k, Math.max(losses.get(k) ?? 0, scene.spread[k * 3 + 1] ?? 0));
+  return { planned, scene, spots, backhauls: network.backhauls, joins, hops, readable, losses };
+}
 
+/** Draws the cases, from a seed made of the job and its plan. */
+function drawCases(uncertain: Uncertain, samples: number): { cases: Case[]; metAt: number[] } {
+  const { planned, scene, spots, backhauls, joins, hops, readable, losses } = uncertain;
+  const r = random(seedOf(planned.info.id, ...backhauls.map((f) => `${f.unit.id} ${f.at.join()}`)));
   const wallZ = new Float64Array(scene.lossRecordIds.length);
   const unitZ = new Map<Id, number>();
   const errorOf = ({ keys: crossed, band, unitId }: Path, shadow: number): number => {
@@ -117,14 +140,14 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
     for (const k of crossed) db -= (wallZ[k] ?? 0) * (scene.spread[k * 3 + band] ?? 0);
     return db;
   };
-  const cases: { met: number; all: boolean; walls: Float64Array; readings: number[] }[] = [];
+  const cases: Case[] = [];
   const metAt = spots.map(() => 0);
   for (let i = 0; i < samples; i++) {
-    for (const k of keys.keys()) wallZ[k] = r.normal();
-    for (const { backhaul } of backhauls) unitZ.set(backhaul.unit.id, r.normal());
+    for (const k of losses.keys()) wallZ[k] = r.normal();
+    for (const backhaul of backhauls) unitZ.set(backhaul.unit.id, r.normal());
     const off = new Map([...hops].map(([hop, path]) => [hop, errorOf(path, r.normal())]));
     const allowed = new Map(
-      backhauls.map(({ backhaul }) => {
+      backhauls.map((backhaul) => {
         const uncertain = backhaul.hops.filter((h) => h.wireless ?? h.wire);
         const shifts = uncertain.map((h) =>
           h.wireless ? (off.get(h) ?? 0) / (h.wireless.spreadDb || 1) : r.normal(),
@@ -138,7 +161,7 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
     let met = 0;
     joins.forEach((ways, s) => {
       // people and furniture are in the way of one unit or another, whatever the band
-      const shadow = new Map(backhauls.map(({ backhaul }) => [backhaul, r.normal()]));
+      const shadow = new Map(backhauls.map((backhaul) => [backhaul, r.normal()]));
       const ok = ways.some(({ backhaul, needed, dbm, path }) => {
         const capacity = allowed.get(backhaul);
         return capacity !== undefined && dbm + errorOf(path, shadow.get(backhaul) ?? 0) >= needed(capacity);
@@ -154,19 +177,25 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
       readings: readable.map(({ path }) => errorOf(path, r.normal())),
     });
   }
-  const share = (list: readonly { all: boolean }[]) =>
-    list.length ? list.filter((c) => c.all).length / list.length : 0;
-  const third = Math.floor(samples / 3);
+  return { cases, metAt };
+}
+
+const shareMet = (list: readonly Pick<Case, 'all'>[]): number =>
+  list.length ? list.filter((c) => c.all).length / list.length : 0;
+
+/** The measurement whose better and worse third differ most; null where they differ by no more than chance. */
+function bestMeasurement({ scene, losses, readable }: Uncertain, cases: readonly Case[]): Measurement | null {
+  const third = Math.floor(cases.length / 3);
   const judge = (
     rest: Pick<Measurement, 'kind' | 'id' | 'words' | 'spreadDb'>,
-    of: (c: (typeof cases)[number]) => number,
+    of: (c: Case) => number,
   ): Measurement => {
     const sorted = [...cases].sort((a, b) => of(a) - of(b));
-    const ends = [share(sorted.slice(0, third)), share(sorted.slice(-third))];
+    const ends = [shareMet(sorted.slice(0, third)), shareMet(sorted.slice(-third))];
     return { ...rest, whenGood: Math.max(...ends), whenBad: Math.min(...ends) };
   };
   const measurable = [
-    ...[...keys]
+    ...[...losses]
       .filter(([, spreadDb]) => spreadDb > 0)
       .map(([k, spreadDb]) =>
         judge(
@@ -187,14 +216,26 @@ export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust 
     ),
   ].sort((a, b) => b.whenGood - b.whenBad - (a.whenGood - a.whenBad));
   const [best] = measurable;
+  return best && best.whenGood - best.whenBad > noiseOfShare(third) ? best : null;
+}
+
+/**
+ * Draws the spreads of every assembly and obstacle, of each unit and of each place, as often as asked,
+ * from a seed made of the job and its plan; each case asks for every spot whether its need is met by
+ * any unit and band, through hops that are off in the same way.
+ * @param planned a job with the proposal in its plan. @param scene of it.
+ */
+export function robustnessOf(planned: Job, scene: Scene, samples = 400): Robust {
+  const uncertain = uncertainSignals(planned, scene);
+  const { cases, metAt } = drawCases(uncertain, samples);
   return {
     samples,
-    allMet: share(cases),
+    allMet: shareMet(cases),
     meanMet: cases.reduce((sum, c) => sum + c.met, 0) / Math.max(1, samples),
-    bySpot: spots
+    bySpot: uncertain.spots
       .map(({ spot }, i) => ({ spotId: spot.id, share: (metAt[i] ?? 0) / samples }))
       .sort((a, b) => a.share - b.share),
-    best: best && best.whenGood - best.whenBad > noiseOfShare(third) ? best : null,
+    best: bestMeasurement(uncertain, cases),
   };
 }
 

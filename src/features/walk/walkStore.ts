@@ -1,12 +1,12 @@
 /** The walk on a phone: the job as last seen, what waits to be sent, and what the phone is doing. */
 import { toast } from 'sonner';
-import { z } from 'zod';
+import type { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
 import { find, type Job, jobFromRecords } from '@/core/job/job';
 import type { Id, Reading, StepRun } from '@/core/job/records';
 import { noteRun, nextRun } from '@/core/proof/noteRun';
 import { walkOrder } from '@/core/proof/walkOrder';
-import { ApiError, ask, keptPictureSchema, messageOf } from '@/client/store/api';
+import { ApiError, ask, messageOf } from '@/client/store/api';
 import { nameOfPhoto, type PhotoBox, photoBox } from './photoBox';
 import {
   jobKey,
@@ -22,22 +22,8 @@ import {
   waitingKey,
   waitingSchema,
 } from './walkKept';
+import { sendAll } from './walkSending';
 import { BrokenOffError, fullTest, type SpeedProgress, speedTest } from './speedTest';
-
-const stepsReceivedSchema = z.object({
-  received: z.array(
-    z.object({ id: z.string(), stepKey: z.string(), state: z.string(), message: z.string().optional() }),
-  ),
-});
-const receivedSchema = z.object({
-  received: z.array(
-    z.object({
-      id: z.string(),
-      state: z.enum(['taken', 'known', 'refused']),
-      message: z.string().optional(),
-    }),
-  ),
-});
 
 /** How many runs a spot should have. */
 export const runsWanted = 5;
@@ -96,6 +82,69 @@ export function runsAt(
     (r) => r.spotId === spotId && r.phase === phase && !state.job?.byId.has(r.id),
   );
   return [...own, ...waiting].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
+}
+
+const fourDigits = (v: number) => Number(v.toPrecision(4));
+const fourDigitsOrNone = (v: number | null) => (v === null ? null : fourDigits(v));
+
+/** Tests at the spot that is shown until it has the runs that it should have; one more where it has them. */
+async function runTests(
+  get: () => WalkState,
+  set: (part: Partial<WalkState>) => void,
+  signal: AbortSignal,
+): Promise<void> {
+  const { code, spotId, phase } = get();
+  if (!spotId) return;
+  const had = runsAt(get(), spotId, phase).length;
+  const of = Math.max(runsWanted, had + 1);
+  for (let run = had + 1; run <= of; run++) {
+    const { measures, simulated } = get();
+    const figures = await speedTest(
+      `/speed/${code}`,
+      phoneId('t'),
+      fullTest,
+      (progress) => set({ testing: { ...progress, run, of } }),
+      signal,
+      simulated ? { spotId, phase, measures, run: String(run) } : {},
+    );
+    get().note({
+      connected: true,
+      downMbps: fourDigits(figures.downMbps),
+      upMbps: fourDigits(figures.upMbps),
+      latencyMs: fourDigits(figures.latencyMs),
+      jitterMs: fourDigitsOrNone(figures.jitterMs),
+      loadedMs: fourDigitsOrNone(figures.loadedMs),
+      lossPct: fourDigits(figures.lossPct),
+      ...(figures.rssiDbm !== null && { rssiDbm: figures.rssiDbm }),
+    });
+  }
+}
+
+const serverWords = (measures: Reading['measures'], simulated: boolean): string =>
+  measures === 'street'
+    ? 'Simulated street server'
+    : simulated
+      ? 'Simulated house network'
+      : 'The machine beside the main unit';
+
+/** The figures as a run of the spot that is shown; null where none is. */
+function notedRun(state: WalkState, figures: Parameters<WalkState['note']>[0]): Unsent | null {
+  const { job, spotId, phase, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = state;
+  const spot = job && find(job, 'spot', spotId);
+  if (!job || !spot) return null;
+  const run = Math.min(999, nextRun(runsAt(state, spot.id, phase), spot.id, phase));
+  const said = {
+    deviceId,
+    measures,
+    server: serverWords(measures, simulated),
+    rssiDbm,
+    linkMbps,
+    heightM: heightM ?? spot.heightM,
+    takenAt: new Date().toISOString(),
+    ...figures,
+    source: figures.source ?? (simulated ? 'simulated' : 'measured'),
+  } as const;
+  return unsentSchema.parse(noteRun(job, spot, phase, run, said, phoneId('rd-w')));
 }
 
 export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
@@ -164,73 +213,8 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       else set({ link: 'offline', problem: error instanceof TypeError ? null : messageOf(error) });
     }
 
-    /** Sends what is in the box. One that the laptop can't take is dropped and told: it stays in the phone's own album. */
-    async function sendPhotos() {
-      for (const photo of await box.all()) {
-        try {
-          await ask(keptPictureSchema, `/api/walk/${code}/photo`, { bytes: photo.blob });
-        } catch (error) {
-          if (!(error instanceof ApiError) || ![413, 422].includes(error.status)) throw error;
-          toast.error(`A photo was not taken. ${error.message}`);
-          const run = get().job?.stepRuns.find((r) => r.stepKey === photo.stepKey);
-          if (run) get().addStep({ ...run, photos: run.photos.filter((p) => p !== photo.fileId) });
-        }
-        await box.drop(photo.fileId);
-        set({ photos: (await box.all()).length });
-      }
-    }
-
-    async function send() {
-      const { waiting } = get();
-      try {
-        if (waiting.runs.length) {
-          const runs = waiting.runs
-            .slice(0, 100)
-            .map(({ type: _type, run: _run, planMbps: _plan, ...r }) => r);
-          const { received } = await ask(receivedSchema, `/api/walk/${code}/runs`, {
-            body: { runs, sentAt: new Date().toISOString() },
-          });
-          const states = new Map(received.map((r) => [r.id, r]));
-          const now = get().waiting;
-          const refused = now.runs.flatMap((run) => {
-            const answer = states.get(run.id);
-            return answer?.state === 'refused' ? [{ run, message: answer.message ?? 'refused' }] : [];
-          });
-          // the job with these runs comes before they leave the list, so that none is missing in between
-          await look();
-          const after = get().waiting;
-          keep({
-            ...after,
-            runs: after.runs.filter((r) => !states.has(r.id)),
-            refused: [...after.refused, ...refused],
-          });
-        }
-        for (const walk of get().waiting.roams) {
-          const { type: _type, ...rest } = walk;
-          const body = { ...rest, sentAt: new Date().toISOString() };
-          await ask(z.object({ taken: z.boolean() }), `/api/walk/${code}/roam`, { body });
-          const after = get().waiting;
-          keep({ ...after, roams: after.roams.filter((w) => w.id !== walk.id) });
-        }
-        const { steps } = get().waiting;
-        if (steps.length) {
-          const { received } = await ask(stepsReceivedSchema, `/api/walk/${code}/steps`, {
-            body: { words: steps.slice(0, 100), sentAt: new Date().toISOString() },
-          });
-          for (const r of received) if (r.message) toast(r.message);
-          await look();
-          const after = get().waiting;
-          // what was noted anew meanwhile waits for its own turn
-          const told = new Set(received.map((r) => r.id));
-          keep({ ...after, steps: after.steps.filter((s) => !told.has(s.id)) });
-        }
-        await sendPhotos();
-        if (unsentCount(get().waiting) + get().photos === 0) set({ savedAt: new Date().toISOString() });
-        set({ link: 'online' });
-      } catch (error) {
-        offline(error);
-      }
-    }
+    const sender = { code, box, get, set, keep, look };
+    const send = () => sendAll(sender).catch(offline);
 
     return {
       code,
@@ -276,35 +260,11 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       },
       go: (spotId) => set({ spotId, rssiDbm: null, linkMbps: null, heightM: null, brokenOff: false }),
       async test() {
-        const { spotId, phase } = get();
-        if (!spotId || get().testing) return;
-        const had = runsAt(get(), spotId, phase).length;
-        const of = Math.max(runsWanted, had + 1);
+        if (!get().spotId || get().testing) return;
         stopTest = new AbortController();
         set({ brokenOff: false });
         try {
-          for (let run = had + 1; run <= of; run++) {
-            const { measures, simulated } = get();
-            const figures = await speedTest(
-              `/speed/${code}`,
-              phoneId('t'),
-              fullTest,
-              (progress) => set({ testing: { ...progress, run, of } }),
-              stopTest.signal,
-              simulated ? { spotId, phase, measures, run: String(run) } : {},
-            );
-            const round = (v: number) => Number(v.toPrecision(4));
-            get().note({
-              connected: true,
-              downMbps: round(figures.downMbps),
-              upMbps: round(figures.upMbps),
-              latencyMs: round(figures.latencyMs),
-              jitterMs: figures.jitterMs === null ? null : round(figures.jitterMs),
-              loadedMs: figures.loadedMs === null ? null : round(figures.loadedMs),
-              lossPct: round(figures.lossPct),
-              ...(figures.rssiDbm !== null && { rssiDbm: figures.rssiDbm }),
-            });
-          }
+          await runTests(get, set, stopTest.signal);
         } catch (error) {
           if (error instanceof BrokenOffError) set({ brokenOff: true });
           else if (!stopTest.signal.aborted) toast.error(messageOf(error));
@@ -314,35 +274,9 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       },
       stop: () => stopTest?.abort(),
       note(figures) {
-        const { job, spotId, phase, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = get();
-        const spot = job && find(job, 'spot', spotId);
-        if (!job || !spot) return;
-        const source = figures.source ?? (simulated ? 'simulated' : 'measured');
-        const server =
-          measures === 'house'
-            ? simulated
-              ? 'Simulated house network'
-              : 'The machine beside the main unit'
-            : 'Simulated street server';
-        const noted = noteRun(
-          job,
-          spot,
-          phase,
-          Math.min(999, nextRun(runsAt(get(), spot.id, phase), spot.id, phase)),
-          {
-            deviceId,
-            measures,
-            server,
-            rssiDbm,
-            linkMbps,
-            heightM: heightM ?? spot.heightM,
-            takenAt: new Date().toISOString(),
-            ...figures,
-            source,
-          },
-          phoneId('rd-w'),
-        );
-        keep({ ...get().waiting, runs: [...get().waiting.runs, unsentSchema.parse(noted)] });
+        const noted = notedRun(get(), figures);
+        if (!noted) return;
+        keep({ ...get().waiting, runs: [...get().waiting.runs, noted] });
         set({ brokenOff: false });
         void get().flush();
       },
