@@ -3,7 +3,7 @@ import { tmpdir } from 'node:os';
 import { join } from 'node:path';
 import Database from 'better-sqlite3';
 import fc from 'fast-check';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { putOne } from '@/core/job/edits';
 import { get } from '@/core/job/job';
 import { backUp, newestGood, problemsOfFile, upkeep, upkeepFault } from './backup';

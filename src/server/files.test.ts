@@ -1,7 +1,7 @@
 import { mkdtempSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { putOne } from '@/core/job/edits';
 import { makeRecord } from '@/core/job/make';
 import { type Db, openDatabase } from './database';

@@ -2,7 +2,7 @@ import fc from 'fast-check';
 import { mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { jobFromRecords } from '@/core/job/job';
 import { readJobFile, writeJobFile } from '@/core/job/jobFile';
 import { checkReferences } from '@/core/job/references';

@@ -1,7 +1,7 @@
 import { mkdtempSync, rmSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { putOne } from '@/core/job/edits';
 import { get } from '@/core/job/job';
 import { binDays } from '@/core/job/limits';

@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import type { Prediction } from '@/core/network/predict';
 import { proveSpot } from '@/core/proof/spotProof';
 import { isMet, isToDo, ledgerRows, shownRows } from './ledgerRows';

@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { falseProof } from './falseProof';
 
 test('hardly a spot is called proven whose true median misses its need', () => {

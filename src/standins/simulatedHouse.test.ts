@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { jobFromRecords } from '@/core/job/job';
 import { networkOf } from '@/core/network/backhaul';

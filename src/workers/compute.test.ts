@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { get } from '@/core/job/job';
 import { makeCompute } from './compute';
 import { layerLevels } from './protocol';

@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { gridsOf } from '@/core/coverage/grid';
 import { layerOver, noiseField, unitField } from '@/core/coverage/field';

@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { jobFromRecords } from '@/core/job/job';
 import { readReadingsCsv, writeReadingsCsv } from './readingsCsv';
 

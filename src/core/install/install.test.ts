@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { get, type Job } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';

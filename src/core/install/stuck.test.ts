@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { makeRecord } from '@/core/job/make';
 import { type causes, priors, type Symptom, symptomWords } from './causes';
@@ -120,4 +120,29 @@ test('the symptoms of a step come first', () => {
   expect(symptomsAt(step('pair.unit-b'))[0]).toBe('not-found');
   expect(symptomsAt(step('main'))[0]).toBe('no-internet');
   expect(symptomsAt(null)).toHaveLength(symptoms.length);
+});
+
+test.each(symptoms)('%s: the question asked takes away the most doubt, counted by hand', (symptom) => {
+  const prior = Object.entries(priors[symptom]);
+  const whole = prior.reduce((s, [, w]) => s + w, 0);
+  const bits = (list: readonly number[]) => {
+    const sum = list.reduce((a, b) => a + b, 0);
+    return list.reduce((h, w) => h + (w > 0 ? -(w / sum) * Math.log2(w / sum) : 0), 0);
+  };
+  const now = bits(prior.map(([, w]) => w));
+  // each answer multiplies a cause by its factor or its inverse; «yes» is so likely as the causes make it
+  const gain = questions.map((q) => {
+    const factor = (id: string) => (q.yes as Record<string, number | undefined>)[id] ?? 1;
+    const chance = prior.reduce(
+      (s, [id, w]) => s + (w / whole) * (factor(id) ** 2 / (factor(id) ** 2 + 1)),
+      0,
+    );
+    const yes = bits(prior.map(([id, w]) => w * factor(id)));
+    const no = bits(prior.map(([id, w]) => w / factor(id)));
+    return { id: q.id, bits: now - chance * yes - (1 - chance) * no };
+  });
+  const best = gain.sort((a, b) => b.bits - a.bits)[0];
+  const { ask, likely } = stuckOn(symptom, [], [], null);
+  if (ask) expect(gain.find((g) => g.id === ask.id)?.bits).toBeCloseTo(best?.bits ?? 0, 9);
+  else expect((best?.bits ?? 0) <= 0.02 || (likely[0]?.chance ?? 0) >= 0.85).toBe(true);
 });

@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { applyEdit, putOne } from './edits';
 import { collectionOf } from './job';
 import { JobFileError, jobFileSchema, parseJobFile, writeJobFile } from './jobFile';

@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { makeCrossings } from './crossings';
 import { crossingsFrom, angularIndexOfEdge } from './angularIndex';
 import type { Scene } from './model';

@@ -1,5 +1,5 @@
 import type { Point3 } from '@/core/geometry/point';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { gridsOf } from '@/core/coverage/grid';
 import { bands } from '@/core/job/records';
 import { bandMiddleGHz, wallLoss } from '@/core/materials/wallLoss';

@@ -1,4 +1,4 @@
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { warmStartedPathTree } from './warmStart';
 import { pathTree } from './pathTree';
 import { makeReceived, receive } from './receive';

@@ -1,6 +1,6 @@
 /** What a phone keeps and sends, with the network taken away and given back. */
 import 'fake-indexeddb/auto';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { makeWalkStore, runsAt } from './walkStore';
 
 const job = demos[0]?.job;

@@ -2,7 +2,7 @@ import { mkdtempSync, rmSync } from 'node:fs';
 import { createServer, request as ask, type Server } from 'node:http';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { demos } from '@/../demo/make/make';
+import { demos } from '@/testing/demoJobs';
 import { putOne } from '@/core/job/edits';
 import { get } from '@/core/job/job';
 import { throughput } from '@/core/speedtest/speedFigures';
