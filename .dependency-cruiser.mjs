@@ -67,7 +67,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
         pathNot:
-          'node_modules/(zod|papaparse|d3-contour|ml-matrix|dxf-parser|@types/(papaparse|d3-contour))/',
+          'node_modules/(zod|papaparse|d3-contour|d3-polygon|polylabel|polyclip-ts|ml-matrix|dxf-parser|@types/(papaparse|d3-contour|d3-polygon|polylabel))/',
       },
     },
     {

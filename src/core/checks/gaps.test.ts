@@ -29,20 +29,19 @@ const spot = (over: object = {}): RecordInput => ({
   activityIds: null,
   ...over,
 });
-const point = (kind: 'splitter' | 'coax' | 'socket', over: object = {}): RecordInput =>
-  ({
-    type: 'service',
-    id: `${kind}-x`,
-    kind,
-    name: kind,
-    storeyId,
-    xM: 2,
-    yM: 0.3,
-    heightM: 0.3,
-    circuit: '',
-    note: '',
-    ...over,
-  }) as RecordInput;
+const point = (kind: 'splitter' | 'coax' | 'socket', over: object = {}): RecordInput => ({
+  type: 'service',
+  id: `${kind}-x`,
+  kind,
+  name: kind,
+  storeyId,
+  xM: 2,
+  yM: 0.3,
+  heightM: 0.3,
+  circuit: '',
+  note: '',
+  ...over,
+});
 
 test('a new house lacks its spots before all else', () => {
   const [first] = surveyGaps(house, []);

@@ -1,4 +1,5 @@
 /** The way through the coax of the house between two outlets, splitter by splitter. */
+import type { Result } from '../job/result';
 import { isCoaxRun } from '../job/coaxRuns';
 import { find, get, type Job } from '../job/job';
 import type { CableRun, Id, ServicePoint } from '../job/records';
@@ -56,11 +57,12 @@ function inputOf(job: Job, splitter: ServicePoint): Id | null {
  * The way between two coax outlets with its cables and splitters, or in words why there is none: an
  * outlet that ends nowhere, no cable between, an amplifier that lets nothing back.
  */
-export function coaxRoute(job: Job, aId: Id, bId: Id): CoaxRoute | { why: string } {
+export function coaxRoute(job: Job, aId: Id, bId: Id): Result<CoaxRoute> {
   const [a, b] = [get(job, 'service', aId), get(job, 'service', bId)];
-  for (const s of [a, b]) if (s.joined === 'not-joined') return { why: `${s.name} is joined to nothing` };
+  for (const s of [a, b])
+    if (s.joined === 'not-joined') return { ok: false, why: `${s.name} is joined to nothing` };
   const steps = walk(job, aId, bId);
-  if (!steps) return { why: `no coax is known between ${a.name} and ${b.name}` };
+  if (!steps) return { ok: false, why: `no coax is known between ${a.name} and ${b.name}` };
   const route: CoaxRoute = {
     frequencyMHz: coaxMHz,
     segments: steps.map(({ run }) => ({
@@ -78,7 +80,7 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): CoaxRoute | { why: string
     const next = steps[i + 1];
     if (servicePoint?.kind !== 'splitter' || !next) continue;
     if (servicePoint.amplifier)
-      return { why: `${servicePoint.name} has an amplifier: nothing comes back through it` };
+      return { ok: false, why: `${servicePoint.name} has an amplifier: nothing comes back through it` };
     const input = inputOf(job, servicePoint);
     splitters.push({
       ways: splitterFor(servicePoint.ways ?? 4),
@@ -93,5 +95,5 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): CoaxRoute | { why: string
   if (steps.some((s) => s.run.lengthM === null || s.run.cable === 'unknown'))
     route.cautions.push('a cable in the wall is not known: taken as 10 m of RG-59');
   if ([a, b].some((s) => s.joined === 'unknown')) route.cautions.push('try the outlets before buying');
-  return { ...route, splitters };
+  return { ok: true, ...route, splitters };
 }

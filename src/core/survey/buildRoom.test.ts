@@ -25,7 +25,7 @@ function built(job: Job, text: string, innerId = 'asm-lath'): BuiltRoom {
   const state = parseRoomLine(text, names, 'm');
   if (!state.ok) throw new Error(state.why);
   const result = buildRoom(job, onStorey, state.line, { innerId, outerId: 'asm-stone' });
-  if ('why' in result) throw new Error(result.why);
+  if (!result.ok) throw new Error(result.why);
   return result;
 }
 const type = (job: Job, text: string, innerId?: string) => applyEdit(job, built(job, text, innerId).edit).job;
@@ -140,6 +140,7 @@ test('what cannot be built says why and changes nothing', () => {
   expect(
     state.ok && buildRoom(job, onStorey, state.line, { innerId: 'asm-lath', outerId: 'asm-stone' }),
   ).toEqual({
+    ok: false,
     why: expect.stringContaining('on top of «Hall»'),
   });
   const twice = parse('Hall 4 4 east of Hall');
@@ -206,8 +207,8 @@ test('outer walls painted after the rooms were typed: clear sizes stay, a wall t
     );
     const made = state.ok
       ? buildRoom(job, onStorey, state.line, { innerId: assemblies, outerId: assemblies })
-      : { why: state.why };
-    if ('why' in made) throw new Error(made.why);
+      : state;
+    if (!made.ok) throw new Error(made.why);
     job = applyEdit(job, made.edit).job;
   }
   const painted = applyEdit(job, paintOuterWalls(job, onStorey, 'asm-stone')).job;

@@ -1,4 +1,5 @@
 /** Builds a room of a given clear size against what is there, sharing walls where sides fall together. */
+import type { Result } from '../job/result';
 import { boundsOf } from '../geometry/place';
 import { inRegion, shareIn } from '../geometry/region';
 import { applyEdit, type Edit } from '../job/edits';
@@ -36,7 +37,7 @@ export interface BuiltRoom {
   spreadOver: number;
   suspects: TapeResult[];
 }
-export type BuildResult = BuiltRoom | { why: string };
+export type BuildResult = Result<BuiltRoom>;
 
 const opposite: Record<Side, Side> = { north: 'south', south: 'north', east: 'west', west: 'east' };
 const isAcross = (side: Side) => side === 'east' || side === 'west';
@@ -115,8 +116,8 @@ function standing(job: Job, storeyId: Id, b: Bounds): { inside: Room | null; cla
   return { inside, clash };
 }
 
-/** Possible places for a line's room, the likeliest first. */
-function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bounds[] | { why: string } {
+/** Possible places for a line's room, the likeliest first; none where the room that it names is not there. */
+function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bounds[] {
   const { widthM, depthM, where } = line;
   const walls = storeyWalls(job, storeyId);
   const at = (west: number, north: number): Bounds => ({
@@ -131,7 +132,7 @@ function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bo
     return [at(right, 0)];
   }
   const room = job.rooms.find((r) => r.storeyId === storeyId && r.name === where.room);
-  if (!room) return { why: `There is no room «${where.room}» on this storey.` };
+  if (!room) return [];
   const [west, north, east, south] = boundsOf(room.outline);
   if (where.kind === 'in')
     return [
@@ -201,18 +202,18 @@ export function buildRoom(
   assemblies: { innerId: Id; outerId: Id },
 ): BuildResult {
   if (job.rooms.some((r) => r.storeyId === storeyId && r.name === line.name && line.where?.room !== r.name))
-    return { why: `There is a room «${line.name}» on this storey already.` };
+    return { ok: false, why: `There is a room «${line.name}» on this storey already.` };
   const innerHalf = halfOf(job, { assemblyId: assemblies.innerId });
   const places = placesOf(job, storeyId, line, innerHalf);
-  if ('why' in places) return places;
-  const first = places[0];
-  if (!first) return { why: 'There is no place for it.' };
+  const [first] = places;
+  if (!first) return { ok: false, why: `There is no room «${line.where?.room ?? ''}» on this storey.` };
   const best = places
     .map((b) => ({ b, score: scoreOf(job, storeyId, b, first) }))
     .reduce((most, p) => (p.score > most.score ? p : most));
   if (best.score === -Infinity) {
     const { clash } = standing(job, storeyId, first);
     return {
+      ok: false,
       why: `It would lie on top of «${clash?.name ?? 'another room'}». Check the lengths, or say where with «by».`,
     };
   }
@@ -229,7 +230,7 @@ export function roomAt(
   taped: { widthM: number; depthM: number } | null,
 ): BuildResult {
   const { inside, clash } = standing(job, storeyId, wanted);
-  if (clash) return { why: `It would lie on top of «${clash.name}».` };
+  if (clash) return { ok: false, why: `It would lie on top of «${clash.name}».` };
   const walls = storeyWalls(job, storeyId);
   const assemblyId = inside ? assemblies.innerId : assemblies.outerId;
   const newHalf = halfOf(job, { assemblyId });
@@ -316,6 +317,7 @@ export function roomAt(
     (r) => r.storeyId === storeyId && inRegion(r, (b.west + b.east) / 2, (b.north + b.south) / 2),
   );
   return {
+    ok: true,
     edit: whole,
     roomId: room.id,
     outline: built?.outline ?? outlineOf(b),

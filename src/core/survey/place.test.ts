@@ -22,7 +22,7 @@ const job = smallHouse({ storeys: 2 });
 const storey = 'storey-0';
 const assemblies = { innerId: 'asm-stud', outerId: 'asm-brick' };
 const apply = (to: Job, made: Made): Job => {
-  if ('why' in made) throw new Error(made.why);
+  if (!made.ok) throw new Error(made.why);
   return applyEdit(to, made.edit).job;
 };
 const preset = <T extends { id: string }>(list: T[], id: string): T => {
@@ -47,7 +47,7 @@ test('a room drawn into a corner has walls of its own; its spots are in the righ
 });
 
 test('what cannot be put down says why', () => {
-  const why = (word: string) => ({ why: expect.stringContaining(word) });
+  const why = (word: string) => ({ ok: false, why: expect.stringContaining(word) });
   expect(makeSpot(job, storey, [20, 20])).toEqual(why('room'));
   expect(makeRoom(job, storey, [3, 3], [3.1, 5], assemblies)).toEqual(why('30 cm'));
   expect(makeWall(job, storey, [1, 1], [1, 1.01], 'asm-stud')).toEqual(why('5 cm'));
@@ -65,11 +65,14 @@ test('an opening near the end of a wall, or on another, is moved along until it 
   let full = two;
   for (
     let made = makeOpening(full, wall, [8.95, 3], door);
-    'edit' in made;
+    made.ok;
     made = makeOpening(full, wall, [8.95, 3], door)
   )
     full = apply(full, made);
-  expect(makeOpening(full, wall, [8.95, 3], door)).toEqual({ why: expect.stringContaining('no room') });
+  expect(makeOpening(full, wall, [8.95, 3], door)).toEqual({
+    ok: false,
+    why: expect.stringContaining('no room'),
+  });
 });
 
 test('things and sockets near a wall are set against its face', () => {
@@ -124,9 +127,9 @@ test('an outbuilding stands clear of the house and has one closed room; the outd
   const next = apply(job, made);
   expect(next.rooms.find((r) => r.name === 'Studio')).toBeDefined();
   expect(next.buildings[1]).toMatchObject({ kind: 'outbuilding', xM: 17 });
-  expect(outerAssembly(next, 'edit' in made ? made.select : '')).toBe('asm-brick');
+  expect(outerAssembly(next, made.ok ? made.select : '')).toBe('asm-brick');
   const outdoors = apply(next, addOutdoors(next));
-  expect(addOutdoors(outdoors)).toEqual({ why: expect.stringContaining('already') });
+  expect(addOutdoors(outdoors)).toEqual({ ok: false, why: expect.stringContaining('already') });
   // outdoors a room is an area without walls
   const yard = outdoors.storeys.at(-1)?.id ?? '';
   const area = apply(outdoors, makeRoom(outdoors, yard, [0, -8], [9, -1], assemblies));
@@ -135,9 +138,9 @@ test('an outbuilding stands clear of the house and has one closed room; the outd
 });
 
 test('a storey with a unit on it is not removed; an empty one goes with all its things, and one undo brings it back', () => {
-  expect(removeStorey(job, storey)).toEqual({ why: expect.stringContaining('Unit A') });
+  expect(removeStorey(job, storey)).toEqual({ ok: false, why: expect.stringContaining('Unit A') });
   const made = removeStorey(job, 'storey-1');
-  if ('why' in made) throw new Error(made.why);
+  if (!made.ok) throw new Error(made.why);
   const { job: next, inverse } = applyEdit(job, made.edit);
   expect([next.walls.length, next.rooms.length]).toEqual([4, 1]);
   expect(new Map(applyEdit(next, inverse).job.byId)).toEqual(new Map(job.byId));

@@ -14,7 +14,7 @@ import { toCentimetre } from '../geometry/round';
 
 function made<T extends RecordType>(label: string, input: InputOf<T> & { type: T }): Made {
   const record = makeRecord<T>(input);
-  return { edit: { label, put: [record], remove: [] }, select: record.id };
+  return { ok: true, edit: { label, put: [record], remove: [] }, select: record.id };
 }
 const roomUnder = (job: Job, storeyId: Id, [x, y]: Point) =>
   job.rooms.find((r) => r.storeyId === storeyId && inRegion(r, x, y));
@@ -22,7 +22,7 @@ const roomUnder = (job: Job, storeyId: Id, [x, y]: Point) =>
 /** A spot in the room at a point. */
 export function makeSpot(job: Job, storeyId: Id, [x, y]: Point): Made {
   const room = roomUnder(job, storeyId, [x, y]);
-  if (!room) return { why: 'A spot belongs to a room: click inside one.' };
+  if (!room) return { ok: false, why: 'A spot belongs to a room: click inside one.' };
   const number = job.spots.reduce((most, s) => Math.max(most, s.number), 0) + 1;
   return made(`Add spot ${number}, ${room.name}`, {
     type: 'spot',
@@ -42,11 +42,11 @@ export function makeSpot(job: Job, storeyId: Id, [x, y]: Point): Made {
 export function makeWall(job: Job, storeyId: Id, [ax, ay]: Point, [bx, by]: Point, assemblyId: Id): Made {
   const tenth = (v: number) => Math.round(v * 1e4) / 1e4;
   const line = { ax: tenth(ax), ay: tenth(ay), bx: tenth(bx), by: tenth(by) };
-  if (wallLength(line) < leastWallM) return { why: 'A wall must be at least 5 cm long.' };
+  if (wallLength(line) < leastWallM) return { ok: false, why: 'A wall must be at least 5 cm long.' };
   const double = storeyWalls(job, storeyId).some(
     (w) => nearestOn(w, line.ax, line.ay).distance < 0.02 && nearestOn(w, line.bx, line.by).distance < 0.02,
   );
-  if (double) return { why: 'There is a wall just there already. Click on it to change it.' };
+  if (double) return { ok: false, why: 'There is a wall just there already. Click on it to change it.' };
   const name = find(job, 'assembly', assemblyId)?.name ?? 'wall';
   return made(`Draw a wall: ${name.toLowerCase()}`, {
     type: 'wall',
@@ -62,6 +62,7 @@ export function makeOpening(job: Job, wall: Wall, [x, y]: Point, preset: Opening
   const length = wallLength(wall);
   if (length < preset.widthM)
     return {
+      ok: false,
       why: `This wall of ${length.toFixed(2)} m is too short for ${preset.widthM.toFixed(2)} m. Make the wall longer, or choose something narrower.`,
     };
   const clear = (offset: number) =>
@@ -75,7 +76,8 @@ export function makeOpening(job: Job, wall: Wall, [x, y]: Point, preset: Opening
   )
     .filter(clear)
     .sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0];
-  if (fits === undefined) return { why: 'There is no room for it beside the other openings of this wall.' };
+  if (fits === undefined)
+    return { ok: false, why: 'There is no room for it beside the other openings of this wall.' };
   const assemblyId = find(job, 'assembly', preset.assemblyId)?.id ?? null;
   return made(`Add a ${preset.kind}`, {
     type: 'opening',
@@ -149,7 +151,11 @@ export function makeThing(job: Job, storeyId: Id, point: Point, preset: ThingPre
       }),
     );
   if (preset.opensFloor === 'hatch')
-    return { edit: { label: 'Add a hatch in the floor', put, remove: [] }, select: put[0]?.id ?? '' };
+    return {
+      ok: true,
+      edit: { label: 'Add a hatch in the floor', put, remove: [] },
+      select: put[0]?.id ?? '',
+    };
   const id = freshId(job, 'thing');
   put.push(
     makeRecord({
@@ -169,7 +175,7 @@ export function makeThing(job: Job, storeyId: Id, point: Point, preset: ThingPre
       disturbs: preset.disturbs,
     }),
   );
-  return { edit: { label: `Add ${preset.name.toLowerCase()}`, put, remove: [] }, select: id };
+  return { ok: true, edit: { label: `Add ${preset.name.toLowerCase()}`, put, remove: [] }, select: id };
 }
 
 /** A socket, outlet or another service; on the face of the wall when put near to one. */
@@ -233,7 +239,8 @@ export function makeRoom(
     [ax, ay],
     [bx, by],
   ]).map(toCentimetre);
-  if (east - west < 0.3 || south - north < 0.3) return { why: 'A room must be at least 30 cm each way.' };
+  if (east - west < 0.3 || south - north < 0.3)
+    return { ok: false, why: 'A room must be at least 30 cm each way.' };
   if (isOutdoors(job, storeyId)) {
     const name = freshName(job, 'Area');
     const outline: [number, number][] = [
@@ -252,5 +259,5 @@ export function makeRoom(
     });
   }
   const built = roomAt(job, storeyId, freshName(job, 'Room'), { west, north, east, south }, assemblies, null);
-  return 'why' in built ? built : { edit: built.edit, select: built.roomId };
+  return !built.ok ? built : { ok: true, edit: built.edit, select: built.roomId };
 }

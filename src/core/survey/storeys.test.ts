@@ -13,10 +13,10 @@ const [ground] = house.storeys;
 const [building] = house.buildings.filter((b) => b.kind === 'house');
 if (!ground || !building) throw new Error('no house');
 const done = (job: Job, made: Made) => {
-  if (!('edit' in made)) throw new Error(made.why);
+  if (!made.ok) throw new Error(made.why);
   return { job: applyEdit(job, made.edit).job, select: made.select };
 };
-const why = (made: Made) => ('why' in made ? made.why : 'an edit');
+const why = (made: Made) => (!made.ok ? made.why : 'an edit');
 
 describe('a storey more', () => {
   test('above: on top of the ceiling and the floor itself, and the roof goes up with it', () => {
@@ -87,7 +87,7 @@ describe('a building more', () => {
     [100, 3, true],
     [3, 100.1, false],
   ])('%d × %d m is taken: %s', (widthM, depthM, taken) =>
-    expect('edit' in addBuilding(house, { ...shed, widthM, depthM })).toBe(taken),
+    expect(addBuilding(house, { ...shed, widthM, depthM }).ok).toBe(taken),
   );
 
   test('it stands clear of what is there, with walls round one room of its name', () => {

@@ -32,7 +32,7 @@ export function addStorey(
   copy: 'outer' | 'all' | 'none',
 ): Made {
   const building = find(job, 'building', buildingId);
-  if (!building || building.kind === 'outdoors') return { why: 'Storeys belong to a building.' };
+  if (!building || building.kind === 'outdoors') return { ok: false, why: 'Storeys belong to a building.' };
   const own = job.storeys.filter((s) => s.buildingId === buildingId).sort((a, b) => a.level - b.level);
   const next = where === 'above' ? own.at(-1) : own[0];
   const heightM = next?.heightM ?? 2.5;
@@ -75,6 +75,7 @@ export function addStorey(
       });
   }
   return {
+    ok: true,
     edit: withRooms(job, { label: `Add ${storey.name.toLowerCase()}`, put, remove: [] }),
     select: storey.id,
   };
@@ -90,7 +91,7 @@ export interface NewBuilding {
 /** Adds an outbuilding with one storey and one room, beside what is on the site already. */
 export function addBuilding(job: Job, { name, widthM, depthM, wallAssemblyId }: NewBuilding): Made {
   if (Math.min(widthM, depthM) < 1 || Math.max(widthM, depthM) > 100)
-    return { why: 'A building is from 1 to 100 m each way.' };
+    return { ok: false, why: 'A building is from 1 to 100 m each way.' };
   const solid = job.buildings.filter((b) => b.kind !== 'outdoors');
   const corners = solid.flatMap((b) => b.outline.map(([x, y]) => toSite(b, x, y)));
   const right = corners.length ? boundsOf(corners)[2] : 0;
@@ -146,17 +147,19 @@ export function addBuilding(job: Job, { name, widthM, depthM, wallAssemblyId }: 
   const edit = withRooms(job, { label: `Add ${name}`, put: [building, storey, ...walls], remove: [] });
   // its one room is called what the building is called
   const put = edit.put.map((r) => (r.type === 'room' ? { ...r, name } : r));
-  return { edit: { ...edit, put }, select: storeyId };
+  return { ok: true, edit: { ...edit, put }, select: storeyId };
 }
 
 /** Adds the outdoors of a site that has none: a storey under the open sky for yards and gardens. */
 export function addOutdoors(job: Job): Made {
-  if (job.buildings.some((b) => b.kind === 'outdoors')) return { why: 'The outdoors is there already.' };
+  if (job.buildings.some((b) => b.kind === 'outdoors'))
+    return { ok: false, why: 'The outdoors is there already.' };
   const corners = job.buildings.flatMap((b) => b.outline.map(([x, y]) => toSite(b, x, y)));
   const [x0, y0, x1, y1] = corners.length ? boundsOf(corners) : [0, 0, 10, 10];
   const id = freshId(job, 'building');
   const storeyId = freshId(job, 'storey');
   return {
+    ok: true,
     edit: {
       label: 'Add the outdoors',
       put: [
@@ -196,15 +199,16 @@ export function addOutdoors(job: Job): Made {
 /** Removes a storey with all that is drawn on it, and its building with its last storey; refused while units stand on it. */
 export function removeStorey(job: Job, storeyId: Id): Made {
   const storey = find(job, 'storey', storeyId);
-  if (!storey) return { why: 'There is no such storey.' };
+  if (!storey) return { ok: false, why: 'There is no such storey.' };
   const units = job.units.filter((u) => u.storeyId === storeyId);
   if (units.length)
     return {
+      ok: false,
       why: `${units.map((u) => `Unit ${u.letter}`).join(' and ')} stand${units.length === 1 ? 's' : ''} on ${storey.name}. Move or remove ${units.length === 1 ? 'it' : 'them'} first.`,
     };
   const left = job.storeys.filter((s) => s.id !== storeyId);
-  if (left.length === 0) return { why: 'A job keeps at least one storey.' };
+  if (left.length === 0) return { ok: false, why: 'A job keeps at least one storey.' };
   const last = !left.some((s) => s.buildingId === storey.buildingId);
   const remove = withDependants(job, last ? [storey.buildingId] : [storeyId]);
-  return { edit: { label: `Remove ${storey.name}`, put: [], remove }, select: left[0]?.id ?? '' };
+  return { ok: true, edit: { label: `Remove ${storey.name}`, put: [], remove }, select: left[0]?.id ?? '' };
 }

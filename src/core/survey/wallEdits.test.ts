@@ -34,7 +34,7 @@ const door = (id: string, wallId: string, offsetM: number, widthM = 0.8) =>
     swing: 'left',
   });
 const apply = (job: Job, made: Made) => {
-  if ('why' in made) throw new Error(made.why);
+  if (!made.ok) throw new Error(made.why);
   return applyEdit(job, withRooms(job, made.edit)).job;
 };
 const shell = smallHouse({ widthM: 10, depthM: 6, storeys: 2, outerAssemblyId: 'asm-concrete' });
@@ -68,7 +68,7 @@ test('moving an outer wall keeps the corners, the partitions and the openings in
 test('a wall that is moved by hand lets go of what was taped to it', () => {
   const north = get(job, 'wall', 'storey-0-w0');
   const made = moveWall(job, north, 0, -1);
-  expect('edit' in made && made.edit.remove).toEqual(['storey-0-t0']);
+  expect(made.ok && made.edit.remove).toEqual(['storey-0-t0']);
 });
 
 test('moving a corner moves every wall that ends there', () => {
@@ -85,8 +85,12 @@ test('a typed length; one too short for its door is refused', () => {
     5,
     6,
   );
-  expect(setWallLength(job, get(job, 'wall', 'p'), 0.5)).toEqual({ why: expect.stringContaining('door') });
+  expect(setWallLength(job, get(job, 'wall', 'p'), 0.5)).toEqual({
+    ok: false,
+    why: expect.stringContaining('door'),
+  });
   expect(setWallLength(job, get(job, 'wall', 'q'), 0.01)).toEqual({
+    ok: false,
     why: expect.stringContaining('without length'),
   });
 });
@@ -97,8 +101,14 @@ test('splitting and joining again is the same wall', () => {
   expect(area(split)).toBeCloseTo(area(job), 6);
   const joined = apply(split, joinWall(split, get(split, 'wall', 'p')));
   expect(new Map(joined.byId)).toEqual(new Map(job.byId));
-  expect(splitWall(job, get(job, 'wall', 'p'), 1.2)).toEqual({ why: expect.stringContaining('door') });
-  expect(joinWall(job, get(job, 'wall', 'q'))).toEqual({ why: expect.stringContaining('No wall') });
+  expect(splitWall(job, get(job, 'wall', 'p'), 1.2)).toEqual({
+    ok: false,
+    why: expect.stringContaining('door'),
+  });
+  expect(joinWall(job, get(job, 'wall', 'q'))).toEqual({
+    ok: false,
+    why: expect.stringContaining('No wall'),
+  });
 });
 
 test('an opening slides between its neighbours and the ends of its wall', () => {
@@ -118,7 +128,7 @@ test('any run of moves, undone in turn, gives back the same records', () => {
       let now = job;
       const back = moves.flatMap(({ id, dx, dy }) => {
         const made = moveWall(now, get(now, 'wall', id), dx, dy);
-        if ('why' in made) return [];
+        if (!made.ok) return [];
         const done = applyEdit(now, withRooms(now, made.edit));
         now = done.job;
         return [done.inverse];
@@ -142,7 +152,7 @@ test('500 edits, undone and done again, leave identical records', () => {
       id === 'p' ? Math.sin(i) / 10 : 0,
       id === 'q' ? Math.cos(i) / 10 : 0,
     );
-    if ('why' in made) throw new Error(made.why);
+    if (!made.ok) throw new Error(made.why);
     const done = applyEdit(now, withRooms(now, made.edit));
     now = done.job;
     inverse.push(done.inverse);

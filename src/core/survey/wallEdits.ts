@@ -2,6 +2,7 @@
  * Changes of walls: each returns the edit, or says in words why not. Walls that meet the changed
  * one stay joined to it, and openings stay where they are in the house.
  */
+import type { Result } from '../job/result';
 import { crossing, nearestOn } from '../geometry/segment';
 import { joinM } from '../geometry/wallGraph';
 import type { Edit } from '../job/edits';
@@ -10,7 +11,7 @@ import { find, type Job } from '../job/job';
 import type { AnyRecord, Id, Opening, Point, Wall } from '../job/records';
 import { halfOf, storeyWalls } from './storeyGraph';
 
-export type Made = { edit: Edit; select: Id } | { why: string };
+export type Made = Result<{ edit: Edit; select: Id }>;
 
 /** The least length of a wall, m. */
 export const leastWallM = 0.05;
@@ -56,15 +57,15 @@ function reshape(job: Job, label: string, changed: ReadonlyMap<Id, Wall>, select
   const put: AnyRecord[] = [];
   for (const wall of changed.values()) {
     if (wallLength(wall) < leastWallM)
-      return { why: 'That would leave a wall without length; it stays where it was.' };
+      return { ok: false, why: 'That would leave a wall without length; it stays where it was.' };
     const before = find(job, 'wall', wall.id);
     if (!before || JSON.stringify(before) === JSON.stringify(wall)) continue;
     const openings = openingsOf(job, before, wall);
-    if (typeof openings === 'string') return { why: openings };
+    if (typeof openings === 'string') return { ok: false, why: openings };
     put.push(wall, ...openings);
   }
   const remove = job.tapes.filter((t) => t.wallAId === select || t.wallBId === select).map((t) => t.id);
-  return { edit: { label, put, remove }, select };
+  return { ok: true, edit: { label, put, remove }, select };
 }
 
 /** Ends of other walls that stand at a wall's end or in its body, with the one they stand at. */
@@ -160,16 +161,16 @@ export function setWallLength(job: Job, wall: Wall, lengthM: number): Made {
 export function splitWall(job: Job, wall: Wall, atM: number): Made {
   const length = wallLength(wall);
   if (atM < leastWallM || atM > length - leastWallM)
-    return { why: 'A wall is split between its ends: click nearer to its middle.' };
+    return { ok: false, why: 'A wall is split between its ends: click nearer to its middle.' };
   const openings = job.openings.filter((o) => o.wallId === wall.id);
   const across = openings.find((o) => Math.abs(o.offsetM - atM) < o.widthM / 2);
-  if (across) return { why: `There is a ${across.kind} just there: split beside it.` };
+  if (across) return { ok: false, why: `There is a ${across.kind} just there: split beside it.` };
   const [x, y] = pointAt(wall, atM / length).map(round);
   const second: Wall = { ...wall, id: freshId(job, 'wall'), ax: x ?? 0, ay: y ?? 0 };
   const put: AnyRecord[] = [{ ...wall, bx: second.ax, by: second.ay }, second];
   for (const o of openings)
     if (o.offsetM > atM) put.push({ ...o, wallId: second.id, offsetM: round(o.offsetM - atM) });
-  return { edit: { label: 'Split a wall', put, remove: [] }, select: second.id };
+  return { ok: true, edit: { label: 'Split a wall', put, remove: [] }, select: second.id };
 }
 
 /** Joins a wall with the one that goes on from it in a line, of the same make. */
@@ -186,7 +187,7 @@ export function joinWall(job: Job, wall: Wall): Made {
       )
         continue;
       const own = openingsOf(job, wall, whole);
-      if (typeof own === 'string') return { why: own };
+      if (typeof own === 'string') return { ok: false, why: own };
       const taken = job.openings.flatMap((o): Opening[] => {
         if (o.wallId !== other.id) return [];
         const [ox, oy] = pointAt(other, o.offsetM / wallLength(other));
@@ -205,6 +206,7 @@ export function joinWall(job: Job, wall: Wall): Made {
         [t.wallAId, t.wallBId].every((id) => id === other.id || id === wall.id),
       );
       return {
+        ok: true,
         edit: {
           label: 'Join two walls',
           put: [whole, ...own, ...taken, ...tapes],
@@ -213,7 +215,7 @@ export function joinWall(job: Job, wall: Wall): Made {
         select: wall.id,
       };
     }
-  return { why: 'No wall of the same make goes on from this one in a line.' };
+  return { ok: false, why: 'No wall of the same make goes on from this one in a line.' };
 }
 
 /** Slides an opening along its wall, as far as it fits beside its neighbours. */

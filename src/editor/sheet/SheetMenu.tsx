@@ -13,7 +13,7 @@ export function SheetMenu({ active, children }: { active: boolean; children: Rea
   const store = useJobStore();
   const record = useJob((s) => (s.selectedId ? s.job.byId.get(s.selectedId) : undefined));
   const take = (made: Made) => {
-    if ('why' in made) toast(made.why);
+    if (!made.ok) toast(made.why);
     else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
   };
   const tool = (name: Tool) => store.getState().set({ tool: name });

@@ -28,6 +28,7 @@ export const isMovable = (r: AnyRecord): boolean =>
  */
 export function dragEdit(job: Job, { record, part }: Grip, dx: number, dy: number, to: Point): Made {
   const one = (record: AnyRecord, label: string): Made => ({
+    ok: true,
     edit: putOne(label, record),
     select: record.id,
   });
@@ -42,7 +43,7 @@ export function dragEdit(job: Job, { record, part }: Grip, dx: number, dy: numbe
     }
     case 'opening': {
       const wall = find(job, 'wall', record.wallId);
-      if (!wall) return { why: 'This opening has no wall.' };
+      if (!wall) return { ok: false, why: 'This opening has no wall.' };
       const length = Math.hypot(wall.bx - wall.ax, wall.by - wall.ay);
       const along = (dx * (wall.bx - wall.ax) + dy * (wall.by - wall.ay)) / length;
       return one(slideOpening(job, record, toCentimetre(record.offsetM + along)), `Move a ${record.kind}`);
@@ -74,6 +75,6 @@ export function dragEdit(job: Job, { record, part }: Grip, dx: number, dy: numbe
         `Move a ${record.kind}`,
       );
     default:
-      return { why: 'This stays where it is.' };
+      return { ok: false, why: 'This stays where it is.' };
   }
 }

@@ -52,12 +52,14 @@ export function putDown(
     case 'opening': {
       const wall = find(job, 'wall', wallId) ?? find(job, 'wall', find(job, 'opening', wallId)?.wallId);
       const preset = openingPresets.find((p) => p.id === choice.opening);
-      if (!wall || !preset) return { why: 'An opening belongs in a wall: click on one.' };
+      if (!wall || !preset) return { ok: false, why: 'An opening belongs in a wall: click on one.' };
       return makeOpening(job, wall, at, preset);
     }
     case 'thing': {
       const preset = thingPresets.find((p) => p.id === choice.thing);
-      return preset ? makeThing(job, storeyId, at, preset) : { why: 'Choose what to put down first.' };
+      return preset
+        ? makeThing(job, storeyId, at, preset)
+        : { ok: false, why: 'Choose what to put down first.' };
     }
     case 'socket':
       return makeServicePoint(job, storeyId, at, choice.socket);
@@ -69,11 +71,11 @@ export function putDown(
         : makeServicePoint(job, storeyId, at, choice.data);
     case 'paint': {
       const wall = find(job, 'wall', wallId);
-      if (!wall || !state.wallAssemblyId) return { why: 'Click on a wall to make it of this.' };
-      return { edit: paintWalls(job, [wall.id], state.wallAssemblyId), select: wall.id };
+      if (!wall || !state.wallAssemblyId) return { ok: false, why: 'Click on a wall to make it of this.' };
+      return { ok: true, edit: paintWalls(job, [wall.id], state.wallAssemblyId), select: wall.id };
     }
     default:
-      return { why: 'Nothing to put down here.' };
+      return { ok: false, why: 'Nothing to put down here.' };
   }
 }
 
@@ -84,7 +86,7 @@ export function routeEdit({ job, storeyId, choice }: State, points: readonly Poi
       i === 0 || Math.hypot(p[0] - (points[i - 1]?.[0] ?? 0), p[1] - (points[i - 1]?.[1] ?? 0)) > 0.05,
   );
   if (distinct.length < 2)
-    return { why: 'A route has two ends: click where it begins, and where it comes out.' };
+    return { ok: false, why: 'A route has two ends: click where it begins, and where it comes out.' };
   const record = makeRecord({
     type: 'route',
     id: freshId(job, 'route'),
@@ -95,6 +97,7 @@ export function routeEdit({ job, storeyId, choice }: State, points: readonly Poi
     note: '',
   });
   return {
+    ok: true,
     edit: { label: `Add ${record.name.toLowerCase()}`, put: [record], remove: [] },
     select: record.id,
   };

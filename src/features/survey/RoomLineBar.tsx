@@ -38,7 +38,7 @@ export function RoomLineBar() {
     [state, job, storeyId, assemblies],
   );
   const ghost = useMemo(
-    () => (state.ok && built && 'edit' in built ? { name: state.line.name, outline: built.outline } : null),
+    () => (state.ok && built && built.ok ? { name: state.line.name, outline: built.outline } : null),
     [state, built],
   );
   useEffect(() => {
@@ -47,7 +47,7 @@ export function RoomLineBar() {
   }, [store, ghost]);
   const add = () => {
     if (!state.ok) return toast(state.why);
-    if (!built || 'why' in built) return toast(built?.why ?? 'It cannot be built.');
+    if (!built?.ok) return toast(built?.why ?? 'It cannot be built.');
     if (!store.getState().commit(built.edit)) return;
     store.getState().set({ selectedId: built.roomId });
     setText('');
@@ -160,7 +160,7 @@ function LineSays({
 }) {
   if (!state.ok) return <>{state.why}</>;
   if (!built) return null;
-  if ('why' in built) return <span className="text-rust-text">{built.why}</span>;
+  if (!built.ok) return <span className="text-rust-text">{built.why}</span>;
   const worst = built.misclosures[0];
   const cm = Math.abs(worst?.metres ?? 0) * 100;
   const slip = built.suspects[0];

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { ApiError, ask, keptPictureSchema } from '@/client/store/api';
 import type { PhotoBox } from './photoBox';
 import { unsentCount, type Waiting } from './walkKept';
-import type { WalkState } from './walkStore';
+import type { WalkState } from './walkState';
 
 const stepsReceivedSchema = z.object({
   received: z.array(

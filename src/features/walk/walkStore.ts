@@ -2,8 +2,8 @@
 import { toast } from 'sonner';
 import type { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
-import { find, type Job, jobFromRecords } from '@/core/job/job';
-import type { Id, Reading, StepRun } from '@/core/job/records';
+import { find, jobFromRecords } from '@/core/job/job';
+import type { Id, Reading } from '@/core/job/records';
 import { noteRun, nextRun } from '@/core/proof/noteRun';
 import { walkOrder } from '@/core/proof/walkOrder';
 import { ApiError, ask, messageOf } from '@/client/store/api';
@@ -16,14 +16,14 @@ import {
   phoneId,
   type Unsent,
   unsentCount,
-  type UnsentRoam,
   unsentSchema,
   type Waiting,
   waitingKey,
   waitingSchema,
 } from './walkKept';
 import { sendAll } from './walkSending';
-import { BrokenOffError, fullTest, type SpeedProgress, speedTest } from './speedTest';
+import type { WalkState } from './walkState';
+import { BrokenOffError, fullTest, speedTest } from './speedTest';
 
 /** How many runs a spot should have. */
 export const runsWanted = 5;
@@ -31,45 +31,6 @@ export const runsWanted = 5;
 const againMs = 4000;
 /** The job is looked at again after so long, ms. */
 const lookMs = 20_000;
-
-export interface WalkState {
-  code: string;
-  job: Job | null;
-  /** The order in which spots are walked. */
-  order: Id[];
-  waiting: Waiting;
-  /** Photos on this phone that the laptop does not have yet. */
-  photos: number;
-  /** closed: the code is not open any more. */
-  link: 'joining' | 'online' | 'offline' | 'closed';
-  savedAt: string | null;
-  problem: string | null;
-  phase: Reading['phase'];
-  measures: Reading['measures'];
-  simulated: boolean;
-  deviceId: Id | null;
-  spotId: Id | null;
-  rssiDbm: number | null;
-  linkMbps: number | null;
-  heightM: number | null;
-  testing: (SpeedProgress & { run: number; of: number }) | null;
-  /** The last test broke off: is that the result? */
-  brokenOff: boolean;
-  set: (part: Partial<WalkState>) => void;
-  /** @param asked the phase that the one who opened the walk had before them; null = as the readings suggest. */
-  start: (asked?: Reading['phase'] | null) => () => void;
-  go: (spotId: Id) => void;
-  test: () => Promise<void>;
-  stop: () => void;
-  note: (figures: Partial<Unsent> & Pick<Unsent, 'connected'>) => void;
-  addRoam: (walk: UnsentRoam) => void;
-  /** Notes what was done of a step of the runbook. */
-  addStep: (run: StepRun) => void;
-  /** Keeps a photo of a step until it is sent. @returns its name. */
-  addPhoto: (file: File, stepKey: string) => Promise<string>;
-  dropRefused: (id: Id) => void;
-  flush: () => Promise<void>;
-}
 
 /** Runs at a spot in a phase: those of the job and those that wait to be sent. */
 export function runsAt(

@@ -46,7 +46,7 @@ function gripDrag(grip: Grip): Drag {
     move: (hand, [dx, dy]) => {
       const to = snapped({ ...hand, reachM: hand.reachM / 2 });
       made = dragEdit(hand.store.getState().job, grip, dx, dy, to);
-      hand.show({ preview: 'edit' in made ? made.edit.put : [] });
+      hand.show({ preview: made.ok ? made.edit.put : [] });
     },
     drop: ({ store, show }) => {
       show({ preview: [] });

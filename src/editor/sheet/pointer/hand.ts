@@ -42,7 +42,7 @@ export const toCentimetres = ([x, y]: Point): Point => [toCentimetre(x), toCenti
 
 /** Makes an edit and selects what it made, or says why it can't be made. */
 export function apply(store: JobStore, made: Made): void {
-  if ('why' in made) toast(made.why);
+  if (!made.ok) toast(made.why);
   else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
 }
 

@@ -3,7 +3,7 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, type Edit } from '@/core/job/edits';
 import { get, type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Point } from '@/core/job/records';
-import type { JobState, JobStore } from '@/client/store/jobStore';
+import type { JobState } from '@/client/store/jobStore';
 import { openingPresets } from '@/core/survey/presets';
 import { takeUp } from './drags';
 import { type Hand, nothingShown, type Shown, snapped, toCentimetres, wallNear } from './hand';
@@ -44,7 +44,7 @@ function windowOn(job: Job, part: Partial<JobState> = {}) {
         },
         ...part,
       }) as unknown as JobState,
-  ) as unknown as JobStore;
+  );
   let shown: Shown = nothingShown;
   const hand = (at: Point, id: string | null = null): Hand => ({
     store,

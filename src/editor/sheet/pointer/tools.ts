@@ -90,7 +90,7 @@ async function placeUnit(store: JobStore, kitId: Id, [xM, yM]: Point): Promise<v
   try {
     const placed = await compute.placeUnit(kitId, { storeyId, xM, yM });
     if (store.getState().job.byId.has(placed.unit.id)) toast('The plan had just changed: place it again.');
-    else apply(store, { edit: placed.edit, select: placed.unit.id });
+    else apply(store, { ok: true, edit: placed.edit, select: placed.unit.id });
   } catch (error) {
     toast.error(messageOf(error));
   }

@@ -21,7 +21,7 @@ export function StoreyFields({ job, record: s, save }: FieldsProps<'storey'>) {
   const outdoors = find(job, 'building', s.buildingId)?.kind === 'outdoors';
   const go = (made: Made) => {
     const { commit, set } = store.getState();
-    if ('why' in made) toast(made.why);
+    if (!made.ok) toast(made.why);
     else if (commit(made.edit)) set({ storeyId: made.select, selectedId: null });
   };
   return (

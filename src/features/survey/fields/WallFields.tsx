@@ -25,7 +25,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
   const openings = job.openings.filter((o) => o.wallId === w.id);
   const { lengths } = job.info;
   const take = (made: Made) => {
-    if ('why' in made) toast(made.why);
+    if (!made.ok) toast(made.why);
     else if (store.getState().commit(made.edit)) store.getState().set({ selectedId: made.select });
   };
 

@@ -1,0 +1,44 @@
+/** What a phone on a walk holds: the job as last seen, what waits, and what it is doing. */
+import type { Job } from '@/core/job/job';
+import type { Id, Reading, StepRun } from '@/core/job/records';
+import type { SpeedProgress } from './speedTest';
+import type { Unsent, UnsentRoam, Waiting } from './walkKept';
+
+export interface WalkState {
+  code: string;
+  job: Job | null;
+  /** The order in which spots are walked. */
+  order: Id[];
+  waiting: Waiting;
+  /** Photos on this phone that the laptop does not have yet. */
+  photos: number;
+  /** closed: the code is not open any more. */
+  link: 'joining' | 'online' | 'offline' | 'closed';
+  savedAt: string | null;
+  problem: string | null;
+  phase: Reading['phase'];
+  measures: Reading['measures'];
+  simulated: boolean;
+  deviceId: Id | null;
+  spotId: Id | null;
+  rssiDbm: number | null;
+  linkMbps: number | null;
+  heightM: number | null;
+  testing: (SpeedProgress & { run: number; of: number }) | null;
+  /** The last test broke off: is that the result? */
+  brokenOff: boolean;
+  set: (part: Partial<WalkState>) => void;
+  /** @param asked the phase that the one who opened the walk had before them; null = as the readings suggest. */
+  start: (asked?: Reading['phase'] | null) => () => void;
+  go: (spotId: Id) => void;
+  test: () => Promise<void>;
+  stop: () => void;
+  note: (figures: Partial<Unsent> & Pick<Unsent, 'connected'>) => void;
+  addRoam: (walk: UnsentRoam) => void;
+  /** Notes what was done of a step of the runbook. */
+  addStep: (run: StepRun) => void;
+  /** Keeps a photo of a step until it is sent. @returns its name. */
+  addPhoto: (file: File, stepKey: string) => Promise<string>;
+  dropRefused: (id: Id) => void;
+  flush: () => Promise<void>;
+}
