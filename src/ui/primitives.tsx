@@ -2,7 +2,15 @@
 
 import { ToggleGroup, Tooltip } from 'radix-ui';
 import { numberOf } from './typed';
-import { type ComponentProps, type ReactElement, type ReactNode, useId, useState } from 'react';
+import {
+  type ComponentProps,
+  createContext,
+  type ReactElement,
+  type ReactNode,
+  useContext,
+  useId,
+  useState,
+} from 'react';
 
 type ButtonProps = ComponentProps<'button'> & { look?: 'action' | 'plain' | 'quiet' };
 
@@ -22,24 +30,40 @@ export function Button({ look = 'plain', className = '', ...props }: ButtonProps
   );
 }
 
-/** Tips of a page come after a moment, and at once from one to the next. */
-export const Tips = ({ children }: { children: ReactNode }) => (
-  <Tooltip.Provider delayDuration={400} skipDelayDuration={200}>
-    {children}
-  </Tooltip.Provider>
-);
+const TipsPlace = createContext<HTMLElement | null>(null);
+
+/** Tips of a page come after a moment, and at once from one to the next. They have a place of their own in the page. */
+export function Tips({ children }: { children: ReactNode }) {
+  const [place, setPlace] = useState<HTMLElement | null>(null);
+  return (
+    <Tooltip.Provider delayDuration={400} skipDelayDuration={200}>
+      <TipsPlace value={place}>{children}</TipsPlace>
+      <aside aria-label="Hints" ref={setPlace} />
+    </Tooltip.Provider>
+  );
+}
+
+/** Esc takes a tip away and goes on to what is under it: a dialog is not closed by the second Esc only. */
+const passEscOn = () =>
+  setTimeout(() =>
+    (document.activeElement ?? document).dispatchEvent(
+      new KeyboardEvent('keydown', { key: 'Escape', bubbles: true, cancelable: true }),
+    ),
+  );
 
 /** A hint at what is pointed at or has the focus; what it says is not the only name of the thing. */
 export function Tip({ text, children }: { text: string; children: ReactElement }) {
+  const place = useContext(TipsPlace);
   if (text === '') return children;
   return (
     <Tooltip.Root>
       <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
-      <Tooltip.Portal>
+      <Tooltip.Portal container={place}>
         <Tooltip.Content
           sideOffset={4}
           collisionPadding={8}
-          className="z-50 max-w-72 rounded-(--radius) bg-ink px-2 py-1 text-[12.5px] text-panel"
+          onEscapeKeyDown={passEscOn}
+          className="z-[60] max-w-72 rounded-(--radius) bg-ink px-2 py-1 text-[12.5px] text-panel"
         >
           {text}
         </Tooltip.Content>

@@ -6,23 +6,30 @@ import { coaxRoute } from './coaxRoute';
 
 const house = smallHouse();
 const storeyId = house.storeys[0]?.id ?? '';
-const outlet = (id: string, over: object = {}): RecordInput =>
-  ({
-    type: 'service',
-    id,
-    kind: 'coax',
-    name: id,
-    storeyId,
-    xM: 1,
-    yM: 1,
-    heightM: 0.3,
-    circuit: '',
-    note: '',
-    joined: 'joined',
-    ...over,
-  }) as RecordInput;
-const run = (id: string, fromId: string, toId: string, over: object = {}): RecordInput =>
-  ({ type: 'cableRun', id, fromId, toId, cable: 'rg6', lengthM: 8, note: '', ...over }) as RecordInput;
+const outlet = (id: string, over: object = {}): RecordInput => ({
+  type: 'service',
+  id,
+  kind: 'coax',
+  name: id,
+  storeyId,
+  xM: 1,
+  yM: 1,
+  heightM: 0.3,
+  circuit: '',
+  note: '',
+  joined: 'joined',
+  ...over,
+});
+const run = (id: string, fromId: string, toId: string, over: object = {}): RecordInput => ({
+  type: 'cableRun',
+  id,
+  fromId,
+  toId,
+  cable: 'rg6',
+  lengthM: 8,
+  note: '',
+  ...over,
+});
 const put = (...records: RecordInput[]): Job =>
   applyEdit(house, { label: 'x', put: records.map((r) => makeRecord(r)), remove: [] }).job;
 const route = (job: Job, a = 'p', b = 'q') => {

@@ -73,9 +73,11 @@ describe('through the coax', () => {
     const splitter = house.services.find((s) => s.kind === 'splitter');
     if (!splitter) throw new Error('no splitter');
     expect(coaxRoute(put(house, { ...parlour, joined: 'not-joined' }), parlour.id, room.id)).toEqual({
+      ok: false,
       why: `${parlour.name} is joined to nothing`,
     });
     expect(coaxRoute(put(house, { ...splitter, amplifier: true }), parlour.id, room.id)).toEqual({
+      ok: false,
       why: `${splitter.name} has an amplifier: nothing comes back through it`,
     });
     const cut = applyEdit(house, { label: 'x', put: [], remove: house.cableRuns.map((r) => r.id) }).job;
