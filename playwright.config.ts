@@ -5,8 +5,8 @@ export default defineConfig({
   testDir: 'tests/e2e',
   outputDir: 'test-results/e2e',
   fullyParallel: false,
-  // one a core; each has a server and a database of its own
-  workers: 2,
+  // one more than there are cores: speed tests and timers wait more than they work; each has a server and a database of its own
+  workers: 3,
   retries: 0,
   timeout: 60_000,
   expect: { timeout: 15_000 },
