@@ -8,7 +8,7 @@ export default defineConfig({
   // one more than there are cores: speed tests and timers wait more than they work; each has a server and a database of its own
   workers: 3,
   retries: 0,
-  timeout: 60_000,
+  timeout: 120_000,
   expect: { timeout: 15_000 },
   reporter: [['line'], ['json', { outputFile: 'test-results/e2e.json' }]],
   use: {

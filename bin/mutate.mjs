@@ -224,5 +224,5 @@ rmSync(sandbox, { recursive: true, force: true });
 if (asked.report) {
   const page = join(root, 'docs/bench.md');
   const text = readFileSync(page, 'utf8');
-  writeFileSync(page, text.replace(/(<!-- mutate -->\n)[^]*?(\n<!-- \/mutate -->)/, `$1${line}.$2`));
+  writeFileSync(page, text.replace(/(<!-- mutate -->\n)[^]*?(\n<!-- \/mutate -->)/, `$1\n${line}.\n$2`));
 }

@@ -1,5 +1,5 @@
 import { type Page } from '@playwright/test';
-import AxeBuilder from '@axe-core/playwright';
+import { violationsOf } from './axe';
 import { expect, test, visit } from './server';
 
 const card = (page: Page) => page.getByTestId('step-card');
@@ -177,7 +177,6 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
   await context.setOffline(false);
   await expect(phone.getByText(/had ended this step already/)).toBeVisible({ timeout: 20_000 });
   await expect(phone.getByText('1 of 17 steps')).toBeVisible();
-  const { violations } = await new AxeBuilder({ page: phone }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await violationsOf(phone)).toEqual([]);
   await context.close();
 });

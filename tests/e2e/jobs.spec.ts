@@ -1,5 +1,5 @@
 import { readFileSync } from 'node:fs';
-import AxeBuilder from '@axe-core/playwright';
+import { violationsOf } from './axe';
 import { expect, openLedger, test } from './server';
 
 test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }) => {
@@ -100,6 +100,5 @@ for (const stage of ['', 'survey', 'before', 'plan', 'links', 'install', 'prove'
   test(`axe finds nothing on ${stage || 'the list of jobs'}`, async ({ page }) => {
     await page.goto(stage ? `/jobs/quay-house/${stage}` : '/');
     if (stage) await expect(page.getByText(/saved/).first()).toBeVisible();
-    const { violations } = await new AxeBuilder({ page }).analyze();
-    expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+    expect(await violationsOf(page)).toEqual([]);
   });

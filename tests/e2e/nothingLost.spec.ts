@@ -2,10 +2,10 @@
 import { createHash, randomBytes } from 'node:crypto';
 import { readFileSync, statSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import AxeBuilder from '@axe-core/playwright';
 import type { Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { aPhoneRun } from '@/server/sharing/aPhoneRun';
+import { violationsOf } from './axe';
 import { expect, openLedger, test } from './server';
 
 const flat = '/jobs/tannery-lofts-7/survey';
@@ -54,8 +54,7 @@ test('two windows on one job: other records are merged at once, the same field i
   const clash = page.getByTestId('clash');
   await expect(clash).toContainText('Rocking chair');
   await expect(clash).toContainText('Bench');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await violationsOf(page)).toEqual([]);
   await clash.getByRole('button', { name: 'Use the value from here' }).click();
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   await expect(page.getByTestId('save-notice')).toBeHidden();
@@ -236,8 +235,7 @@ test('your data: backed up, saved whole, damaged, said in its own words, restore
   app,
 }, info) => {
   await page.goto('/data');
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await violationsOf(page)).toEqual([]);
   await page.getByRole('button', { name: 'Back up now' }).click();
   await expect(page.getByText('Backed up.')).toBeVisible();
   await expect(page.getByTestId('backups').getByText('made by hand').first()).toBeVisible();

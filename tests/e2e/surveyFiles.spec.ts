@@ -1,8 +1,8 @@
 import { readFileSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
-import AxeBuilder from '@axe-core/playwright';
 import { parseJobFile, readJobFile } from '@/core/job/jobFile';
 import { openZip, unpackBytes } from '@/server/zip';
+import { violationsOf } from './axe';
 import { expect, placeOnSheet, test } from './server';
 
 const line = (layer: string, ax: number, ay: number, bx: number, by: number) =>
@@ -107,7 +107,7 @@ test('what a wall is made of: layers changed with the loss seen at once, for one
   await page.mouse.click(...at(12.6, 3.95));
   await page.getByRole('button', { name: 'Change make' }).click();
   const dialog = page.getByRole('dialog');
-  expect((await new AxeBuilder({ page }).include('[role="dialog"]').analyze()).violations).toEqual([]);
+  expect(await violationsOf(page, '[role="dialog"]')).toEqual([]);
   await dialog.getByRole('radio', { name: 'From layers' }).click();
   const loss = dialog.getByRole('row', { name: /^5 GHz/ });
   const before = await loss.textContent();

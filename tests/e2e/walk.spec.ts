@@ -1,5 +1,5 @@
 import { type Browser, type Page } from '@playwright/test';
-import AxeBuilder from '@axe-core/playwright';
+import { violationsOf } from './axe';
 import { expect, test, visit } from './server';
 
 /** Opens the walk by the Phone button, and a phone on it. */
@@ -173,8 +173,7 @@ test('the walk page has nothing that axe finds, and works by keyboard', async ({
   const { phone } = await openWalk(page, browser);
   for (const view of ['Spot by spot', 'Unit to unit']) {
     await phone.getByRole('radio', { name: view }).click();
-    const { violations } = await new AxeBuilder({ page: phone }).analyze();
-    expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+    expect(await violationsOf(phone)).toEqual([]);
   }
   await phone.getByRole('radio', { name: 'Spot by spot' }).click();
   await spot(phone, 2).focus();

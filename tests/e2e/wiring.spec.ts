@@ -1,4 +1,4 @@
-import AxeBuilder from '@axe-core/playwright';
+import { violationsOf } from './axe';
 import { expect, test } from './server';
 
 const job = '/jobs/quay-house';
@@ -40,8 +40,7 @@ test('the wiring cut open: a unit is fed by coax, its tree adds up, everyone at 
   await expect(list.getByRole('button', { name: /C.*Coax.*load \d+/s })).toBeVisible();
   const materials = page.getByRole('region', { name: 'Materials' });
   await expect(materials.getByRole('row')).toHaveCount(5);
-  const { violations } = await new AxeBuilder({ page }).analyze();
-  expect(violations.map((v) => `${v.id}: ${v.nodes[0]?.html}`)).toEqual([]);
+  expect(await violationsOf(page)).toEqual([]);
 });
 
 test('a switch feeds an access point over a cable whose way is drawn, with power counted; undo goes back', async ({
