@@ -3,6 +3,7 @@
 import { ToggleGroup, Tooltip } from 'radix-ui';
 import { numberOf } from './typed';
 import {
+  type FocusEvent,
   type ComponentProps,
   createContext,
   type ReactElement,
@@ -51,13 +52,20 @@ const passEscOn = () =>
     ),
   );
 
+/** A dialog that opens gives the focus to its first button: that is no reason to explain it. */
+const onlyByKeyboard = (event: FocusEvent<HTMLElement>) => {
+  if (!event.currentTarget.matches(':focus-visible')) event.preventDefault();
+};
+
 /** A hint at what is pointed at or has the focus; what it says is not the only name of the thing. */
 export function Tip({ text, children }: { text: string; children: ReactElement }) {
   const place = useContext(TipsPlace);
   if (text === '') return children;
   return (
     <Tooltip.Root>
-      <Tooltip.Trigger asChild>{children}</Tooltip.Trigger>
+      <Tooltip.Trigger asChild onFocus={onlyByKeyboard}>
+        {children}
+      </Tooltip.Trigger>
       <Tooltip.Portal container={place}>
         <Tooltip.Content
           sideOffset={4}
