@@ -1,0 +1,153 @@
+import { quayHouse } from '@/../demo/make/quayHouse';
+import { smallHouse } from '@/testing/smallHouse';
+import { inRegion } from '../geometry/region';
+import { applyEdit, putOne } from '../job/edits';
+import { get, type Job, jobFromRecords } from '../job/job';
+import { makeRecord, type RecordInput } from '../job/make';
+import { candidatesOf } from './candidates';
+import { editOf, standsAs } from './editOf';
+
+const house = jobFromRecords(quayHouse());
+const small = smallHouse();
+const storeyId = small.storeys[0]?.id ?? '';
+const point = (id: string, xM: number, yM: number, over: object = {}): RecordInput =>
+  ({
+    type: 'service',
+    id,
+    kind: 'socket',
+    name: id,
+    storeyId,
+    xM,
+    yM,
+    heightM: 0.3,
+    circuit: '',
+    note: '',
+    ...over,
+  }) as RecordInput;
+const bare = jobFromRecords(
+  [...small.byId.values()].filter((r) => r.type !== 'service' || r.kind === 'entry'),
+);
+const put = (job: Job, ...records: RecordInput[]) =>
+  applyEdit(job, { label: 'x', put: records.map((r) => makeRecord(r)), remove: [] }).job;
+const by = (job: Job, kind: string) => candidatesOf(job).filter((c) => c.kind === kind);
+
+describe('places in a house', () => {
+  test('each has an id of its own and words of its own, in a room of its storey', () => {
+    const list = candidatesOf(house);
+    expect(new Set(list.map((c) => c.id)).size).toBe(list.length);
+    expect(new Set(list.map((c) => `${c.kind} ${c.words}`)).size).toBe(list.length);
+    for (const c of list.filter((o) => o.kind !== 'eaves'))
+      expect(house.rooms.some((r) => r.storeyId === c.storeyId && inRegion(r, c.xM, c.yM))).toBe(true);
+  });
+
+  test('the same house gives the same places, and one socket more no other', () => {
+    expect(candidatesOf(house)).toEqual(candidatesOf(jobFromRecords(quayHouse())));
+    const before = candidatesOf(bare).map((c) => c.id);
+    const after = candidatesOf(put(bare, point('s1', 0.2, 3))).map((c) => c.id);
+    expect(after.filter((id) => !before.includes(id)).sort()).toEqual(['shelf-s1', 'socket-s1']);
+    expect(before.filter((id) => !after.includes(id))).toEqual([]);
+  });
+
+  test('a socket gives itself and a shelf; on a strip the shelf alone; coax and data a shelf', () => {
+    const ids = (over: object) =>
+      candidatesOf(put(bare, point('s1', 0.2, 3, over)))
+        .map((c) => c.id)
+        .filter((id) => id.endsWith('s1'));
+    expect(ids({})).toEqual(['shelf-s1', 'socket-s1']);
+    expect(ids({ onStrip: true })).toEqual(['shelf-s1']);
+    expect(ids({ kind: 'coax' })).toEqual(['shelf-s1']);
+    expect(ids({ kind: 'data' })).toEqual(['shelf-s1']);
+    expect(ids({ kind: 'board' })).toEqual([]);
+  });
+
+  test('clear of the wall, into the room', () => {
+    const [shelf] = by(put(bare, point('s1', 0.12, 3.5)), 'shelf');
+    expect(shelf?.xM).toBeCloseTo(0.12 + 0.35, 1);
+    expect(shelf).toMatchObject({ heightM: 1.2, mount: 'shelf', serviceId: 's1' });
+  });
+
+  test('a socket low down is plugged into at 20 cm at least', () => {
+    const heights = (heightM: number) =>
+      by(put(bare, point('s1', 0.2, 3, { heightM })), 'socket')[0]?.heightM;
+    expect([heights(0.1), heights(0.2), heights(1.1)]).toEqual([0.2, 0.2, 1.1]);
+  });
+
+  test.each([
+    [1.1, 1],
+    [1.3, 2],
+  ])('two sockets %d m apart are %d places', (apart, places) => {
+    const job = put(bare, point('s1', 0.12, 3.5), point('s2', 0.12, 3.5 + apart * 1.12));
+    const shelves = by(job, 'shelf');
+    const [a, b] = shelves;
+    if (a && b) expect(Math.hypot(a.xM - b.xM, a.yM - b.yM)).toBeGreaterThanOrEqual(1.2);
+    expect(shelves).toHaveLength(places);
+  });
+
+  test('places of the same words are told apart', () => {
+    const job = put(
+      bare,
+      point('s1', 0.2, 1.5, { name: 'Socket' }),
+      point('s2', 8.8, 5.5, { name: 'Socket' }),
+    );
+    expect(by(job, 'shelf').map((c) => c.words)).toEqual([
+      expect.stringMatching(/^by Socket, .*[^)]$/),
+      expect.stringMatching(/^by Socket, .* \(2\)$/),
+    ]);
+  });
+
+  test('a ceiling in the middle of a room that is large enough, under its ceiling', () => {
+    const [ceiling] = by(bare, 'ceiling');
+    expect(ceiling).toMatchObject({ xM: 4.5, yM: 3.5, mount: 'ceiling' });
+    expect(ceiling?.heightM).toBeLessThan(bare.storeys[0]?.heightM ?? 0);
+    const cupboard = smallHouse({ widthM: 2.4, depthM: 2.4 });
+    expect(by(cupboard, 'ceiling')).toEqual([]);
+  });
+
+  test('eaves only where something outdoors has a need', () => {
+    expect(by(bare, 'eaves')).toEqual([]);
+    expect(by(house, 'eaves').length).toBeGreaterThan(0);
+    for (const c of by(house, 'eaves')) expect(c.heightM).toBeLessThanOrEqual(2.8 + 1e-9);
+    const outdoors = house.buildings.filter((b) => b.kind === 'outdoors').map((b) => b.id);
+    const open = house.storeys.filter((s) => outdoors.includes(s.buildingId)).map((s) => s.id);
+    const indoors = jobFromRecords(
+      [...house.byId.values()].filter(
+        (r) =>
+          !(r.type === 'spot' && open.includes(r.storeyId)) &&
+          r.type !== 'reading' &&
+          r.type !== 'fixedDevice',
+      ),
+    );
+    expect(by(indoors, 'eaves')).toEqual([]);
+  });
+});
+
+describe('does a job still stand as it did for a proposal', () => {
+  test('units, links and readings may change, the survey not', () => {
+    const added = house.units.find((u) => !u.found);
+    const [wall] = house.walls;
+    if (!added || !wall) throw new Error('no unit or wall');
+    expect(standsAs(house, house)).toBe(true);
+    expect(standsAs(house, applyEdit(house, putOne('x', { ...added, xM: added.xM + 1 })).job)).toBe(true);
+    expect(standsAs(house, applyEdit(house, putOne('x', { ...wall, assemblyId: 'asm-stud' })).job)).toBe(
+      false,
+    );
+    expect(standsAs(house, applyEdit(house, putOne('x', { ...house.info, planDownMbps: 1 })).job)).toBe(
+      false,
+    );
+  });
+
+  test('a unit that is kept is part of it', () => {
+    const found = house.units.find((u) => u.found);
+    if (!found) throw new Error('no unit');
+    expect(standsAs(house, applyEdit(house, putOne('x', { ...found, xM: found.xM + 1 })).job)).toBe(false);
+  });
+});
+
+test('an empty choice takes the plan away and keeps what was found', () => {
+  const { edit, units } = editOf(house, [], 'Nothing');
+  const after = applyEdit(house, edit).job;
+  expect(units.size).toBe(0);
+  expect(after.units.map((u) => u.id)).toEqual(house.units.filter((u) => u.found).map((u) => u.id));
+  expect(get(after, 'unit', house.units.find((u) => u.found)?.id ?? '')).toBeDefined();
+  expect(after.links.every((l) => after.byId.has(l.unitId) && after.byId.has(l.fromUnitId))).toBe(true);
+});
