@@ -83,7 +83,10 @@ if (built && chromiumReady) {
   });
 } else note('end-to-end tests', false, since);
 
+/** Tests are at least this part of the code. */
+const leastShare = 0.25;
 const { tests, all, share } = testShare();
+note('share of tests', share >= leastShare, performance.now());
 console.log(`Tests are ${(100 * share).toFixed(1)} % of ${all} lines of TypeScript (${tests}).`);
 const minutes = (ms) => (ms / 60_000).toFixed(1);
 console.log(

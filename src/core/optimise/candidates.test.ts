@@ -10,20 +10,19 @@ import { editOf, standsAs } from './editOf';
 const house = jobFromRecords(quayHouse());
 const small = smallHouse();
 const storeyId = small.storeys[0]?.id ?? '';
-const point = (id: string, xM: number, yM: number, over: object = {}): RecordInput =>
-  ({
-    type: 'service',
-    id,
-    kind: 'socket',
-    name: id,
-    storeyId,
-    xM,
-    yM,
-    heightM: 0.3,
-    circuit: '',
-    note: '',
-    ...over,
-  }) as RecordInput;
+const point = (id: string, xM: number, yM: number, over: object = {}): RecordInput => ({
+  type: 'service',
+  id,
+  kind: 'socket',
+  name: id,
+  storeyId,
+  xM,
+  yM,
+  heightM: 0.3,
+  circuit: '',
+  note: '',
+  ...over,
+});
 const bare = jobFromRecords(
   [...small.byId.values()].filter((r) => r.type !== 'service' || r.kind === 'entry'),
 );
