@@ -25,7 +25,7 @@ const passed: readonly (readonly [RegExp, RegExp])[] = [
   [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam|steps|photo))?$/],
 ];
 /** So many wrong codes from one address within a minute, then it has to wait. */
-const mostWrong = 12;
+const mostWrong = 20;
 /** And so many from all addresses together: then only phones that have shown a right code are heard. */
 const mostWrongInAll = 60;
 const wrongWindowMs = 60_000;
