@@ -9,9 +9,9 @@ const isTest = (path) =>
   path.startsWith(`tests${sep}`) ||
   path.startsWith(join('src', 'testing'));
 
-/** @returns lines of tests and of all, and the share, 0 … 1. */
+/** @returns lines of tests, of these the fixtures in src/testing, and of all; the share of tests with fixtures, 0 … 1. */
 export function testShare() {
-  let [tests, all] = [0, 0];
+  let [tests, fixtures, all] = [0, 0, 0];
   for (const folder of folders)
     for (const name of readdirSync(join(root, folder), { recursive: true })) {
       const path = join(folder, name);
@@ -21,6 +21,7 @@ export function testShare() {
         .filter((l) => l.trim() !== '').length;
       all += lines;
       if (isTest(path)) tests += lines;
+      if (path.startsWith(join('src', 'testing'))) fixtures += lines;
     }
-  return { tests, all, share: tests / all };
+  return { tests, fixtures, all, share: tests / all };
 }

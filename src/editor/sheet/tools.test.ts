@@ -2,8 +2,8 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit } from '@/core/job/edits';
 import { get, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Point } from '@/core/job/records';
-import { openingPresets } from '@/core/survey/presets';
 import type { Made } from '@/core/survey/wallEdits';
+import { toolChoice } from '@/testing/toolChoice';
 import { dragEdit, isMovable } from './dragEdit';
 import { putDown, routeEdit } from './putDown';
 import { sheetSpace } from './sheetSpace';
@@ -99,18 +99,15 @@ describe('a thing that is dragged', () => {
 });
 
 describe('a click with a tool', () => {
-  const choice = {
-    opening: openingPresets[0]?.id ?? '',
-    thing: '',
-    socket: 'socket',
-    coax: 'coax',
-    data: 'data',
-    route: 'duct',
-  } as unknown as Parameters<typeof putDown>[0]['choice'];
   const state = (tool: string, over: object = {}) =>
-    ({ job: house, storeyId: 'ground', tool, choice, wallAssemblyId: null, ...over }) as Parameters<
-      typeof putDown
-    >[0];
+    ({
+      job: house,
+      storeyId: 'ground',
+      tool,
+      choice: toolChoice,
+      wallAssemblyId: null,
+      ...over,
+    }) as Parameters<typeof putDown>[0];
 
   test('a spot stands where the click was, on the storey shown, with the next number', () => {
     const { select, job } = made(putDown(state('spot'), [3, 6], {}));

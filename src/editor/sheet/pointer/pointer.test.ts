@@ -4,7 +4,7 @@ import { applyEdit, type Edit } from '@/core/job/edits';
 import { get, type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Point } from '@/core/job/records';
 import type { JobState } from '@/client/store/jobStore';
-import { openingPresets } from '@/core/survey/presets';
+import { toolChoice } from '@/testing/toolChoice';
 import { takeUp } from './drags';
 import { type Hand, nothingShown, type Shown, snapped, toCentimetres, wallNear } from './hand';
 import { tools } from './tools';
@@ -28,14 +28,7 @@ function windowOn(job: Job, part: Partial<JobState> = {}) {
         cut: null,
         compute: null,
         wallAssemblyId: null,
-        choice: {
-          opening: openingPresets[0]?.id ?? '',
-          thing: '',
-          socket: 'socket',
-          coax: 'coax',
-          data: 'data',
-          route: 'duct',
-        },
+        choice: toolChoice,
         set,
         commit: (edit: Edit) => {
           edits.push(edit);
