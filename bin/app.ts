@@ -29,6 +29,8 @@ export function makeApp(port: number): App {
   const env = {
     ...process.env,
     NESTLE_DATA: folder,
+    // phones get ports that no other application tries: one that reopens its share finds the same port again
+    NESTLE_SHARE_PORT: String(port + 10),
     NEXT_TELEMETRY_DISABLED: '1',
     NODE_ENV: 'production' as const,
   };
