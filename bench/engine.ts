@@ -8,7 +8,7 @@ import type { AnyRecord } from '@/core/job/records';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { crossingsFrom } from '@/core/propagation/angularIndex';
 import { multiplyTransmittance } from '@/core/propagation/transmittance';
-import { pathTree } from '@/core/propagation/pathTree';
+import { sourceOf } from '@/core/propagation/source';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { buildScene } from '@/core/propagation/scene';
 import { random } from '@/core/statistics/random';
@@ -54,7 +54,7 @@ async function rays(scene: Scene, from: Point3, to: Float64Array) {
   const hits = makeCrossings();
   const pass = new Float64Array(3);
   const got = makeReceived();
-  const tree = pathTree(scene, sender(from));
+  const tree = sourceOf(scene, sender(from));
   const { index: fan } = tree;
   const each = (ray: (x: number, y: number, z: number) => void) => () => {
     for (let i = 0; i < n; i++) ray(to[i * 3] as number, to[i * 3 + 1] as number, to[i * 3 + 2] as number);

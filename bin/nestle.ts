@@ -6,6 +6,7 @@ type Data = typeof data;
 const from = (pick: (m: Data) => Command) => () => import('./commands/data').then(pick);
 const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
   ['predict', () => import('./commands/predict').then((m) => m.predict)],
+  ['signals', () => import('./commands/signals').then((m) => m.signals)],
   ['check', () => import('./commands/check').then((m) => m.check)],
   ['links', () => import('./commands/links').then((m) => m.links)],
   ['plan', () => import('./commands/plan').then((m) => m.plan)],
@@ -21,6 +22,7 @@ const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
 const help = `nestle COMMAND …
 
   predict FILE         what each spot of a job file gets, as JSON
+  signals FILE         every signal of every unit at every spot, as JSON
   check FILE           the snags of a plan, as JSON
   links FILE           all link options of each planned unit, as JSON
   plan FILE            proposals that meet every need, as JSON

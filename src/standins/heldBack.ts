@@ -6,7 +6,7 @@ import { calibrate } from '@/core/calibration/fit';
 import { observationsOf } from '@/core/calibration/observations';
 import { networkOf } from '@/core/network/backhaul';
 import { testDevice } from '@/core/network/predict';
-import { radioOf, pathTreeOfUnit } from '@/core/network/hops';
+import { radioOf, sourceOfUnit } from '@/core/network/hops';
 import { noteRun } from '@/core/proof/noteRun';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { placeInSpace } from '@/core/propagation/scene';
@@ -58,7 +58,7 @@ export function heldBack(
   );
   const read = applyEdit(house, putOne('x', ...readings)).job;
   const learnt = calibrate(scene, observationsOf(read, scene));
-  const known: Scene = { ...scene, pathTrees: new Map(), posterior: learnt?.posterior ?? null };
+  const known: Scene = { ...scene, sources: new Map(), posterior: learnt?.posterior ?? null };
   const found = networkOf(house, scene, 'found');
   const received = makeReceived();
   for (const [i, spot] of house.spots.entries()) {
@@ -69,13 +69,13 @@ export function heldBack(
         const radio = radioOf(backhaul.product, bands[band], 'access');
         if (!radio) continue;
         const signal = (s: Scene) => {
-          receive(pathTreeOfUnit(s, backhaul, 'access'), ...to, received);
+          receive(sourceOfUnit(s, backhaul, 'access'), ...to, received);
           return { dbm: received.gainDb[band] ?? -Infinity, spreadDb: received.spreadDb[band] ?? 1 };
         };
         const [prior, post] = [signal(scene), signal(known)];
         // the true signal at that place, as the device would read it
-        receive(pathTreeOfUnit(truth.scene, backhaul, 'access'), ...to, received);
-        const really = (received.gainDb[band] ?? -Infinity) + truth.offset(backhaul.unit, to);
+        receive(sourceOfUnit(truth.scene, backhaul, 'access'), ...to, received);
+        const really = (received.gainDb[band] ?? -Infinity) + truth.offset(backhaul.unit, to, band);
         // what no device could read is not held against either
         if (radio.eirpDbm + really < -92) continue;
         const inside = (s: typeof prior) => Math.abs(really - s.dbm) <= 1.645 * s.spreadDb;

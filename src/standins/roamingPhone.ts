@@ -5,7 +5,7 @@ import { holdsOnDbm } from '@/core/coverage/roaming';
 import { accessesOf, accessRates, delivered } from '@/core/network/delivery';
 import { noiseAt } from '@/core/network/disturbance';
 import type { Network } from '@/core/network/backhaul';
-import { pathTreeOfUnit } from '@/core/network/hops';
+import { sourceOfUnit } from '@/core/network/hops';
 import { testDevice } from '@/core/network/predict';
 import type { SimulatedBeat } from '@/core/speedtest/linkConditions';
 import { makeReceived, receive } from '@/core/propagation/receive';
@@ -44,13 +44,13 @@ export function beatAt(
   const received = makeReceived();
   const noise = noiseAt(truth.scene, network.disturbers, ...at);
   const units = network.backhauls.map((backhaul) => {
-    receive(pathTreeOfUnit(truth.scene, backhaul, 'access'), ...at, received);
+    receive(sourceOfUnit(truth.scene, backhaul, 'access'), ...at, received);
     const ways = accessesOf(backhaul, device, job.info.streetLatencyMs).map((access) => {
       const b = bands.indexOf(access.band);
       const dbm =
         access.radio.eirpDbm -
         (backhaul.mountDb[b] ?? 0) +
-        truth.offset(backhaul.unit, at) +
+        truth.offset(backhaul.unit, at, b) +
         (received.gainDb[b] ?? -Infinity);
       const mbps = delivered(backhaul.mean, access.band, accessRates(access, dbm, noise).down, 'down');
       return { dbm, mbps, latencyMs: access.latencyMs };

@@ -1,19 +1,21 @@
 /**
  * SIMULATED. A stand-in for a real house and a real phone: a hidden truth that the plan does not
- * know, drawn from the spreads with the job's seed. Nothing here is a measurement.
+ * know, drawn with the job's seed; see `trueHouse.ts`. Nothing here is a measurement.
  */
 import type { Job } from '@/core/job/job';
-import { bands, type Device, type Id, type PerBand, type Spot, type Unit } from '@/core/job/records';
-import { lossTable } from '@/core/materials/assemblyLoss';
+import { bands, type Device, type Spot } from '@/core/job/records';
 import { accessesOf, accessRates, delivered, cellEdgeMarginDb, retryDelayMs } from '@/core/network/delivery';
 import { noiseAt } from '@/core/network/disturbance';
 import { type Network, networkOf } from '@/core/network/backhaul';
-import { pathTreeOfUnit, type SignalOffset } from '@/core/network/hops';
-import { makeReceived, receive, shadowingDb, unitOffsetDb } from '@/core/propagation/receive';
+import { sourceOfUnit, type SignalOffset } from '@/core/network/hops';
+import { makeReceived, receive } from '@/core/propagation/receive';
+import { cachedSource } from '@/core/propagation/source';
+import { unitOffsetDb } from '@/core/propagation/spread';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';
 import { random, seedOf } from '@/core/statistics/random';
 import { rssiFor } from '@/core/wifi/radioLink';
 import type { Scene } from '@/core/propagation/model';
+import { trueHouse } from './trueHouse';
 
 /** What one simulated run shows. */
 export interface SimulatedRun {
@@ -25,51 +27,40 @@ export interface SimulatedRun {
 }
 
 export interface HiddenTruth {
+  /** The house as surveyed: what the engine computes is set right by `offset`. */
   scene: Scene;
   offset: SignalOffset;
 }
 
-/** Waves that make up the random field of a unit. */
-const waves = 24;
-/** How far apart two places must be for their shadowing to differ, m. */
-const fieldLengthM = 3;
 /** A run drops out now and then, and often at the edge of reach. */
 const dropOut = 0.01;
 const dropOutAtEdge = 0.3;
 
-/** The truth behind a job: what its walls really cost, and a smooth random field around each unit. */
+const isotropic = ['isotropic', 'isotropic', 'isotropic'] as const;
+const upright = [0, 0, 1] as const;
+
+/** The truth behind a job: a true house with a solver of its own, and how far each unit is off. */
 export function hiddenTruth(job: Job): HiddenTruth {
   const seed = job.info.simulationSeed;
-  const correctionDb = new Map<Id, PerBand>();
-  const draw = (id: Id, spread: (band: number) => number) => {
-    const z = Math.max(-2, Math.min(2, random(seedOf(seed, 'wall', id)).normal()));
-    correctionDb.set(id, { '2.4': z * spread(0), '5': z * spread(1), '6': z * spread(2) });
-  };
-  for (const a of job.assemblies) draw(a.id, (b) => lossTable(a).spread[b] ?? 0);
-  for (const o of job.obstacles) draw(o.id, (b) => 2 + 0.2 * o.lossDb[bands[b] ?? '5']);
-  const fields = new Map<Id, ReturnType<typeof randomField>>();
+  const scene = buildScene(job);
+  const house = trueHouse(job, seed);
+  const received = makeReceived();
+  const known = new Map<string, number>();
   return {
-    scene: buildScene(job, { correctionDb }),
-    offset: (unit: Unit, at) => {
-      const field = fields.get(unit.id) ?? randomField(seedOf(seed, 'field', unit.id));
-      fields.set(unit.id, field);
-      return field(at);
+    scene,
+    offset(unit, at, band) {
+      const key = `${unit.id} ${band} ${at.join()} ${unit.storeyId} ${unit.xM} ${unit.yM} ${unit.heightM}`;
+      const had = known.get(key);
+      if (had !== undefined) return had;
+      const from = placeInSpace(job, unit);
+      receive(cachedSource(scene, { at: from, axis: upright, patterns: isotropic }), ...at, received);
+      const really = house.gainDb(unit.id, from, at, bands[band] ?? '5');
+      const unitDb = random(seedOf(seed, 'unit', unit.id)).normal() * unitOffsetDb;
+      const value = really + unitDb - (received.gainDb[band] as number);
+      known.set(key, value);
+      return value;
     },
   };
-}
-
-/** A smooth random field in space: the unit's offset plus shadowing, dB (random Fourier features). */
-function randomField(seed: number): (at: readonly [number, number, number]) => number {
-  const r = random(seed);
-  const offset = r.normal() * unitOffsetDb;
-  const parts = Array.from({ length: waves }, () => ({
-    k: [r.normal() / fieldLengthM, r.normal() / fieldLengthM, r.normal() / fieldLengthM] as const,
-    phase: r.uniform() * 2 * Math.PI,
-  }));
-  const amplitude = shadowingDb * Math.sqrt(2 / waves);
-  return ([x, y, z]) =>
-    offset +
-    amplitude * parts.reduce((s, { k, phase }) => s + Math.cos(k[0] * x + k[1] * y + k[2] * z + phase), 0);
 }
 
 /** The network as it truly is, for the phase of a test. */
@@ -94,12 +85,12 @@ export function simulateRun(
   const noise = noiseAt(truth.scene, network.disturbers, ...at);
   let best = { down: 0, up: 0, rssiDbm: -Infinity, latencyMs: 0, atEdge: true };
   for (const backhaul of network.backhauls) {
-    receive(pathTreeOfUnit(truth.scene, backhaul, 'access'), ...at, received);
+    receive(sourceOfUnit(truth.scene, backhaul, 'access'), ...at, received);
     for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
       const rssiDbm =
         access.radio.eirpDbm -
         (backhaul.mountDb[bands.indexOf(access.band)] ?? 0) +
-        truth.offset(backhaul.unit, at) +
+        truth.offset(backhaul.unit, at, bands.indexOf(access.band)) +
         (received.gainDb[bands.indexOf(access.band)] ?? -Infinity) +
         r.normal() * 1.2;
       const rates = accessRates(access, rssiDbm, noise);

@@ -1,9 +1,7 @@
 /** The house cut open along points in space, with what is crossed on the way in each band. */
 import { bands, type PerBand } from '@/core/job/records';
 import { bandMiddleGHz } from '@/core/materials/wallLoss';
-import { makeCrossings } from '@/core/propagation/crossings';
 import { pathProfile } from '@/core/propagation/pathProfile';
-import { angularIndexOf } from '@/core/propagation/angularIndex';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { crossed } from '@/core/propagation/radioPaths';
 import type { PathProfileAnswer } from './protocol';
@@ -15,12 +13,11 @@ export function pathProfileAnswer(
   points: readonly (readonly [number, number, number])[],
 ): PathProfileAnswer {
   const { s, parts } = pathProfile(scene, points);
-  const hits = makeCrossings();
   const legs = points.slice(1).map((q, i) => [points[i] ?? q, q] as const);
   const lengthM = legs.reduce((sum, [p, q]) => sum + Math.hypot(q[0] - p[0], q[1] - p[1], q[2] - p[2]), 0);
   const by = bands.map((_, b) =>
     legs.flatMap(([p, q], leg) =>
-      crossed(scene, angularIndexOf(scene, p), q, b, hits).map((term) => ({
+      crossed(scene, p, q, b).map((term) => ({
         ...term,
         sM: (s[leg] ?? 0) + term.at * ((s[leg + 1] ?? 0) - (s[leg] ?? 0)),
         zM: p[2] + term.at * (q[2] - p[2]),

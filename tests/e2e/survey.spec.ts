@@ -4,7 +4,7 @@ import { parseJobFile } from '@/core/job/jobFile';
 import type { Job } from '@/core/job/job';
 import { regionArea } from '@/core/geometry/region';
 import { makeCrossings } from '@/core/propagation/crossings';
-import { crossings } from '@/core/propagation/angularIndex';
+import { crossingsBetween } from "@/core/propagation/boxTree";
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { multiplyTransmittance } from '@/core/propagation/transmittance';
 import { buildScene } from '@/core/propagation/scene';
@@ -27,7 +27,7 @@ function lossBetween(job: Job, storeyId: string, a: [number, number], b: [number
   const z = (storey?.floorZM ?? 0) + 1.5;
   const hits = makeCrossings();
   const pass = new Float64Array(3).fill(1);
-  crossings(scene, ...a, z, ...b, z, hits);
+  crossingsBetween(scene, ...a, z, ...b, z, hits);
   multiplyTransmittance(scene, hits, pass, 0);
   return freeSpaceLoss(Math.hypot(b[0] - a[0], b[1] - a[1]), 5.5) - 10 * Math.log10(pass[1] ?? NaN);
 }

@@ -4,7 +4,7 @@ import { parseJobFile } from '../job/jobFile';
 import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
-import { pathTree } from '../propagation/pathTree';
+import { sourceOf } from '../propagation/source';
 import { buildScene } from '../propagation/scene';
 import { assembly, brick, field, wall } from '../../testing/testScenes';
 import { calibrate, type Observation } from './fit';
@@ -16,13 +16,16 @@ import { lossWords, otherWords } from './words';
 const scene = buildScene(field([assembly('brick', [brick]), wall('w', [0, -20], [0, 20], 'brick')]));
 const key = scene.lossRecordIds.indexOf('brick');
 const from = [-3, 0, 1] as const;
+const throughBrick = { count: 1, lossId: Int32Array.of(key), times: Float64Array.of(1) };
+const nothing = { count: 0, lossId: Int32Array.of(), times: Float64Array.of() };
 const at = (x: number, y: number, offDb: number, over: Partial<Observation> = {}): Observation => ({
   spotId: `at ${x} ${y}`,
   unitId: 'a',
   from,
   to: [x, y, 1],
   band: 1,
-  lossIds: x > 0 ? [key] : [],
+  crossed: x > 0 ? throughBrick : nothing,
+  ownDb: 3,
   computedDbm: -50,
   readDbm: -50 + offDb,
   runs: 5,
@@ -43,7 +46,10 @@ describe('from made-up readings', () => {
     const [loss] = calibration.losses;
     expect(loss?.db).toBeCloseTo(loss?.priorDb ?? NaN, 6);
     expect(loss?.spreadDb).toBeLessThan(loss?.priorSpreadDb ?? 0);
-    const told = calibration.posterior({ unitId: 'a', from, to: [4, 2, 1], band: 1, lossIds: [key] }, 30);
+    const told = calibration.posterior(
+      { unitId: 'a', from, to: [4, 2, 1], band: 1, crossed: throughBrick, ownDb: 3 },
+      30,
+    );
     expect(told.db).toBeCloseTo(0, 6);
     expect(told.variance).toBeLessThan(30);
     expect(calibration.units[0]?.db).toBeCloseTo(0, 6);
@@ -52,7 +58,7 @@ describe('from made-up readings', () => {
   test('a wall that costs more is told from a unit that sends less: only what is behind it is weaker', () => {
     const behind = learn(...far.map((y) => at(4, y, -5)), ...far.map((y) => at(-4, y, 0)));
     const loss = behind.losses.find((l) => l.id === 'brick');
-    expect((loss?.db ?? 0) - (loss?.priorDb ?? 0)).toBeGreaterThan(1.5);
+    expect((loss?.db ?? 0) - (loss?.priorDb ?? 0)).toBeGreaterThan(1.2);
     const everywhere = learn(...far.map((y) => at(4, y, -3)), ...far.map((y) => at(-4, y, -3)));
     expect(everywhere.units[0]?.db).toBeLessThan(-1);
     const same = everywhere.losses.find((l) => l.id === 'brick');
@@ -62,11 +68,13 @@ describe('from made-up readings', () => {
   test('near a reading the field follows it, farther off it fades, and another unit knows only the walls', () => {
     const calibration = learn(at(-6, 0, 6));
     const shift = (y: number, unitId = 'a') =>
-      calibration.posterior({ unitId, from, to: [-6, y, 1], band: 1, lossIds: [] }, 16).db;
+      calibration.posterior({ unitId, from, to: [-6, y, 1], band: 1, crossed: nothing, ownDb: 3 }, 16).db;
     expect(shift(0)).toBeGreaterThan(shift(3));
     expect(shift(3)).toBeGreaterThan(shift(12));
     expect(shift(12)).toBeGreaterThan(0);
-    expect(Math.abs(shift(0, 'b'))).toBeLessThan(0.3);
+    // what stands at a place is in the way of every unit, a little
+    expect(shift(0, 'b')).toBeGreaterThan(0);
+    expect(shift(0, 'b')).toBeLessThan(0.3 * shift(0));
   });
 
   test('one reading that nothing explains is left out, and named with what all others say', () => {
@@ -81,8 +89,10 @@ describe('from made-up readings', () => {
 
   test('more runs at a spot make it surer', () => {
     const spread = (runs: number) =>
-      learn(at(-6, 0, 3, { runs })).posterior({ unitId: 'a', from, to: [-6, 0, 1], band: 1, lossIds: [] }, 16)
-        .variance;
+      learn(at(-6, 0, 3, { runs })).posterior(
+        { unitId: 'a', from, to: [-6, 0, 1], band: 1, crossed: nothing, ownDb: 3 },
+        16,
+      ).variance;
     expect(spread(9)).toBeLessThan(spread(1));
   });
 });
@@ -134,11 +144,11 @@ describe('from the readings of Quay House', () => {
 test('a signal that nothing was taught of is received as before', () => {
   const sender = { at: from, axis: [0, 0, 1] as const, patterns: ['dipole', 'dipole', 'dipole'] as const };
   const [plain, with1] = [makeReceived(), makeReceived()];
-  receive(pathTree(scene, sender), 4, 1, 1, plain);
+  receive(sourceOf(scene, sender), 4, 1, 1, plain);
   const posterior = learn(at(4, 6, -5)).posterior;
-  receive(pathTree({ ...scene, posterior }, sender, null), 4, 1, 1, with1);
+  receive(sourceOf({ ...scene, posterior }, sender, null), 4, 1, 1, with1);
   expect(with1.gainDb).toEqual(plain.gainDb);
-  receive(pathTree({ ...scene, posterior }, sender, 'a'), 4, 1, 1, with1);
+  receive(sourceOf({ ...scene, posterior }, sender, 'a'), 4, 1, 1, with1);
   expect(with1.gainDb[1]).not.toBe(plain.gainDb[1]);
   expect((with1.gainDb[1] ?? 0) - (with1.correctionDb[1] ?? 0)).toBeCloseTo(plain.gainDb[1] ?? NaN, 9);
 });

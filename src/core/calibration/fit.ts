@@ -8,25 +8,29 @@ import type { Point3 } from '../geometry/point';
 import { CholeskyDecomposition, Matrix } from 'ml-matrix';
 import type { Id } from '../job/records';
 import { transmittanceSteps } from '../propagation/transmittance';
-import { shadowingDb, unitOffsetDb } from '../propagation/receive';
+import { unitOffsetDb } from '../propagation/spread';
 import type { Scene, PosteriorCorrection, SignalPath } from '../propagation/model';
 
-/** Shadowing is alike within about this, m (planning; 2 to 4). */
-const fieldLengthM = 3;
+/*
+ * How alike what belongs to two signals alone is: the most likely values for 30 houses by an independent solver
+ * (docs/decisions/2026-11-27-reflections.md). It falls to 1/e over this distance, m, at both ends together.
+ */
+const alikeM = 2.5;
+/** Share of it that signals of one unit have in common at one place, and signals of two units. */
+const alikeOfUnit = 0.8;
+const alikeOfPlace = 0.2;
 /** Spread of how signals fall with distance: dB for each tenfold distance, over 10 log10 d (planning). */
-const slopeSpread = 0.1;
+const slopeSpread = 0.05;
 /** How far one reading of one device differs from the next, standard deviation, dB (planning). */
 const readingDb = 1.2;
 /** How far off all readings of one spot may be alike: the device's own scale and how it is held, dB (planning). */
-const spotReadingDb = 2;
+const spotReadingDb = 1.5;
 /** The strongest path may change with what was learnt, and sums of paths are not lines: left over in any case, dB (planning). */
-const residualDb = 1.5;
+const residualDb = 0.7;
 /** A reading so many of its own standard deviations from what all the others tell is an outlier. */
-const outlierSigmas = 3.3;
+const outlierSigmas = 4.5;
 /** No more than this share of the readings is left out. */
 const maxOutlierShare = 0.2;
-/** Places of a unit nearer than this are one, m. */
-const samePointM = 0.3;
 /** Two losses whose errors go together this much are not told apart. */
 const inseparableCorrelation = 0.6;
 /** Something was learnt of a loss when its spread fell to this share. */
@@ -70,19 +74,22 @@ const decades = (p: SignalPath) => 10 * Math.log10(Math.max(1, distanceM(p.from,
 /** Covariance of two signals beyond the readings' own noise, dB². @param common what crossings add. */
 function covariance(a: SignalPath, b: SignalPath, common: number): number {
   let sum = common + slopeSpread * slopeSpread * decades(a) * decades(b);
-  if (a.unitId !== b.unitId) return sum;
+  const own = a.ownDb * b.ownDb;
+  const apart = distanceM(a.to, b.to);
+  const ofPlace = alikeOfPlace * Math.exp(-apart / alikeM);
+  if (a.unitId !== b.unitId) return sum + own * ofPlace;
   sum += unitOffsetDb * unitOffsetDb;
-  if (distanceM(a.from, b.from) > samePointM) return sum;
-  const r = distanceM(a.to, b.to) / fieldLengthM;
-  return sum + shadowingDb * shadowingDb * Math.exp(-(r * r) / 2);
+  const ofUnit = alikeOfUnit * Math.exp(-(apart + distanceM(a.from, b.from)) / alikeM);
+  return sum + own * Math.max(ofUnit, ofPlace);
 }
 
-/** Per loss id, how many dB a crossing counts for a path: how often it is crossed times its spread in the band. */
+/** Per loss id, how many dB its spread is for a signal: how often it is crossed times its spread in the band. */
 function weightsOf(scene: Scene, path: SignalPath): Float64Array {
   const row = new Float64Array(scene.lossRecordIds.length);
-  for (let i = 0; i < path.lossIds.length; i++) {
-    const k = path.lossIds[i] as number;
-    row[k] = (row[k] as number) + (scene.spread[k * 3 + path.band] as number);
+  const { count, lossId, times } = path.crossed;
+  for (let i = 0; i < count; i++) {
+    const k = lossId[i] as number;
+    row[k] = (times[i] as number) * (scene.spread[k * 3 + path.band] as number);
   }
   return row;
 }
@@ -102,7 +109,9 @@ function solve(scene: Scene, observations: readonly Observation[]) {
     for (let j = 0; j <= i; j++) {
       const [a, b] = [observations[i] as Observation, observations[j] as Observation];
       const common = dot(weights[i] as Float64Array, weights[j] as Float64Array);
-      const own = i === j ? readingDb ** 2 / a.runs + spotReadingDb ** 2 : 0;
+      // what no other signal shares, and what the reading itself adds
+      const own =
+        i === j ? (1 - alikeOfUnit) * a.ownDb ** 2 + readingDb ** 2 / a.runs + spotReadingDb ** 2 : 0;
       const value = covariance(a, b, common) + own;
       sigma.set(i, j, value);
       sigma.set(j, i, value);
@@ -164,14 +173,14 @@ export function calibrate(scene: Scene, all: readonly Observation[]): Calibratio
   const flat = Float64Array.from({ length: n * n }, (_, i) => inverse.get(Math.floor(i / n), i % n));
   const c = new Float64Array(n);
   const posterior: PosteriorCorrection = (path, variance) => {
-    const { lossIds, band } = path;
+    const { crossed, band } = path;
     for (let i = 0; i < n; i++) {
       const row = weights[i] as Float64Array;
       let common = 0;
-      for (let k = 0; k < lossIds.length; k++) {
-        const key = lossIds[k] as number;
+      for (let k = 0; k < crossed.count; k++) {
+        const key = crossed.lossId[k] as number;
         const w = row[key] as number;
-        if (w !== 0) common += w * (scene.spread[key * 3 + band] as number);
+        if (w !== 0) common += w * (crossed.times[k] as number) * (scene.spread[key * 3 + band] as number);
       }
       c[i] = covariance(path, left[i] as Observation, common);
     }

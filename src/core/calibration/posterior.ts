@@ -7,7 +7,5 @@ import { observationsOf } from './observations';
 export function withPosterior(job: Job, scene: Scene): Scene {
   if (!job.info.useLearned) return scene;
   const calibration = calibrate(scene, observationsOf(job, scene));
-  return calibration
-    ? { ...scene, pathTrees: new Map(), warmStarts: new Map(), posterior: calibration.posterior }
-    : scene;
+  return calibration ? { ...scene, sources: new Map(), posterior: calibration.posterior } : scene;
 }

@@ -2,7 +2,7 @@ import { signalDbm } from '../network/signal';
 import { bands, type Band } from '../job/records';
 import type { RoomGrid } from '../coverage/grid';
 import type { Network } from '../network/backhaul';
-import { radioOf, pathTreeOfUnit } from '../network/hops';
+import { radioOf, sourceOfUnit } from '../network/hops';
 import type { Scene } from '../propagation/model';
 import { makeReceived, receive } from '../propagation/receive';
 
@@ -20,7 +20,7 @@ export function posteriorField(scene: Scene, network: Network, grid: RoomGrid, b
   for (const backhaul of network.backhauls) {
     const radio = radioOf(backhaul.product, band, 'access');
     if (!radio) continue;
-    const tree = pathTreeOfUnit(scene, backhaul, 'access');
+    const tree = sourceOfUnit(scene, backhaul, 'access');
     for (let i = 0; i < out.length; i++) {
       receive(
         tree,

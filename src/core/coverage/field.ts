@@ -5,10 +5,10 @@ import { bands, type Band, type Device, type Id } from '../job/records';
 import { type Access, accessesOf, chanceMet, signalFor, signalsIn } from '../network/delivery';
 import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
-import { warmStartedPathTreeOf, radioOf, pathTreeOfUnit } from '../network/hops';
-import { makeReceived, receive } from '../propagation/receive';
+import { movingSourceOf, radioOf, sourceOfUnit } from '../network/hops';
+import { makeReceived, receive, receiveWith } from '../propagation/receive';
 
-import { leftOut, nodesAround, type RoomGrid } from './grid';
+import { latticeOf, type RoomGrid } from './grid';
 import type { Scene } from '../propagation/model';
 
 /** What is drawn: headroom in dB, signal of the strongest unit in dBm, or the chance to meet the need. */
@@ -27,46 +27,68 @@ export interface UnitField {
 }
 
 const received = makeReceived();
+/** No reflection or turn to speak of, dB. */
+const nothingDb = -200;
 
-/** Computes the signals of one unit over a grid: the costly part, to be kept while the unit stays. */
+/**
+ * Computes the signals of one unit over a grid: the costly part, to be kept while the unit stays. The straight path is
+ * worked out at every node; reflections, turns and spreads at those of the lattice, and between them in dB.
+ */
 export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): UnitField {
   const n = grid.inside.length;
   const field: UnitField = {
     rssiDbm: bands.map(() => new Float32Array(n).fill(noSignalDbm)),
     spreadDb: bands.map(() => new Float32Array(n)),
   };
-  // coarse: something moves
-  const tree = grid.chessboard
-    ? warmStartedPathTreeOf(scene, backhaul)
-    : pathTreeOfUnit(scene, backhaul, 'access');
+  const source = grid.coarse ? movingSourceOf(scene, backhaul) : sourceOfUnit(scene, backhaul, 'access');
   const radios = bands.map((b) => radioOf(backhaul.product, b, 'access'));
-  const left = leftOut(grid);
-  for (let i = 0; i < n; i++) {
-    if (left[i]) continue;
-    const [x, y, z] = [grid.at[i * 3] as number, grid.at[i * 3 + 1] as number, grid.at[i * 3 + 2] as number];
-    receive(tree, x, y, z, received);
+  const { isFull, from, weight } = latticeOf(grid);
+  // what comes by other ways than the straight one, and what readings have taught, by band
+  const byOtherWays = bands.map(() => new Float32Array(n));
+  const correction = bands.map(() => new Float32Array(n));
+  const keep = (i: number) => {
     for (let b = 0; b < 3; b++) {
       const radio = radios[b];
-      if (!radio) continue;
-      (field.rssiDbm[b] as Float32Array)[i] = signalDbm(radio, received, b, backhaul.mountDb);
+      if (radio) (field.rssiDbm[b] as Float32Array)[i] = signalDbm(radio, received, b, backhaul.mountDb);
+    }
+  };
+  const { at } = grid;
+  for (let i = 0; i < n; i++) {
+    if (!isFull[i]) continue;
+    receive(source, at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number, received);
+    for (let b = 0; b < 3; b++) {
+      const other = (received.sum[b] as number) - (received.power[b] as number);
+      (byOtherWays[b] as Float32Array)[i] = other > 0 ? 10 * Math.log10(other) : nothingDb;
+      (correction[b] as Float32Array)[i] = received.correctionDb[b] as number;
       (field.spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
     }
+    keep(i);
   }
-  if (!grid.chessboard) return field;
-  const around = nodesAround(grid);
-  for (const values of [...field.rssiDbm, ...field.spreadDb])
-    for (let i = 0; i < n; i++) {
-      if (!left[i]) continue;
-      let sum = 0;
-      let count = 0;
-      for (let k = i * 8; k < i * 8 + 4; k++) {
-        const beside = around[k] as number;
-        if (beside < 0) continue;
-        sum += values[beside] as number;
-        count++;
-      }
-      values[i] = sum / count;
+  const between = (values: Float32Array, i: number) => {
+    let sum = 0;
+    for (let k = i * 4; k < i * 4 + 4; k++) {
+      const place = from[k] as number;
+      if (place >= 0) sum += (weight[k] as number) * (values[place] as number);
     }
+    return sum;
+  };
+  for (let i = 0; i < n; i++) {
+    if (isFull[i]) continue;
+    for (let b = 0; b < 3; b++) {
+      received.beside[b] = 10 ** (between(byOtherWays[b] as Float32Array, i) / 10);
+      received.correctionDb[b] = between(correction[b] as Float32Array, i);
+      (field.spreadDb[b] as Float32Array)[i] = between(field.spreadDb[b] as Float32Array, i);
+    }
+    receiveWith(
+      source,
+      at[i * 3] as number,
+      at[i * 3 + 1] as number,
+      at[i * 3 + 2] as number,
+      received.beside,
+      received,
+    );
+    keep(i);
+  }
   return field;
 }
 

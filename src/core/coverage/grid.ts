@@ -17,8 +17,8 @@ export interface RoomGrid {
   rows: number;
   /** Nodes inside the room: index in the lattice, row by row. */
   inside: Int32Array;
-  /** Signals are worked out at every second node, as on a chessboard; the others take the mean of those beside them. */
-  chessboard: boolean;
+  /** Something is dragged: fewer nodes are worked out in full; see `latticeOf`. */
+  coarse: boolean;
   /** Site coordinates of those nodes: x, y, z each. */
   at: Float64Array;
 }
@@ -36,7 +36,7 @@ export function affordableStep(rooms: readonly Pick<Room, 'outline'>[], stepM: n
 }
 
 /** Lattices over all rooms of a storey, one cell of margin around each; wider than asked where the storey is very large. */
-export function gridsOf(job: Job, storeyId: Id, wantedM: number, chessboard = false): RoomGrid[] {
+export function gridsOf(job: Job, storeyId: Id, wantedM: number, coarse = false): RoomGrid[] {
   if (!(wantedM >= 0.05)) throw new RangeError('wantedM: at least 0.05 m');
   const stepM = affordableStep(
     job.rooms.filter((r) => r.storeyId === storeyId),
@@ -68,7 +68,7 @@ export function gridsOf(job: Job, storeyId: Id, wantedM: number, chessboard = fa
         columns,
         rows,
         inside: Int32Array.from(inside),
-        chessboard,
+        coarse,
         at: Float64Array.from(at),
       };
     });
@@ -94,17 +94,53 @@ export function nodesAround(grid: RoomGrid): Int32Array {
   return around;
 }
 
-const keptLeft = new WeakMap<RoomGrid, Uint8Array>();
+/** Where a grid is worked out in full, and what the nodes between take over. */
+export interface Lattice {
+  /** 1 for the nodes that are worked out in full. */
+  isFull: Uint8Array;
+  /** 4 per other node: full nodes round it, as places in `inside`, −1 = none; and their weights, together 1. */
+  from: Int32Array;
+  weight: Float32Array;
+}
 
-/** 1 for the nodes of a chessboard that are not worked out: every second one, unless none is beside it. Kept with the grid. */
-export function leftOut(grid: RoomGrid): Uint8Array {
-  const known = keptLeft.get(grid);
+/** Nodes from one that is worked out in full to the next: while something is dragged, and at rest (1.5 m and 1 m indoors). */
+const latticeSteps = { dragged: 3, atRest: 4 };
+const keptLattices = new WeakMap<RoomGrid, Lattice>();
+
+/** The lattice of a grid: its nodes weigh linearly along both axes. Nodes with none of them round are full too. Kept with the grid. */
+export function latticeOf(grid: RoomGrid): Lattice {
+  const known = keptLattices.get(grid);
   if (known) return known;
-  const around = nodesAround(grid);
-  const left = Uint8Array.from(grid.inside, (node, i) => {
-    const odd = ((node % grid.columns) + Math.floor(node / grid.columns)) % 2 === 1;
-    return grid.chessboard && odd && around.subarray(i * 8, i * 8 + 4).some((k) => k >= 0) ? 1 : 0;
+  const { columns, inside } = grid;
+  const every = grid.coarse ? latticeSteps.dragged : latticeSteps.atRest;
+  const at = new Map<number, number>();
+  inside.forEach((node, i) => at.set(node, i));
+  const isFull = new Uint8Array(inside.length);
+  const from = new Int32Array(4 * inside.length).fill(-1);
+  const weight = new Float32Array(4 * inside.length);
+  inside.forEach((node, i) => {
+    const [column, row] = [node % columns, Math.floor(node / columns)];
+    const [u, v] = [(column % every) / every, (row % every) / every];
+    const corner = (row - (row % every)) * columns + column - (column % every);
+    if (u === 0 && v === 0) {
+      isFull[i] = 1;
+      return;
+    }
+    const round: [number, number][] = [
+      [corner, (1 - u) * (1 - v)],
+      [corner + every, u * (1 - v)],
+      [corner + every * columns, (1 - u) * v],
+      [corner + every * columns + every, u * v],
+    ];
+    const there = round.filter(([n, w]) => w > 0 && at.has(n));
+    const all = there.reduce((sum, [, w]) => sum + w, 0);
+    if (all === 0) isFull[i] = 1;
+    there.forEach(([n, w], k) => {
+      from[i * 4 + k] = at.get(n) ?? -1;
+      weight[i * 4 + k] = w / all;
+    });
   });
-  keptLeft.set(grid, left);
-  return left;
+  const lattice = { isFull, from, weight };
+  keptLattices.set(grid, lattice);
+  return lattice;
 }

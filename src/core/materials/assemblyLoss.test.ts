@@ -51,7 +51,7 @@ test('the table holds just these values, band by band, and its spread; the same 
   bands.forEach((band, b) => {
     for (let deg = 0; deg < 90; deg++)
       expect(byDegree[b * 90 + deg]).toBeCloseTo(assemblyLoss(known, band, deg), 9);
-    expect(spread[b]).toBe(2 + 0.2 * assemblyLoss(known, band, 0));
+    expect(spread[b]).toBe(0.7 + 0.13 * assemblyLoss(known, band, 0));
   });
   expect(lossTable({ ...known, id: 'other', name: 'Called otherwise' })).toBe(lossTable(known));
   expect(lossTable({ ...known, leakDb: 41 })).not.toBe(lossTable(known));

@@ -1,5 +1,5 @@
 import { bands, type Assembly, type Band } from '../job/records';
-import { wallLoss } from './wallLoss';
+import { bandPower, lossOfShare, wallLoss } from './wallLoss';
 
 /** Most that one crossing is ever taken to cost, dB (planning: beyond it, ways round decide). */
 const mostDb = 90;
@@ -10,25 +10,37 @@ const mostDb = 90;
  * Example: planning 16 dB, layers 9 dB at 0° and 11 dB at 60° → 18 dB at 60°.
  */
 export function assemblyLoss(assembly: Assembly, band: Band, incidenceDeg: number): number {
-  return lossAt(assembly, band, incidenceDeg, wallLoss(assembly.layers, band, 0, assembly.leakDb));
+  const { layers, leakDb } = assembly;
+  return withPlanning(
+    assembly,
+    band,
+    wallLoss(layers, band, incidenceDeg, leakDb),
+    wallLoss(layers, band, 0, leakDb),
+  );
 }
 
-/** `straight` is what the layers alone give at right angles. */
-function lossAt(assembly: Assembly, band: Band, incidenceDeg: number, straight: number): number {
-  const computed = wallLoss(assembly.layers, band, incidenceDeg, assembly.leakDb);
+/** @param computed what the layers alone give, dB, and @param straight the same at right angles. */
+function withPlanning(assembly: Assembly, band: Band, computed: number, straight: number): number {
   if (assembly.planningLossDb === null) return Math.min(mostDb, computed);
   return Math.min(mostDb, assembly.planningLossDb[band] + Math.max(0, computed - straight));
 }
 
-/** Standard deviation of an assembly's loss, dB (planning: 2 dB + 20 % of its loss, unless the library says). */
+/** Spread of an assembly's loss where the library does not say, dB: so much, and this share of its loss (planning; see `spread.ts`). */
+const [spreadDb, spreadShare] = [0.7, 0.13];
+
+export const spreadOfLoss = (lossDb: number): number => spreadDb + spreadShare * lossDb;
+
+/** Standard deviation of an assembly's loss, dB. */
 export function assemblySpread(assembly: Assembly, band: Band): number {
-  return assembly.spreadDb?.[band] ?? 2 + 0.2 * assemblyLoss(assembly, band, 0);
+  return assembly.spreadDb?.[band] ?? spreadOfLoss(assemblyLoss(assembly, band, 0));
 }
 
-/** Losses of an assembly by band and whole degree 0 … 89, for the inner loop. */
+/** What an assembly does to a wave, by band and whole degree 0 … 89, for the inner loop. */
 export interface LossTable {
-  /** Length 3 × 90: band-major, in the order of `bands`. */
+  /** Loss of one crossing, dB; length 3 × 90: band-major, in the order of `bands`. */
   byDegree: Float64Array;
+  /** Share of the power that is reflected, 0 … 1, in the same order. */
+  reflected: Float64Array;
   /** Length 3. */
   spread: Float64Array;
 }
@@ -43,12 +55,17 @@ export function lossTable(assembly: Assembly): LossTable {
   if (known) return known;
   const table: LossTable = {
     byDegree: new Float64Array(bands.length * degrees),
+    reflected: new Float64Array(bands.length * degrees),
     spread: new Float64Array(bands.length),
   };
   bands.forEach((band, b) => {
     const straight = wallLoss(assembly.layers, band, 0, assembly.leakDb);
-    for (let deg = 0; deg < degrees; deg++)
-      table.byDegree[b * degrees + deg] = lossAt(assembly, band, deg, straight);
+    for (let deg = 0; deg < degrees; deg++) {
+      const { transmitted, reflected } = bandPower(assembly.layers, band, deg);
+      const computed = lossOfShare(transmitted, assembly.leakDb);
+      table.byDegree[b * degrees + deg] = withPlanning(assembly, band, computed, straight);
+      table.reflected[b * degrees + deg] = reflected;
+    }
     table.spread[b] = assemblySpread(assembly, band);
   });
   if (cache.size > 500) cache.clear();

@@ -39,13 +39,26 @@ function passed(m: Matrix, z0: number): number {
   return 4 / (re * re + im * im);
 }
 
+/** |(A + B/Z0 − C Z0 − D) / (A + B/Z0 + C Z0 + D)|², Z0 real. */
+function thrownBack(m: Matrix, z0: number): number {
+  const re = (m[0] as number) + (m[2] as number) / z0 - (m[4] as number) * z0 - (m[6] as number);
+  const im = (m[1] as number) + (m[3] as number) / z0 - (m[5] as number) * z0 - (m[7] as number);
+  return ((re * re + im * im) * passed(m, z0)) / 4;
+}
+
+/** Shares of the power that pass a stack and that it reflects, 0 … 1. */
+export interface StackPower {
+  transmitted: number;
+  reflected: number;
+}
+
 /**
- * Share of the power that passes a stack of layers standing in air: the mean of both
+ * Shares of the power that pass a stack of layers standing in air and that it reflects: the mean of both
  * polarisations, by characteristic matrices (standard: ITU-R P.2040).
  * @param incidenceDeg 0 = at right angles, up to 89.
- * @returns 0 … 1. Example: no layer at all → 1.
+ * @returns 0 … 1 each, together at most 1. Example: no layer at all → 1 and 0.
  */
-export function transmittedPower(layers: readonly Layer[], fGHz: number, incidenceDeg: number): number {
+export function stackPower(layers: readonly Layer[], fGHz: number, incidenceDeg: number): StackPower {
   const sin = Math.sin((incidenceDeg * Math.PI) / 180);
   const cos = Math.cos((incidenceDeg * Math.PI) / 180);
   const k0 = (2 * Math.PI * fGHz * 1e9) / lightSpeed;
@@ -98,5 +111,8 @@ export function transmittedPower(layers: readonly Layer[], fGHz: number, inciden
       (jI * zR - jR * zI) / z2,
     );
   }
-  return (passed(te, 1 / cos) + passed(tm, cos)) / 2;
+  return {
+    transmitted: (passed(te, 1 / cos) + passed(tm, cos)) / 2,
+    reflected: (thrownBack(te, 1 / cos) + thrownBack(tm, cos)) / 2,
+  };
 }

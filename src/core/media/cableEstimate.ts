@@ -1,7 +1,7 @@
 /** What a new cable between two units would take: length, holes, and what forbids it. */
 import type { Point3 } from '../geometry/point';
 import { makeCrossings } from '../propagation/crossings';
-import { crossings } from '../propagation/angularIndex';
+import { crossingsBetween } from '../propagation/boxTree';
 import { get, type Job } from '../job/job';
 import type { Id, Link, Route, Unit } from '../job/records';
 import { placeInSpace } from '../propagation/scene';
@@ -27,7 +27,7 @@ const buildingOf = (job: Job, storeyId: Id) => get(job, 'storey', storeyId).buil
 /** Holes of a straight leg: walls and floors crossed where there is no opening in them. */
 function holesOn(job: Job, scene: Scene, a: Point3, b: Point3, outer: ReadonlySet<Id>) {
   const hits = makeCrossings();
-  crossings(scene, ...a, ...b, hits);
+  crossingsBetween(scene, ...a, ...b, hits);
   const { shapes } = scene;
   const ids = Array.from(hits.item.subarray(0, hits.count), (item) => shapes.ids[item] ?? '');
   const walls = ids.filter((id) => job.byId.get(id)?.type === 'wall');

@@ -13,7 +13,7 @@ import { cableCautions, cableEstimate } from '../media/cableEstimate';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
 import { type Backhaul, backhaulOver, type Network, networkOf } from './backhaul';
-import { pathTreeOfUnit } from './hops';
+import { sourceOfUnit } from './hops';
 import { mediumWords } from '../media/mediumWords';
 import { nearServicePoint } from '../media/nearServicePoint';
 import { testDevice } from './predict';
@@ -236,7 +236,7 @@ function servedBy(
   const received = makeReceived();
   const signalOf = (backhaul: Backhaul | undefined, at: readonly [number, number, number]) => {
     if (!backhaul || !device) return [];
-    receive(pathTreeOfUnit(scene, backhaul, 'access'), ...at, received);
+    receive(sourceOfUnit(scene, backhaul, 'access'), ...at, received);
     return accessesOf(backhaul, device, 0).map((access) => {
       const b = bands.indexOf(access.band);
       const dbm = signalDbm(access.radio, received, b, backhaul.mountDb);

@@ -7,7 +7,7 @@ import type { Scene } from '../propagation/model';
 import { busyShare, overlap, spanOf } from '../wifi/channels';
 import { radioRules } from '../wifi/radioRules';
 import type { Network } from './backhaul';
-import { radioOf, pathTreeOfUnit, type PlacedUnit } from './hops';
+import { radioOf, sourceOfUnit, type PlacedUnit } from './hops';
 import { type Load, mostAirtime } from './load';
 
 type Width = Radio['widthMHz'];
@@ -183,7 +183,7 @@ function hearing(scene: Scene, a: RadioGroup, b: RadioGroup): number {
   let best = -Infinity;
   for (const p of a.units) {
     const radio = radioOf(p.product, a.band, a.use);
-    const tree = pathTreeOfUnit(scene, p, a.use);
+    const tree = sourceOfUnit(scene, p, a.use);
     for (const q of b.units) {
       // two radios of one unit on one channel hear nothing but one another
       if (p.unit.id === q.unit.id) return 1;

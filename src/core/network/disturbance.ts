@@ -1,7 +1,7 @@
 import { signalDbm } from './signal';
 import { get, type Job } from '../job/job';
 import type { Id, Obstacle } from '../job/records';
-import { cachedPathTree } from '../propagation/pathTree';
+import { cachedSource } from '../propagation/source';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import { noiseFloorDbm } from '../wifi/airTime';
@@ -71,7 +71,7 @@ export function noiseAt(
   let from: Disturber | null = null;
   let most = 0;
   for (const d of disturbers) {
-    receive(cachedPathTree(scene, { at: d.at, axis, patterns }), x, y, z, received);
+    receive(cachedSource(scene, { at: d.at, axis, patterns }), x, y, z, received);
     const above = 10 ** ((signalDbm(d, received, 0, []) - noiseFloorDbm(20)) / 10);
     if (above < 0.25) continue;
     power += above;

@@ -2,8 +2,7 @@
 import { find, type Job } from '../job/job';
 import { bands, type Band, type Id, type Product, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
-import { warmStartedPathTree } from '../propagation/warmStart';
-import { cachedPathTree } from '../propagation/pathTree';
+import { cachedSource, movingSource } from '../propagation/source';
 import { makeReceived, receive } from '../propagation/receive';
 
 import { type Term, termsOfPaths, type RadioPath, radioPathsTo } from '../propagation/radioPaths';
@@ -13,7 +12,7 @@ import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
 import { wiredMbps } from '../media/wired';
 import { type WiredLink, wiredLink } from '../media/wiredLink';
-import type { PathTree, Scene } from '../propagation/model';
+import type { Source, Scene } from '../propagation/model';
 
 /** A unit with its product and its place in space. */
 export interface PlacedUnit {
@@ -64,20 +63,20 @@ export interface Hop {
 export const tcpFraction = 1460 / 1538;
 
 /** How far a unit's radios of one use reach. */
-export const pathTreeOfUnit = (
+export const sourceOfUnit = (
   scene: Scene,
   { unit, product, at, axis }: PlacedUnit,
   use: Radio['use'],
-): PathTree =>
-  cachedPathTree(
+): Source =>
+  cachedSource(
     scene,
     { at, axis, patterns: bands.map((b) => radioOf(product, b, use)?.pattern ?? null) },
     unit.id,
   );
 
-/** The same for a unit that moves, close to exact and faster; see `movingReach`. */
-export const warmStartedPathTreeOf = (scene: Scene, { unit, product, at, axis }: PlacedUnit): PathTree =>
-  warmStartedPathTree(
+/** The same for a unit that moves; see `movingSource`. */
+export const movingSourceOf = (scene: Scene, { unit, product, at, axis }: PlacedUnit): Source =>
+  movingSource(
     scene,
     { at, axis, patterns: bands.map((b) => radioOf(product, b, 'access')?.pattern ?? null) },
     unit.id,
@@ -88,7 +87,7 @@ export const radioOf = (product: Product, band: Band, use: Radio['use']): Radio 
   product.radios.find((r) => r.band === band && r.use === use);
 
 /** What a signal from a unit at a place differs by from the computed one, dB; the simulated house uses it. */
-export type SignalOffset = (unit: Unit, at: readonly [number, number, number]) => number;
+export type SignalOffset = (unit: Unit, at: readonly [number, number, number], band: number) => number;
 
 /** What the way a unit is held costs, as a term; none where it costs nothing. @param band 0 … 2. */
 export function mountTerm({ unit, mountDb }: PlacedUnit, band: number): Term[] {
@@ -133,7 +132,7 @@ export function hopOf(
     return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
   }
   const i = bands.indexOf(link.band);
-  const tree = pathTreeOfUnit(scene, from, use);
+  const tree = sourceOfUnit(scene, from, use);
   const received = makeReceived();
   receive(tree, ...to.at, received);
   const ways = radioPathsTo(tree, to.at, link.band)
@@ -141,7 +140,7 @@ export function hopOf(
     .sort((p, q) => q.gainDb - p.gainDb);
   const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
   const taughtDb = received.correctionDb[i] ?? 0;
-  const gains = gain + taughtDb + offset(from.unit, to.at) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
+  const gains = gain + taughtDb + offset(from.unit, to.at, i) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
   const mode = commonMode(a, b, link.band);
   // both ends are on the channel of the one that feeds; a radio of its own has a channel of its own

@@ -19,7 +19,7 @@ import {
 } from './delivery';
 import { noiseAt, type Noise } from './disturbance';
 import type { Network } from './backhaul';
-import { mountTerm, pathTreeOfUnit, calibrationTerm, type UnitAir, tcpFraction } from './hops';
+import { mountTerm, sourceOfUnit, calibrationTerm, type UnitAir, tcpFraction } from './hops';
 import { mediumWords } from '../media/mediumWords';
 import type { Scene } from '../propagation/model';
 
@@ -114,7 +114,7 @@ export function predictAt(
   let headroomDb = -Infinity;
   let certainty = 0;
   for (const backhaul of network.backhauls) {
-    receive(pathTreeOfUnit(scene, backhaul, 'access'), ...at, received);
+    receive(sourceOfUnit(scene, backhaul, 'access'), ...at, received);
     for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
       const b = bands.indexOf(access.band);
       const rssiDbm = signalDbm(access.radio, received, b, backhaul.mountDb);
@@ -235,7 +235,7 @@ function explain(
   at: Point3,
 ): Pick<Prediction, 'terms' | 'paths'> {
   const { backhaul, radio, band } = access;
-  const ways = radioPathsTo(pathTreeOfUnit(scene, backhaul, 'access'), at, band);
+  const ways = radioPathsTo(sourceOfUnit(scene, backhaul, 'access'), at, band);
   const rest = { id: backhaul.unit.id, spreadDb: 0 };
   return {
     paths: ways,

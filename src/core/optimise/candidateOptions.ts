@@ -12,7 +12,7 @@ import {
 } from '../job/records';
 import { backhaulOptions } from '../network/backhaulOptions';
 import { type Backhaul, backhaulOver, type Network, networkOf } from '../network/backhaul';
-import { radioOf, pathTreeOfUnit } from '../network/hops';
+import { radioOf, sourceOfUnit } from '../network/hops';
 import { predictJob } from '../network/predict';
 import { airPairings, linkTo } from '../network/linkTo';
 import { makeReceived, receive } from '../propagation/receive';
@@ -245,7 +245,7 @@ function wirelessHops(
         .sort((a, b) => Number(b.radio === 'dedicated') - Number(a.radio === 'dedicated'));
       if (!child || !pairing) continue;
       const use = pairing.radio === 'dedicated' ? 'backhaul' : 'access';
-      receive(pathTreeOfUnit(scene, placed, use), ...child.at, received);
+      receive(sourceOfUnit(scene, placed, use), ...child.at, received);
       const radio = radioOf(parent.product, pairing.band, use);
       const dbm = signalDbm(radio, received, bands.indexOf(pairing.band), placed.mountDb);
       if (dbm < leastLinkDbm) continue;

@@ -14,7 +14,7 @@ const now = predict(house);
 
 test('a spot that is short gets steps that do what they say, and take nothing from the others', () => {
   const short = now.filter((p) => p.certainty < 0.9).map((p) => p.spotId);
-  expect(short.length).toBeGreaterThan(2);
+  expect(short.length).toBeGreaterThan(1);
   let sure = 0;
   for (const spotId of short.slice(0, 3)) {
     const own = now.find((p) => p.spotId === spotId);

@@ -141,9 +141,8 @@ test('half-way is never told better than it is: put there, the plan gets what th
     letter: 'B',
     met: predictions.filter((p) => p.certainty >= sureEnough).length,
   });
-  // the Net loft hangs on its cable: half-way over the yard it has less
+  // the Net loft hangs on its cable: half-way over the yard fewer needs are met
   expect(habit?.halfWayMet).toBeLessThan(habit?.met ?? 0);
-  expect(habit?.halfWayMbps).toBeLessThan(habit?.downMbps ?? 0);
 });
 
 describe('said before solving', () => {

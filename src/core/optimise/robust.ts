@@ -6,9 +6,12 @@ import { bands, type Id, type Spot } from '../job/records';
 import { type Access, accessesOf, signalFor } from '../network/delivery';
 import { noiseAt } from '../network/disturbance';
 import { backhaulCapacity, type Backhaul, networkOf } from '../network/backhaul';
-import { type Hop, radioOf, pathTreeOfUnit } from '../network/hops';
+import { type Hop, radioOf, sourceOfUnit } from '../network/hops';
 import { testDevice } from '../network/predict';
-import { lossIdsCrossed, makeReceived, receive, shadowingDb, unitOffsetDb } from '../propagation/receive';
+import type { Crossed } from '../propagation/model';
+import { copyOf, crossedIn } from '../propagation/received';
+import { makeReceived, receive } from '../propagation/receive';
+import { unitOffsetDb } from '../propagation/spread';
 import { placeInSpace } from '../propagation/scene';
 import { random, seedOf } from '../statistics/random';
 import type { Scene } from '../propagation/model';
@@ -38,9 +41,11 @@ export interface Robust {
   best: Measurement | null;
 }
 
-/** A signal path with what makes it uncertain: keys crossed, and its own draw of shadowing. */
+/** A signal path with what makes it uncertain: losses that it depends on, and its own draw of what is left. */
 interface Path {
-  keys: Int32Array;
+  crossed: Crossed;
+  /** Standard deviation of what is its own: shadowing, reflections, turns; dB. */
+  ownDb: number;
   band: number;
   /** The unit whose offset counts. */
   unitId: Id;
@@ -78,7 +83,7 @@ function uncertainSignals(planned: Job, scene: Scene): Uncertain {
     backhaul: Pick<Backhaul, 'unit' | 'product' | 'at' | 'axis' | 'mountDb'>,
     use: 'access' | 'backhaul',
   ) => {
-    const tree = pathTreeOfUnit(scene, backhaul, use);
+    const tree = sourceOfUnit(scene, backhaul, use);
     return (at: readonly [number, number, number], band: number) => {
       receive(tree, ...at, received);
       const dbm = signalDbm(
@@ -87,7 +92,12 @@ function uncertainSignals(planned: Job, scene: Scene): Uncertain {
         band,
         backhaul.mountDb,
       );
-      const path: Path = { keys: lossIdsCrossed(tree, received, band), band, unitId: backhaul.unit.id };
+      const path: Path = {
+        crossed: copyOf(crossedIn(received, band)),
+        ownDb: received.ownDb[band] as number,
+        band,
+        unitId: backhaul.unit.id,
+      };
       return { dbm, path };
     };
   };
@@ -125,7 +135,8 @@ function uncertainSignals(planned: Job, scene: Scene): Uncertain {
   });
   const losses = new Map<number, number>();
   for (const path of [...joins.flat().map((j) => j.path), ...hops.values()])
-    for (const k of path.keys) losses.set(k, Math.max(losses.get(k) ?? 0, scene.spread[k * 3 + 1] ?? 0));
+    for (const k of path.crossed.lossId)
+      losses.set(k, Math.max(losses.get(k) ?? 0, scene.spread[k * 3 + 1] ?? 0));
   return { planned, scene, spots, backhauls: network.backhauls, joins, hops, readable, losses };
 }
 
@@ -135,9 +146,12 @@ function drawCases(uncertain: Uncertain, samples: number): { cases: Case[]; metA
   const r = random(seedOf(planned.info.id, ...backhauls.map((f) => `${f.unit.id} ${f.at.join()}`)));
   const wallZ = new Float64Array(scene.lossRecordIds.length);
   const unitZ = new Map<Id, number>();
-  const errorOf = ({ keys: crossed, band, unitId }: Path, shadow: number): number => {
-    let db = shadow * shadowingDb + (unitZ.get(unitId) ?? 0) * unitOffsetDb;
-    for (const k of crossed) db -= (wallZ[k] ?? 0) * (scene.spread[k * 3 + band] ?? 0);
+  const errorOf = ({ crossed, ownDb, band, unitId }: Path, own: number): number => {
+    let db = own * ownDb + (unitZ.get(unitId) ?? 0) * unitOffsetDb;
+    for (let i = 0; i < crossed.count; i++) {
+      const k = crossed.lossId[i] as number;
+      db -= (crossed.times[i] as number) * (wallZ[k] ?? 0) * (scene.spread[k * 3 + band] ?? 0);
+    }
     return db;
   };
   const cases: Case[] = [];

@@ -6,7 +6,7 @@ import { bands, type Id, type Spot } from '../job/records';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
 import { type Noise, noiseAt } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
-import { radioOf, pathTreeOfUnit } from '../network/hops';
+import { radioOf, sourceOfUnit } from '../network/hops';
 import { testDevice } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -45,7 +45,7 @@ export function spotServices(
   const signalsOf = (backhaul: Backhaul) => {
     const known = signals.get(backhaul.unit.id);
     if (known) return known;
-    const tree = pathTreeOfUnit(scene, backhaul, 'access');
+    const tree = sourceOfUnit(scene, backhaul, 'access');
     const made = places.map(({ at }) => {
       receive(tree, ...at, received);
       return bands.map((b, i) => ({

@@ -1,7 +1,7 @@
 /**
  * An angular index: everything that stands, sorted by the direction in which one place sees it. For a place that
- * many paths start from (a unit, an edge that is turned round) it finds what a path crosses without
- * walking cells: one look at the direction, then only what lies there.
+ * many paths start from (a unit) it finds what a path crosses with one look at the direction, then only what
+ * lies there. For a path between any two places see `boxTree.ts`.
  */
 import type { Crossings, AngularIndex, Scene } from './model';
 import { add, epsilon, crossBlock, crossSlab, openingAt } from './crossings';
@@ -218,32 +218,4 @@ export function crossingsFrom(
     if (b < 0 || b > (side[item * 2 + 1] as number)) continue;
     add(shapes, openingAt(shapes, item, a, b), slope * perLength, t, out);
   }
-}
-
-/** The angular index of an edge of a scene, kept for the next time. */
-export function angularIndexOfEdge(scene: Scene, edge: number): AngularIndex {
-  const cached = scene.edgeIndices[edge];
-  if (cached) return cached;
-  const { at } = scene.edges;
-  const o = edge * 3;
-  const index = angularIndexOf(scene, [at[o] as number, at[o + 1] as number, at[o + 2] as number]);
-  scene.edgeIndices[edge] = index;
-  return index;
-}
-
-/**
- * Fills `out` with what the straight path from p to q crosses, for a place that few paths start from:
- * its angular index is made for this one. Site coordinates, m.
- */
-export function crossings(
-  scene: Parts,
-  px: number,
-  py: number,
-  pz: number,
-  qx: number,
-  qy: number,
-  qz: number,
-  out: Crossings,
-): void {
-  crossingsFrom(scene, angularIndexOf(scene, [px, py, pz]), qx, qy, qz, out);
 }

@@ -3,7 +3,8 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { jobFromRecords } from '@/core/job/job';
 import { random } from '@/core/statistics/random';
 import { makeCrossings } from './crossings';
-import { crossings } from './angularIndex';
+import { angularIndexOf, crossingsFrom } from './angularIndex';
+import { crossingsBetween } from './boxTree';
 import { buildScene } from './scene';
 import { assembly, brick, field, wall } from '../../testing/testScenes';
 
@@ -12,7 +13,7 @@ type Place = [number, number, number];
 const scene = buildScene(jobFromRecords(quayHouse()));
 const hits = makeCrossings();
 const crossed = (p: Place, q: Place) => {
-  crossings(scene, ...p, ...q, hits);
+  crossingsBetween(scene, ...p, ...q, hits);
   return Array.from(hits.item.subarray(0, hits.count), (i) => scene.shapes.ids[i]).sort();
 };
 
@@ -37,7 +38,7 @@ describe('what a path crosses', () => {
   });
 });
 
-test('a fan finds exactly what trying everything finds, all over house and yard', () => {
+test('box tree and angular index find exactly what trying everything finds, all over house and yard', () => {
   const r = random(7);
   const place = (): Place => [r.uniform() * 60 - 12, r.uniform() * 50 - 28, r.uniform() * 12 - 3];
   let all = 0;
@@ -53,17 +54,20 @@ test('a fan finds exactly what trying everything finds, all over house and yard'
     const cosines = (list: Iterable<number>) => [...list].sort((a, b) => a - b);
     const fast = cosines(hits.cosine.subarray(0, hits.count));
     cosines(naive.map((n) => n.cosine)).forEach((c, k) => expect(fast[k]).toBeCloseTo(c, 9));
+    crossingsFrom(scene, angularIndexOf(scene, p), ...q, hits);
+    const seen = Array.from(hits.item.subarray(0, hits.count), (item) => scene.shapes.ids[item]);
+    expect(seen.sort()).toEqual(naive.map((n) => n.id).sort());
   }
   expect(all).toBeGreaterThan(3000);
 });
 
 test('the angle of incidence is the true one, in plan and in height', () => {
   const one = buildScene(field([assembly('brick', [brick]), wall('w', [0, -10], [0, 10], 'brick')]));
-  crossings(one, -3, 0, 1, 3, 0, 1, hits);
+  crossingsBetween(one, -3, 0, 1, 3, 0, 1, hits);
   expect(hits.cosine[0]).toBeCloseTo(1, 12);
-  crossings(one, -3, -3, 1, 3, 3, 1, hits);
+  crossingsBetween(one, -3, -3, 1, 3, 3, 1, hits);
   expect(hits.cosine[0]).toBeCloseTo(Math.SQRT1_2, 12);
-  crossings(one, -1, 0, 0.5, 1, 0, 2.5, hits);
+  crossingsBetween(one, -1, 0, 0.5, 1, 0, 2.5, hits);
   expect(hits.cosine[0]).toBeCloseTo(Math.SQRT1_2, 12);
 });
 
@@ -83,7 +87,7 @@ test('a path that ends on a wall, starts in it or runs along it does not cross i
       [0, 5, 2],
     ],
   ] as [Place, Place][]) {
-    crossings(one, ...p, ...q, hits);
+    crossingsBetween(one, ...p, ...q, hits);
     expect(hits.count).toBe(0);
   }
 });

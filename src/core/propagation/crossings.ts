@@ -41,6 +41,15 @@ export function openingAt(shapes: Shapes, item: number, a: number, b: number): n
   return item;
 }
 
+/** A level plate at (x, y): its item, or that of the hole in it there, or −1 beside it. */
+export function plateItemAt(shapes: Shapes, slab: number, x: number, y: number): number {
+  if (!inRing(shapes, slab, x, y)) return -1;
+  const end = shapes.holeStart[slab + 1] as number;
+  for (let h = shapes.holeStart[slab] as number; h < end; h++)
+    if (inRing(shapes, shapes.slabs + h, x, y)) return shapes.firstHole + h;
+  return shapes.panels + shapes.blocks + slab;
+}
+
 /** A level plate met at (x, y): itself, or the hole in it there, or nothing beside it. */
 export function crossSlab(
   shapes: Shapes,
@@ -51,15 +60,8 @@ export function crossSlab(
   at: number,
   out: Crossings,
 ) {
-  if (!inRing(shapes, slab, x, y)) return;
-  const end = shapes.holeStart[slab + 1] as number;
-  let crossed = shapes.panels + shapes.blocks + slab;
-  for (let h = shapes.holeStart[slab] as number; h < end; h++)
-    if (inRing(shapes, shapes.slabs + h, x, y)) {
-      crossed = shapes.firstHole + h;
-      break;
-    }
-  add(shapes, crossed, cosine, at, out);
+  const item = plateItemAt(shapes, slab, x, y);
+  if (item >= 0) add(shapes, item, cosine, at, out);
 }
 
 /** Even–odd rule on packed corners, as `inPolygon`; bounds first, and they are all for a rectangle. */

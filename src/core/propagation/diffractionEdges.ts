@@ -1,235 +1,206 @@
 /**
- * Diffraction edges: what a path can bend round. Jambs of doors, archways and windows, rims of
- * stairwells and hatches, free ends and outer corners of walls, edges of heavy obstacles. An edge
- * counts only where going round it can gain: what stands there costs more than a turn at its best.
+ * Diffraction edges: where what passes changes along a wall or floor. Sides, heads and sills of doors, archways
+ * and windows, rims of stairwells, ends of walls (free, at a lighter wall, or at a corner), edges of boxes.
  */
-import { makeCrossings } from './crossings';
-import { crossingsFrom, angularIndexOf } from './angularIndex';
-import { grazingTransmittance } from './knifeEdge';
-import { multiplyTransmittance, transmittanceOf } from './transmittance';
-
 import type { Block, Panel, Slab } from './sceneParts';
-import type { Crossings, DiffractionEdges, Scene } from './model';
+import type { DiffractionEdges, Scene } from './model';
+import { transmittanceOf } from './transmittance';
 
 /** A scene before its edges are known. */
 type Bare = Omit<Scene, 'edges'>;
+type Vector = readonly [number, number, number];
 
 interface Edge {
-  at: readonly [number, number, number];
-  direction: readonly [number, number, number];
-  normal: readonly [number, number, number];
-  lossId: number;
+  at: Vector;
+  direction: Vector;
+  lengthM: number;
+  /** What stands on its two sides; −1 = nothing. */
+  lossIds: readonly [number, number];
+  /** Away from what ends here; zero where legs are the same on both sides. */
+  outward: Vector;
   item: number;
+  /** Plane that it lies in; −1 for an edge of a box. */
+  facet: number;
   label: string;
 }
 
-const upright = [0, 0, 1] as const;
-const none = [0, 0, 0] as const;
-/** How far from the edge itself the path turns, m: clear of the wall's plane and its neighbours. */
-const clearM = 0.05;
-/** Height above the floor at which a path rounds an upright edge, m (planning: hands and tables). */
-const turnHeightM = 1.2;
-/**
- * Legs longer than this or that let less than this pass (−15 dB) are not followed. Down to −35 dB nothing
- * but places 130 dB below the EIRP, under every noise floor, would change (all of Quay House, 24 places).
- */
-const maxLegM = 30;
-const minTransmittance = 10 ** -1.5;
+const upright: Vector = [0, 0, 1];
+const none: Vector = [0, 0, 0];
+/** Shorter edges bend nothing to speak of, m. */
+const shortestM = 0.05;
+/** How far beside an edge of a box a path passes, m, so that it does not cross the box. */
+const besideBoxM = 0.01;
+/** Two walls this near to one plane are one facade, m. */
+const samePlaneM = 0.02;
+/** How far beyond the end of a wall it is asked what stands there, m. */
+export const beyondM = 0.03;
 
-const clamp = (v: number, low: number, high: number) => Math.min(Math.max(v, low), Math.max(low, high));
+/** Walks `a` along and `b` up from the origin of a panel. */
+const onPanel = (p: Panel, a: number, b: number): Vector => [
+  p.origin[0] + a * p.along[0] + b * p.up[0],
+  p.origin[1] + a * p.along[1] + b * p.up[1],
+  p.origin[2] + a * p.along[2] + b * p.up[2],
+];
 
 export function diffractionEdges(scene: Bare): DiffractionEdges {
   const { panels, slabs, blocks, shapes } = scene;
-  const gains = (over: number, through: number) => {
-    for (let b = 0; b < 3; b++)
-      if (transmittanceOf(scene, through, 1, b) * grazingTransmittance > transmittanceOf(scene, over, 1, b))
-        return true;
+  const differ = (a: number, b: number) => {
+    for (let band = 0; band < 3; band++) {
+      const [p, q] = [transmittanceOf(scene, a, 1, band), transmittanceOf(scene, b, 1, band)];
+      if ((Math.sqrt(p) - Math.sqrt(q)) ** 2 > leastChange) return true;
+    }
     return false;
   };
   let opening = shapes.firstOpening;
   let hole = shapes.firstHole;
-  const walls = panels.map((p, item) => ({ p, item })).filter(({ p }) => p.kind === 'wall');
   const list: Edge[] = [
-    ...panels.flatMap((p) =>
-      p.openings.flatMap((o) => {
-        const item = opening++;
-        return gains(p.lossId, o.lossId) ? jambs(p, o, item) : [];
-      }),
+    ...panels.flatMap((p, facet) =>
+      [
+        ...p.openings.flatMap((o) => openingEdges(p, o, opening++, facet)),
+        ...(p.kind === 'wall' ? endEdges(p, facet, panels) : []),
+      ].filter((e) => differ(...e.lossIds)),
     ),
-    ...slabs.flatMap((s) =>
+    ...slabs.flatMap((s, i) =>
       s.holes.flatMap((h) => {
         const item = hole++;
-        return h.rim && gains(s.lossId, h.lossId) ? rims(s, h, item) : [];
+        return h.rim && differ(s.lossId, h.lossId) ? rimEdges(s, h, item, shapes.panels + i) : [];
       }),
     ),
-    ...walls.flatMap(({ p, item }) => (gains(p.lossId, -1) ? wallEnds(p, item, walls) : [])),
     ...blocks.flatMap((b, i) =>
-      gains(b.lossId, -1) ? blockEdges(b, panels.length + i, scene.lossNames[b.lossId] ?? 'obstacle') : [],
+      differ(b.lossId, -1)
+        ? boxEdges(b, panels.length + i, `edge of ${scene.lossNames[b.lossId] ?? 'obstacle'}`)
+        : [],
     ),
   ];
-  const n = list.length;
-  const bare = {
-    n,
-    at: Float64Array.from(list.flatMap((g) => g.at)),
-    direction: Float64Array.from(list.flatMap((g) => g.direction)),
-    normal: Float64Array.from(list.flatMap((g) => g.normal)),
-    lossId: Int32Array.from(list, (g) => g.lossId),
-    item: Int32Array.from(list, (g) => g.item),
-    label: list.map((g) => g.label),
+  const facetStart = new Int32Array(scene.facets.n + 1);
+  for (const e of list) if (e.facet >= 0) facetStart[e.facet + 1] = (facetStart[e.facet + 1] as number) + 1;
+  for (let f = 0; f < scene.facets.n; f++)
+    facetStart[f + 1] = (facetStart[f + 1] as number) + (facetStart[f] as number);
+  return {
+    n: list.length,
+    facetStart,
+    at: Float64Array.from(list.flatMap((e) => e.at)),
+    direction: Float64Array.from(list.flatMap((e) => e.direction)),
+    lengthM: Float64Array.from(list, (e) => e.lengthM),
+    lossIds: Int32Array.from(list.flatMap((e) => e.lossIds)),
+    outward: Float64Array.from(list.flatMap((e) => e.outward)),
+    item: Int32Array.from(list, (e) => e.item),
+    label: list.map((e) => e.label),
   };
-  return { ...bare, ...legsOf(scene, bare) };
 }
 
-function jambs(p: Panel, o: Panel['openings'][number], item: number): Edge[] {
+/** Power that a turn keeps at most where what stands on both sides of the edge is nearly the same: no edge (−20 dB). */
+const leastChange = 0.01;
+
+function openingEdges(p: Panel, o: Panel['openings'][number], item: number, facet: number): Edge[] {
   const [a0, a1] = [Math.max(0, o.a0), Math.min(p.lengthM, o.a1)];
-  const sides = a1 - a0 < 4 * clearM ? [(a0 + a1) / 2] : [a0 + clearM, a1 - clearM];
-  const z = p.origin[2] + clamp(turnHeightM, o.b0 + clearM, o.b1 - clearM);
-  return sides.map((a) => ({
-    at: [p.origin[0] + a * p.along[0], p.origin[1] + a * p.along[1], z],
-    direction: upright,
-    normal: p.normal,
-    lossId: o.lossId,
+  const [b0, b1] = [Math.max(0, o.b0), Math.min(p.heightM, o.b1)];
+  const rest = {
+    lossIds: [p.lossId, o.lossId] as const,
+    outward: none,
     item,
+    facet,
     label: o.lossId < 0 ? 'open doorway' : 'edge of the opening',
-  }));
+  };
+  const side = (a: number): Edge => ({ ...rest, at: onPanel(p, a, b0), direction: p.up, lengthM: b1 - b0 });
+  const level = (b: number): Edge => ({
+    ...rest,
+    at: onPanel(p, a0, b),
+    direction: p.along,
+    lengthM: a1 - a0,
+  });
+  return [side(a0), side(a1), level(b1), ...(b0 > shortestM ? [level(b0)] : [])].filter(
+    (e) => e.lengthM > shortestM,
+  );
 }
 
-function rims(s: Slab, h: Slab['holes'][number], item: number): Edge[] {
-  const middle = [0, 1].map((d) => h.outline.reduce((sum, p) => sum + (p[d] ?? 0), 0) / h.outline.length);
+function rimEdges(s: Slab, h: Slab['holes'][number], item: number, facet: number): Edge[] {
   return h.outline.flatMap((p, i): Edge[] => {
     const q = h.outline[(i + 1) % h.outline.length] ?? p;
-    const length = Math.hypot(q[0] - p[0], q[1] - p[1]);
-    if (length < 0.2) return [];
-    const [x, y] = [(p[0] + q[0]) / 2, (p[1] + q[1]) / 2];
-    const [ix, iy] = [(middle[0] ?? x) - x, (middle[1] ?? y) - y];
-    const far = Math.hypot(ix, iy) || 1;
+    const lengthM = Math.hypot(q[0] - p[0], q[1] - p[1]);
+    if (lengthM < shortestM) return [];
     return [
       {
-        at: [x + (ix / far) * clearM, y + (iy / far) * clearM, s.z],
-        direction: [(q[0] - p[0]) / length, (q[1] - p[1]) / length, 0],
-        normal: upright,
-        lossId: h.lossId,
+        at: [p[0], p[1], s.z],
+        direction: [(q[0] - p[0]) / lengthM, (q[1] - p[1]) / lengthM, 0],
+        lengthM,
+        lossIds: [s.lossId, h.lossId],
+        outward: none,
         item,
+        facet,
         label: 'rim of the stairwell',
       },
     ];
   });
 }
 
-/** Free ends, and corners where two walls end and no third stands: there, the outer side. */
-function wallEnds(p: Panel, item: number, walls: readonly { p: Panel; item: number }[]): Edge[] {
-  return [0, 1].flatMap((end): Edge[] => {
-    const sign = end === 0 ? -1 : 1;
-    const tree = end * p.lengthM;
-    const [x, y] = [p.origin[0] + tree * p.along[0], p.origin[1] + tree * p.along[1]];
-    const meeting = walls.filter((w) => w.item !== item && w.p.origin[2] === p.origin[2] && near(w.p, x, y));
-    const edge = (ox: number, oy: number, label: string): Edge => ({
-      at: [x + ox * clearM, y + oy * clearM, p.origin[2] + clamp(turnHeightM, clearM, p.heightM - clearM)],
-      direction: upright,
-      normal: none,
-      lossId: -1,
-      item,
-      label,
-    });
-    if (meeting.length === 0) return [edge(sign * p.along[0], sign * p.along[1], 'free end of the wall')];
-    const [other] = meeting;
-    // each corner once, by the wall that comes first
-    if (!other || meeting.length > 1 || other.item < item) return [];
-    const [ax, ay] = [other.p.origin[0], other.p.origin[1]];
-    const atStart = Math.hypot(x - ax, y - ay) < 0.1;
-    const atEnd =
-      Math.hypot(x - ax - other.p.lengthM * other.p.along[0], y - ay - other.p.lengthM * other.p.along[1]) <
-      0.1;
-    if (!atStart && !atEnd) return [];
-    const back = atStart ? -1 : 1;
-    const [ox, oy] = [
-      sign * p.along[0] + back * other.p.along[0],
-      sign * p.along[1] + back * other.p.along[1],
+/** The ends of a wall, unless the facade goes on in the same construction. */
+function endEdges(p: Panel, facet: number, panels: readonly Panel[]): Edge[] {
+  return [-1, 1].flatMap((sign): Edge[] => {
+    const end = sign < 0 ? 0 : p.lengthM;
+    const next = wallAt(panels, facet, onPanel(p, end + sign * beyondM, p.heightM / 2));
+    if (next && next.lossId === p.lossId) return [];
+    return [
+      {
+        at: onPanel(p, end, 0),
+        direction: upright,
+        lengthM: p.heightM,
+        lossIds: [p.lossId, next ? next.lossId : -1],
+        outward: [sign * p.along[0], sign * p.along[1], 0],
+        // each end is a path of its own, and no item of the scene
+        item: -1 - 2 * facet - (sign < 0 ? 0 : 1),
+        facet,
+        label: next ? 'end of the heavier wall' : 'end of the wall',
+      },
     ];
-    const size = Math.hypot(ox, oy);
-    return size < 0.2 ? [] : [edge((ox * 1.5) / size, (oy * 1.5) / size, 'corner of the wall')];
   });
 }
 
-/** Does a wall's middle line pass within 5 cm of a place? */
-function near(p: Panel, x: number, y: number): boolean {
-  const [dx, dy] = [x - p.origin[0], y - p.origin[1]];
-  const a = dx * p.along[0] + dy * p.along[1];
-  const b = dx * p.along[1] - dy * p.along[0];
-  return Math.abs(b) < 0.05 && a > -0.05 && a < p.lengthM + 0.05;
-}
+/** Another wall that stands at a place, in whose plane the place lies. */
+const wallAt = (panels: readonly Panel[], not: number, [x, y, z]: Vector): Panel | undefined =>
+  panels.find((q, i) => {
+    if (i === not || q.kind !== 'wall') return false;
+    const [dx, dy, dz] = [x - q.origin[0], y - q.origin[1], z - q.origin[2]];
+    const a = dx * q.along[0] + dy * q.along[1];
+    const off = dx * q.normal[0] + dy * q.normal[1];
+    return Math.abs(off) < samePlaneM && a >= 0 && a <= q.lengthM && dz >= 0 && dz <= q.heightM;
+  });
 
-function blockEdges(b: Block, item: number, name: string): Edge[] {
-  const place = (u: number, v: number, z: number): [number, number, number] => [
+/** Upright and upper edges of a box. */
+function boxEdges(b: Block, item: number, label: string): Edge[] {
+  const [w, d] = [b.halfWidth + besideBoxM, b.halfDepth + besideBoxM];
+  const place = (u: number, v: number, z: number): Vector => [
     b.x + u * b.cos - v * b.sin,
     b.y + u * b.sin + v * b.cos,
     z,
   ];
-  const [w, d] = [b.halfWidth + clearM, b.halfDepth + clearM];
-  const z = clamp(b.z0 + turnHeightM, b.z0, b.z1);
-  const over = b.z1 + clearM;
-  const rest = { normal: none, lossId: -1, item, label: `edge of ${name}` };
+  const rest = { lossIds: [b.lossId, -1] as const, outward: none, item, facet: -1, label };
+  const level = (z: number): Edge[] => [
+    ...[-d, d].map((v) => ({
+      ...rest,
+      at: place(-w, v, z),
+      direction: [b.cos, b.sin, 0] as const,
+      lengthM: 2 * w,
+    })),
+    ...[-w, w].map((u) => ({
+      ...rest,
+      at: place(u, -d, z),
+      direction: [-b.sin, b.cos, 0] as const,
+      lengthM: 2 * d,
+    })),
+  ];
   return [
     ...[
       [w, d],
       [w, -d],
       [-w, d],
       [-w, -d],
-    ].map(([u = 0, v = 0]) => ({ ...rest, at: place(u, v, z), direction: upright })),
-    ...[-d, d].map((v) => ({ ...rest, at: place(0, v, over), direction: [b.cos, b.sin, 0] as const })),
-    ...[-w, w].map((u) => ({ ...rest, at: place(u, 0, over), direction: [-b.sin, b.cos, 0] as const })),
+    ].map(([u = 0, v = 0]) => ({
+      ...rest,
+      at: place(u, v, b.z0),
+      direction: upright,
+      lengthM: b.z1 - b.z0,
+    })),
+    ...level(b.z1 + besideBoxM),
   ];
-}
-
-/**
- * Legs between edges of different items, or from edge to edge of one obstacle, where enough passes.
- * Each is worked out once and kept for both directions: a straight path crosses the same in both directions.
- */
-function legsOf(scene: Bare, edges: Pick<DiffractionEdges, 'n' | 'at' | 'item'>) {
-  const hits: Crossings = makeCrossings();
-  const { n, at, item } = edges;
-  const ends: number[] = [];
-  const passes: number[] = [];
-  const transmittance = new Float64Array(3);
-  const { panels, blocks } = scene.shapes;
-  const isBlock = (i: number) => i >= panels && i < panels + blocks;
-  const degree = new Int32Array(n + 1);
-  for (let i = 0; i < n; i++) {
-    const [px, py, pz] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
-    const index = angularIndexOf(scene, [px, py, pz]);
-    for (let k = i + 1; k < n; k++) {
-      if (item[i] === item[k] && !isBlock(item[i] as number)) continue;
-      const [qx, qy, qz] = [at[k * 3] as number, at[k * 3 + 1] as number, at[k * 3 + 2] as number];
-      if (Math.hypot(qx - px, qy - py, qz - pz) > maxLegM) continue;
-      crossingsFrom(scene, index, qx, qy, qz, hits);
-      transmittance.fill(1);
-      multiplyTransmittance(scene, hits, transmittance, 0);
-      if (Math.max(...transmittance) < minTransmittance) continue;
-      ends.push(i, k);
-      passes.push(...transmittance);
-      degree[i] = (degree[i] as number) + 1;
-      degree[k] = (degree[k] as number) + 1;
-    }
-  }
-  const legStart = new Int32Array(n + 1);
-  for (let i = 0; i < n; i++) legStart[i + 1] = (legStart[i] as number) + (degree[i] as number);
-  const filled = legStart.slice(0, n);
-  const legTo = new Int32Array(ends.length);
-  const legTransmittance = new Float64Array(3 * ends.length);
-  const legDirection = new Float64Array(3 * ends.length);
-  const legM = new Float64Array(ends.length);
-  for (let end = 0; end < ends.length; end++) {
-    const [i, k] = [ends[end] as number, ends[end ^ 1] as number];
-    const leg = filled[i] as number;
-    filled[i] = leg + 1;
-    legTo[leg] = k;
-    const path = [0, 1, 2].map((c) => (at[k * 3 + c] as number) - (at[i * 3 + c] as number));
-    const d = Math.max(1e-6, Math.hypot(...path));
-    legM[leg] = d;
-    for (let c = 0; c < 3; c++) {
-      legTransmittance[leg * 3 + c] = passes[(end >> 1) * 3 + c] as number;
-      legDirection[leg * 3 + c] = (path[c] as number) / d;
-    }
-  }
-  return { legStart, legTo, legTransmittance, legDirection, legM, legMerit: [] };
 }

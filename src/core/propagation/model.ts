@@ -1,5 +1,7 @@
-/** The engine's data: a house in space, the edges that a path can turn round, and what the paths from a unit. */
-import type { Id } from '../job/records';
+/** The engine's data: a house in space, its faces and edges, and a unit made ready for many places. */
+import type { BoxTree } from './boxTree';
+import type { Facets } from './facets';
+import type { Id, Point } from '../job/records';
 import type { Pattern } from './pattern';
 import type { Block, Panel, Slab } from './sceneParts';
 import type { Shapes } from './shapes';
@@ -34,40 +36,28 @@ export interface AngularIndex {
 
 export interface DiffractionEdges {
   n: number;
-  /** 3 per edge, m: the place of the turn. */
+  /** Edges in the plane of facet f: facetStart[f] … facetStart[f + 1] − 1. Those of boxes come after all. */
+  facetStart: Int32Array;
+  /** 3 per edge, m: one of its ends; and the unit vector from there along it. */
   at: Float64Array;
-  /** 3 per edge: unit vector along the edge. */
   direction: Float64Array;
-  /** 3 per edge: normal of the plane passed in an opening; zero at a free edge. */
-  normal: Float64Array;
-  /** What is passed at the edge itself, for example a door panel; −1 = nothing. */
-  lossId: Int32Array;
-  /** Item that the path turns in or round; edges of one item are one path. */
+  lengthM: Float64Array;
+  /** 2 per edge: what stands on its two sides; −1 = nothing. */
+  lossIds: Int32Array;
+  /** 3 per edge: away from the wall that ends here; zero where both sides are reached by the same legs. */
+  outward: Float64Array;
+  /** Opening, hole or box that the path turns in or round; edges of one item are one path. Negative for ends of walls. */
   item: Int32Array;
   /** In words, after «turn at the». */
   label: string[];
-  /** Legs from edge to edge worth following: of edge i, legStart[i] … legStart[i + 1]. */
-  legStart: Int32Array;
-  legTo: Int32Array;
-  /** 3 per leg: share that passes what the leg crosses. */
-  legTransmittance: Float64Array;
-  /** 3 per leg: its direction; and its length, m. */
-  legDirection: Float64Array;
-  legM: Float64Array;
-  /** By the set of bands looked at (bit b = band b): per leg the product of its shares there; made when asked for. */
-  legMerit: (Float64Array | undefined)[];
 }
 
-/** What is known of a cell of 1 m in plan and half a metre in height; kept by the scene. */
-export interface Neighbourhood {
-  /** Least x and y, and middle height, m. */
-  x: number;
-  y: number;
-  z: number;
-  /** The edges that best lead to it, best first. */
-  near: Int32Array;
-  /** Per edge: the largest share that passes from it to the cell in any band, or −1 where not yet asked. */
-  transmittance: Float32Array;
+/** Losses that a signal depends on: how many dB it changes for each dB of a loss. */
+export interface Crossed {
+  count: number;
+  lossId: Int32Array;
+  /** How often it is crossed, over all paths by their share of the power. */
+  times: Float64Array;
 }
 
 /** Where a signal goes, for what readings have taught of it. */
@@ -77,8 +67,18 @@ export interface SignalPath {
   to: readonly [number, number, number];
   /** 0 … 2. */
   band: number;
-  /** What its strongest path crosses, each as often as it is crossed. */
-  lossIds: ArrayLike<number>;
+  crossed: Crossed;
+  /** Standard deviation of what belongs to this signal alone, dB. */
+  ownDb: number;
+}
+
+/** A room in space, site coordinates, m. */
+export interface SceneRoom {
+  name: string;
+  outline: Point[];
+  holes: Point[][];
+  z0: number;
+  z1: number;
 }
 
 /** What readings have taught: how far a signal is from the computed one, dB, and what variance is left, dB². */
@@ -92,43 +92,34 @@ export interface Transmitter {
 }
 
 /**
- * The best paths to all edges. A state is an edge after so many turns: state = turns × edges + edge;
- * those with the most turns allowed are the ones that count, the others are what they came from.
+ * A unit made ready for many places: what it sees in each direction, and its images in the faces around it
+ * (image method). An image of the second order stands for two reflections, one after the other.
  */
-export interface PathTree {
+export interface Source {
   scene: Scene;
   transmitter: Transmitter;
   /** The unit that sends; null for what is none. */
   unitId: Id | null;
-  /**
-   * A path tree from close by: only the turns that it takes are tried, which is many times faster, and a state
-   * is worked out when it is asked for, see `evaluateEdge`. null = all states are worked out.
-   */
-  warmStart: PathTree | null;
-  /** With `like`: 1 for the states that are worked out. */
-  evaluated: Uint8Array;
-  /** 3 per state: antenna × crossings × turns on the path to it, without free space. */
-  power: Float64Array;
-  /** Unfolded length, m, and its last leg. */
-  length: Float64Array;
-  lastLeg: Float64Array;
-  /** 3 per state: direction in which the path arrives. */
-  arrivalDirection: Float64Array;
-  /** State before; −1 = the unit itself. And the leg that leads from it, −1 = none. */
-  previousState: Int32Array;
-  viaLeg: Int32Array;
-  /** What the unit sees in each direction. */
+  /** It stands in a room, and so among furniture. */
+  isInRoom: boolean;
   index: AngularIndex;
-  /** First state that counts. */
-  firstFinalState: number;
-  /** The edges that best lead away from the unit: tried as last turns everywhere, so that a turn near it is not missed far off. */
-  leadingEdges: Int32Array;
-  /** Per edge: the last place, by a running number, at which it was tried. */
-  tried: Int32Array;
-  queryCount: number;
-  /** Loss ids crossed on the path to an edge, filled when asked for. */
-  lossIds: (Int32Array | undefined)[];
-  /** Scratch: the straight path's crossings, and those of one leg. */
+  /** Per facet: offset of its plane from the unit along its normal, m; negative = the unit is on the normal's side. */
+  offset: Float64Array;
+  /** Per facet and per edge: share of power that reaches it from the unit at most, in any band. */
+  lit: Float32Array;
+  litEdge: Float32Array;
+  /** Images of the second order, the best first: facets in the order of the reflections. */
+  images: number;
+  firstFacet: Int32Array;
+  secondFacet: Int32Array;
+  /** 3 per image, m: the image in the first facet, and the image of that in the second. */
+  firstImage: Float64Array;
+  secondImage: Float64Array;
+  /** Per image: offset of the second facet's plane from the first image, m; and the most that its reflections leave. */
+  secondOffset: Float64Array;
+  most: Float64Array;
+  /** Scratch: offset of each facet's plane from the place at hand; crossings of the straight path and of a leg. */
+  away: Float64Array;
   hits: Crossings;
   legHits: Crossings;
 }
@@ -142,23 +133,28 @@ export interface Scene {
   slabs: Slab[];
   blocks: Block[];
   shapes: Shapes;
+  boxTree: BoxTree;
   /** Per loss id: name for people. */
   lossNames: string[];
   lossRecordIds: Id[];
   /** Share of power that passes: (loss id × transmittanceSteps + step of the cosine) × 3 bands. */
   transmittance: Float64Array;
+  /** Share of power that is reflected, laid out in the same way. */
+  reflectance: Float64Array;
   /** Loss ids × 3 bands, dB. */
   spread: Float64Array;
   /** Edges that a path can turn round. */
   edges: DiffractionEdges;
-  /** Kept by `neighbourhoodOf`: the scene does not change, and neither do they. */
-  neighbourhoods: Map<number, Neighbourhood>;
-  /** Angular indices of the edges, made when first asked for. */
-  edgeIndices: (AngularIndex | undefined)[];
+  /** Faces that reflect. */
+  facets: Facets;
+  /** Per facet, made when first asked for: share of power that passes from it to each other one at most; −1 = not yet asked. */
+  passBetween: (Float32Array | undefined)[];
   /** What readings have taught of the signals in it; null = nothing, or it is not to be used. */
   posterior: PosteriorCorrection | null;
-  /** The last of each unit that moves, and where all paths were last looked for; see `warmStartedPathTree`. */
-  warmStarts: Map<Id, { searched: PathTree; latest: PathTree }>;
-  /** Kept answers of `cachedPathTree`. */
-  pathTrees: Map<string, PathTree>;
+  /** Rooms, to name faces by. */
+  rooms: SceneRoom[];
+  /** Of each unit that is dragged, where all was looked at last, and the latest place; see `movingSource`. */
+  moving: Map<Id, { searched: Source; latest: Source }>;
+  /** Kept answers of `cachedSource`. */
+  sources: Map<string, Source>;
 }

@@ -1,12 +1,14 @@
 import { toSite } from '../geometry/place';
 import { find, get, type Job } from '../job/job';
-import { bands, type Id, type Opening, type PerBand } from '../job/records';
-import { lossTable } from '../materials/assemblyLoss';
+import { bands, type Id, type Opening, type PerBand, type Point } from '../job/records';
+import { lossTable, type LossTable, spreadOfLoss } from '../materials/assemblyLoss';
+import { boxTreeOf } from './boxTree';
 import { diffractionEdges } from './diffractionEdges';
+import { facetsOf } from './facets';
 import { transmittanceSteps } from './transmittance';
 import { checkPlaces, floorSlabs, obstacleBlock, roofPanels, wallPanel } from './sceneParts';
 import { packShapes } from './shapes';
-import type { Neighbourhood, PathTree, Scene } from './model';
+import type { Scene, SceneRoom, Source } from './model';
 
 export interface SceneOptions {
   /** dB added to each crossing of an assembly or obstacle (by id), for a hidden truth or what was learned. */
@@ -15,8 +17,14 @@ export interface SceneOptions {
 
 const degrees = 90;
 
-/** A loss by whole degree, band-major, dB → the share that passes by cosine, band-minor. */
-function transmittanceTable(byDegree: Float64Array): Float64Array {
+/** From here on a box is taken to be of metal, dB (planning). */
+const metalFromDb = 15;
+/** Share that the side of a box of metal reflects (planning: it is not one flat plate). */
+const metalReflectance = 0.7;
+const boxReflectance = (lossDb: number) => (lossDb >= metalFromDb ? metalReflectance : 0);
+
+/** Values by whole degree, band-major → by cosine, band-minor. @param share makes a share of a value. */
+function byCosine(byDegree: Float64Array, share: (value: number) => number): Float64Array {
   const table = new Float64Array(transmittanceSteps * 3);
   for (let step = 0; step < transmittanceSteps; step++) {
     const deg = Math.min(89, (Math.acos(step / (transmittanceSteps - 1)) * 180) / Math.PI);
@@ -24,14 +32,14 @@ function transmittanceTable(byDegree: Float64Array): Float64Array {
     for (let b = 0; b < 3; b++) {
       const at = byDegree[b * degrees + low] as number;
       const next = byDegree[b * degrees + low + 1] as number;
-      table[step * 3 + b] = 10 ** (-(at + (next - at) * (deg - low)) / 10);
+      table[step * 3 + b] = share(at + (next - at) * (deg - low));
     }
   }
   return table;
 }
 
 /**
- * Puts a job's walls, floors, roofs and obstacles into space, ready for `crossings` and `pathTree`.
+ * Puts a job's walls, floors, roofs and obstacles into space, ready for `crossingsBetween` and `sourceOf`.
  * Pure; some milliseconds for a house.
  * @throws RangeError when a place or height is not a number, naming its record.
  */
@@ -39,9 +47,10 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
   const lossNames: string[] = [];
   const lossRecordIds: Id[] = [];
   const transmittanceParts: Float64Array[] = [];
+  const reflectanceParts: Float64Array[] = [];
   const spreadParts: Float64Array[] = [];
   const known = new Map<Id, number>();
-  const addLoss = (id: Id, name: string, byDegree: Float64Array, spread: Float64Array) => {
+  const addLoss = (id: Id, name: string, { byDegree, reflected, spread }: LossTable) => {
     const correction = options.correctionDb?.get(id);
     const corrected = correction
       ? byDegree.map((v, i) => Math.max(0, v + correction[bands[Math.floor(i / degrees)] ?? '5']))
@@ -49,7 +58,8 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     known.set(id, lossNames.length);
     lossNames.push(name);
     lossRecordIds.push(id);
-    transmittanceParts.push(transmittanceTable(corrected));
+    transmittanceParts.push(byCosine(corrected, (db) => 10 ** (-db / 10)));
+    reflectanceParts.push(byCosine(reflected, (share) => share));
     spreadParts.push(spread);
   };
   const used = new Set<Id | null>([
@@ -59,18 +69,18 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
   ]);
   for (const a of job.assemblies) {
     if (!used.has(a.id)) continue;
-    const table = lossTable(a);
-    addLoss(a.id, a.name, table.byDegree, table.spread);
+    addLoss(a.id, a.name, lossTable(a));
   }
   const obstacles = job.obstacles.filter((o) => bands.some((b) => o.lossDb[b] > 0));
   for (const o of obstacles) {
     const values = bands.map((b) => o.lossDb[b]);
-    addLoss(
-      o.id,
-      o.name,
-      Float64Array.from({ length: 3 * degrees }, (_, i) => values[Math.floor(i / degrees)] ?? 0),
-      Float64Array.from(values, (v) => 2 + 0.2 * v),
-    );
+    const all = (of: (db: number) => number) =>
+      Float64Array.from({ length: 3 * degrees }, (_, i) => of(values[Math.floor(i / degrees)] ?? 0));
+    addLoss(o.id, o.name, {
+      byDegree: all((db) => db),
+      reflected: all(boxReflectance),
+      spread: Float64Array.from(values, spreadOfLoss),
+    });
   }
   const lossIdOf = (id: Id | null) => (id === null ? -1 : (known.get(id) ?? -1));
 
@@ -88,22 +98,52 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     return all;
   };
   checkPlaces(panels, blocks, slabs);
+  const shapes = packShapes(panels, slabs, blocks);
+  const reflectance = flatten(reflectanceParts, 3 * transmittanceSteps);
+  const facets = facetsOf(
+    panels,
+    slabs,
+    blocks,
+    (lossId) => (reflectance[lossId * 3 * transmittanceSteps] ?? 0) > 0,
+  );
   const bare = {
     panels,
     slabs,
     blocks,
-    shapes: packShapes(panels, slabs, blocks),
+    shapes,
+    boxTree: boxTreeOf(shapes),
     lossNames,
     lossRecordIds,
     transmittance: flatten(transmittanceParts, 3 * transmittanceSteps),
+    reflectance,
     spread: flatten(spreadParts, 3),
-    neighbourhoods: new Map<number, Neighbourhood>(),
-    edgeIndices: [],
+    facets,
+    passBetween: [],
     posterior: null,
-    warmStarts: new Map(),
-    pathTrees: new Map<string, PathTree>(),
+    rooms: roomsOf(job),
+    moving: new Map(),
+    sources: new Map<string, Source>(),
   };
   return { ...bare, edges: diffractionEdges(bare) };
+}
+
+/** The rooms of a job in space. */
+function roomsOf(job: Job): SceneRoom[] {
+  return job.rooms.flatMap((room) => {
+    const storey = find(job, 'storey', room.storeyId);
+    const building = storey && find(job, 'building', storey.buildingId);
+    if (!building) return [];
+    const inSite = (ring: readonly Point[]) => ring.map(([x, y]): Point => toSite(building, x, y));
+    return [
+      {
+        name: room.name,
+        outline: inSite(room.outline),
+        holes: room.holes.map(inSite),
+        z0: storey.floorZM,
+        z1: storey.floorZM + storey.heightM,
+      },
+    ];
+  });
 }
 
 /** A place in space, site coordinates, from a storey's coordinates and a height above its floor. */

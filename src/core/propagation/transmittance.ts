@@ -50,3 +50,11 @@ export function multiplyTransmittance(
   out[at + 1] = p1;
   out[at + 2] = p2;
 }
+
+/** Share of power that a face reflects, 0 … 1, from the scene's table; see `transmittanceOf`. */
+export const reflectanceOf = (
+  { reflectance }: Pick<Scene, 'reflectance'>,
+  lossId: number,
+  cosine: number,
+  band: number,
+): number => transmittanceOf({ transmittance: reflectance }, lossId, cosine, band);

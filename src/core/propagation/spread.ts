@@ -1,0 +1,53 @@
+/** How sure a signal is: what belongs to one place alone. Walls and units add theirs; see `receive` and docs/how-it-computes.md. */
+import type { Received } from './received';
+
+/*
+ * Planning values, standard deviations in dB: the most likely ones for 13 410 losses of 30 houses by an independent
+ * solver, with furniture and walls that the survey does not know (docs/decisions/2026-11-27-reflections.md).
+ */
+/** People, furniture, and whatever else the survey does not know. */
+export const shadowingDb = 2.08;
+/** A signal that came by one reflection; by two it is this twice over, in variance. */
+const reflectionDb = 2.54;
+/** A signal that turned at an edge. */
+const turnDb = 4.79;
+/** For each 10 dB of loss beyond `deepFromDb` over free space: far in the dark, paths that are not looked for count. */
+const deepDb = 2.15;
+const deepFromDb = 20;
+/** How far one unit differs from another of its kind. */
+export const unitOffsetDb = 2;
+
+/** What the furniture of a house costs on the way to or from a room, dB. */
+const furnitureDb = 0.6;
+/** Beyond so much loss over free space, dB, paths that are not looked for (three reflections, two turns) add this share of the rest. */
+const restFromDb = 15;
+const restShare = 0.1;
+
+/**
+ * What is to be added to the sum of the paths, dB: less by furniture, more by paths that are not looked for.
+ * @param excessDb loss over free space. @param isInRoom whether one end of the path is in a room.
+ */
+export const restDb = (excessDb: number, isInRoom: boolean): number =>
+  (excessDb > restFromDb ? restShare * (excessDb - restFromDb) : 0) - (isInRoom ? furnitureDb : 0);
+
+/**
+ * Variance of what belongs to one signal alone, dB²: shadowing, then reflections and turns by their share of the power.
+ * @param excessDb loss over free space.
+ */
+export function ownVariance(out: Received, band: number, excessDb: number): number {
+  const { power, facet, edge, sum, count } = out;
+  let [reflections, turns] = [0, 0];
+  for (let i = 1; i < count; i++) {
+    const p = power[i * 3 + band] as number;
+    if ((edge[i] as number) >= 0) turns += p;
+    else reflections += (facet[i * 2 + 1] as number) >= 0 ? 2 * p : p;
+  }
+  const per = 1 / (sum[band] as number);
+  const deep = excessDb > deepFromDb ? (deepDb * (excessDb - deepFromDb)) / 10 : 0;
+  return (
+    shadowingDb * shadowingDb +
+    reflectionDb * reflectionDb * reflections * per +
+    turnDb * turnDb * turns * per +
+    deep * deep
+  );
+}
