@@ -3,27 +3,8 @@
  * many paths start from, its angular index is faster; see `angularIndex.ts`.
  */
 import { add, crossBlock, crossSlab, epsilon, openingAt } from './crossings';
-import type { Crossings } from './model';
+import type { Boxes, BoxTree, Crossings } from './model';
 import type { Shapes } from './shapes';
-
-/** Boxes within boxes, each before what it holds. */
-interface Boxes {
-  /** 6 per node, m: least x, y, z, greatest x, y, z. */
-  bounds: Float64Array;
-  /** Per node: the node after all that it holds. */
-  next: Int32Array;
-  /** Per node: what is in it, items[first[i]] … items[first[i + 1] − 1]; none where it holds other boxes. */
-  first: Int32Array;
-  items: Int32Array;
-}
-
-/** Walls and roofs in one, obstacles in the other. */
-export interface BoxTree {
-  panels: Boxes;
-  /** 14 per panel in the order of `panels.items`: normal and offset, along and offset, up and offset, length, height. */
-  rectangle: Float64Array;
-  blocks: Boxes;
-}
 
 /**
  * Boxes with at most so many things in them are not cut further: to try a wall costs less than to look into a box.

@@ -1,21 +1,8 @@
 /** The flat faces that reflect: walls and slopes of roofs, floors and the ground, the sides of metal boxes. */
 import { openingAt, plateItemAt } from './crossings';
+import type { Facets } from './model';
 import type { Block, Panel, Slab } from './sceneParts';
 import type { Shapes } from './shapes';
-
-/** One plane each. Those of panels come first, in their order; then those of slabs; then four sides of each box that reflects. */
-export interface Facets {
-  n: number;
-  /** 4 per facet: unit normal and offset; on the plane, normal · place = offset. */
-  plane: Float64Array;
-  /** Per facet: places on it that stand for all of it, from sampleStart[i] to sampleStart[i + 1]; none for a slab, which is everywhere. */
-  sampleStart: Int32Array;
-  /** 3 per place, m. */
-  sample: Float64Array;
-  /** Of the sides of boxes, 10 each: origin, along, up, length; and their block. */
-  side: Float64Array;
-  block: Int32Array;
-}
 
 /** Places that stand for a face are so far apart at most, m. */
 const sampleStepM = 2.5;

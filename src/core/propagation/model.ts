@@ -1,6 +1,4 @@
 /** The engine's data: a house in space, its faces and edges, and a unit made ready for many places. */
-import type { BoxTree } from './boxTree';
-import type { Facets } from './facets';
 import type { Id, Point } from '../job/records';
 import type { Pattern } from './pattern';
 import type { Block, Panel, Slab } from './sceneParts';
@@ -32,6 +30,39 @@ export interface AngularIndex {
   items: Uint16Array;
   /** 3 per such item: how near it comes, m in plan; least and most slope, rise over distance in plan, of a path that meets it. */
   bounds: Float32Array;
+}
+
+/** Boxes within boxes, each before what it holds. */
+export interface Boxes {
+  /** 6 per node, m: least x, y, z, greatest x, y, z. */
+  bounds: Float64Array;
+  /** Per node: the node after all that it holds. */
+  next: Int32Array;
+  /** Per node: what is in it, items[first[i]] … items[first[i + 1] − 1]; none where it holds other boxes. */
+  first: Int32Array;
+  items: Int32Array;
+}
+
+/** Walls and roofs in one, obstacles in the other. */
+export interface BoxTree {
+  panels: Boxes;
+  /** 14 per panel in the order of `panels.items`: normal and offset, along and offset, up and offset, length, height. */
+  rectangle: Float64Array;
+  blocks: Boxes;
+}
+
+/** One plane each. Those of panels come first, in their order; then those of slabs; then four sides of each box that reflects. */
+export interface Facets {
+  n: number;
+  /** 4 per facet: unit normal and offset; on the plane, normal · place = offset. */
+  plane: Float64Array;
+  /** Per facet: places on it that stand for all of it, from sampleStart[i] to sampleStart[i + 1]; none for a slab, which is everywhere. */
+  sampleStart: Int32Array;
+  /** 3 per place, m. */
+  sample: Float64Array;
+  /** Of the sides of boxes, 10 each: origin, along, up, length; and their block. */
+  side: Float64Array;
+  block: Int32Array;
 }
 
 export interface DiffractionEdges {

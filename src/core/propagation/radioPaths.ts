@@ -228,7 +228,7 @@ function turnTerms(source: Source, edge: number, to: Point3, b: number): Term[] 
             `${scene.lossNames[lossId] ?? 'opening'}, in the turn`,
             panelDb,
             id,
-            scene.spread[lossId * 3 + b] as number,
+            scene.spread[lossId * 3 + b],
           ),
         ]
       : [];
@@ -253,7 +253,7 @@ export function crossed(scene: Scene, p: Point3, q: Point3, b: number): (Term & 
         `${scene.lossNames[lossId] ?? 'crossing'}${deg >= 20 ? `, at ${deg}°` : ''}`,
         toDb(transmittanceOf(scene, lossId, cosine, b)),
         scene.shapes.ids[hits.item[i] as number] ?? null,
-        scene.spread[lossId * 3 + b] as number,
+        scene.spread[lossId * 3 + b],
       ),
       at: hits.at[i] as number,
     };

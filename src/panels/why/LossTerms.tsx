@@ -32,7 +32,13 @@ export function LossTerms({
                 <rect
                   width={Math.max(1.5, (Math.abs(t.db) / most) * 60)}
                   height={8}
-                  fill={t.kind === 'sent' ? colour.action : t.kind === 'turn' ? colour.panel : colour.head2}
+                  fill={
+                    t.kind === 'sent'
+                      ? colour.action
+                      : t.kind === 'turn' || t.kind === 'reflection'
+                        ? colour.panel
+                        : colour.head2
+                  }
                   stroke={colour.ink}
                   strokeWidth={0.7}
                 />

@@ -187,10 +187,12 @@ function OtherWays({
 
 const minus = (v: number, digits = 1) => `−${Math.abs(v).toFixed(digits)}`;
 
-/** «straight», or what the way turns at. */
+/** «straight», or what the way is reflected by or turns at. */
 const wayWords = (w: RadioPath): string => {
-  const turns = w.terms.filter((t) => t.kind === 'turn');
-  return turns.length ? turns.map((t) => t.label.replace(/^Turn of /, '')).join(', then ') : 'straight';
+  const bends = w.terms.filter((t) => t.kind === 'turn' || t.kind === 'reflection');
+  return bends.length
+    ? bends.map((t) => `${t.label.charAt(0).toLowerCase()}${t.label.slice(1)}`).join(', then ')
+    : 'straight';
 };
 
 const shortWords = (p: Prediction): string => {
