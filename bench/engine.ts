@@ -1,12 +1,14 @@
-/** The signal engine: rays a second, what the fan gives, growth with the number of walls, memory. */
+/** The signal engine: rays a second, growth with the number of walls, memory. */
 import type { Point3 } from '@/core/geometry/point';
 import { Bench } from 'tinybench';
+import { unitField } from '@/core/coverage/field';
 import { gridsOf } from '@/core/coverage/grid';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
 import type { AnyRecord } from '@/core/job/records';
 import { makeCrossings } from '@/core/propagation/crossings';
 import { crossingsFrom } from '@/core/propagation/angularIndex';
+import { networkOf } from '@/core/network/backhaul';
 import { multiplyTransmittance } from '@/core/propagation/transmittance';
 import { sourceOf } from '@/core/propagation/source';
 import { makeReceived, receive } from '@/core/propagation/receive';
@@ -91,10 +93,22 @@ export async function quayHouseRays(job: Job): Promise<object[]> {
   const scene = buildScene(job);
   const nodes = job.storeys.flatMap((s) => gridsOf(job, s.id, 0.25)).flatMap((g) => [...g.at]);
   const [straight = 0, naive = 0, full = 0] = await rays(scene, [4, 5, 4.2], Float64Array.from(nodes));
+  const [unit] = networkOf(job, scene, 'planned').backhauls;
+  if (!unit) throw new Error('no unit is planned');
+  const grids = job.storeys.flatMap((s) => gridsOf(job, s.id, 0.25));
+  const bench = new Bench({ time: 2000, warmupTime: 500 });
+  bench.add('coverage', () => {
+    for (const grid of grids) unitField(scene, unit, grid);
+  });
+  await bench.run();
+  const [coverage] = bench.tasks;
+  if (!coverage?.result || !('latency' in coverage.result)) throw new Error('coverage failed');
+  const nodesPerSecond = (nodes.length / 3 / coverage.result.latency.p50) * 1000;
   return [
     { what: `straight rays, 3 bands, to ${nodes.length / 3} nodes of Quay House`, rate: perSecond(straight) },
     { what: 'the same by trying every wall, crossings alone', rate: perSecond(naive) },
-    { what: 'full rays, with ways round', rate: perSecond(full) },
+    { what: 'full rays as coverage asks for them: every 4th node in full', rate: perSecond(nodesPerSecond) },
+    { what: 'full rays one by one: reflections of two orders, turns', rate: perSecond(full) },
   ];
 }
 

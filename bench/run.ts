@@ -17,6 +17,7 @@ import { dragFigures } from './drag';
 import { keepingTables } from './keeping';
 import { killFigures } from './kill';
 import { learningFigures } from './learning';
+import { learningTable, truthTable } from './truth';
 
 /** Quay House with four units: the two of the demo plan, one on the first floor, one in the attic. */
 function fourUnits(): Job {
@@ -88,6 +89,8 @@ console.table(await linkTables(job));
 const found = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
 console.table(await proposalFigures(found));
 console.table(await againstBruteForce(found));
+console.table(truthTable());
+console.table(learningTable());
 console.table(learningFigures(found));
 console.table(await speedFigures());
 console.table(installFigures(found));

@@ -95,7 +95,7 @@ test('on a phone: the snags are a tap away, and a cut stays when the drawer clos
   await page.getByRole('button', { name: 'Close the inspector' }).tap();
   await page.getByRole('button', { name: /^Spot 7,/ }).tap();
   await page.getByRole('button', { name: 'See it from the side' }).tap();
-  await expect(page.getByTestId('cut-panel')).toContainText('From A to 7, Armchair');
+  await expect(page.getByTestId('cut-panel')).toContainText('From B to 7, Armchair');
   await expect(page.getByTestId('cut-way')).toBeInViewport();
   await page.close();
 });

@@ -29,7 +29,7 @@ test('a spot is explained: terms add up to the signal, ways are on the sheet, an
 
   await panel.getByRole('button', { name: 'See it from the side' }).click();
   const cut = page.getByTestId('cut-panel');
-  await expect(cut).toContainText('From A to 7, Armchair');
+  await expect(cut).toContainText('From B to 7, Armchair');
   await expect(cut.getByTestId('cut-way')).toBeVisible();
   const terms = decibels(await cut.locator('tbody tr td:last-child').allInnerTexts());
   const way = terms.pop() ?? NaN;

@@ -1,15 +1,14 @@
-import { signalDbm } from '../network/signal';
 import type { Job } from '../job/job';
 import { roomNeed } from '../job/needs';
 import { bands, type Band, type Device, type Id } from '../job/records';
 import { type Access, accessesOf, chanceMet, signalFor, signalsIn } from '../network/delivery';
-import { type Disturber, noiseAt, noNoise, type Noise } from '../network/disturbance';
+import { type Disturber, noiseOf, noNoise, type Noise, sourceOfDisturber } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
 import { movingSourceOf, radioOf, sourceOfUnit } from '../network/hops';
 import { makeReceived, receive, receiveWith } from '../propagation/receive';
 
 import { latticeOf, type RoomGrid } from './grid';
-import type { Scene } from '../propagation/model';
+import type { Scene, Source } from '../propagation/model';
 
 /** What is drawn: headroom in dB, signal of the strongest unit in dBm, or the chance to meet the need. */
 export type Layer = 'headroom' | 'signal' | 'certainty';
@@ -30,29 +29,25 @@ const received = makeReceived();
 /** No reflection or turn to speak of, dB. */
 const nothingDb = -200;
 
+/** What arrives from one source over a grid: by band, nodes in the order of `inside`, dB. */
+interface GainField {
+  gainDb: Float32Array[];
+  spreadDb: Float32Array[];
+}
+
 /**
- * Computes the signals of one unit over a grid: the costly part, to be kept while the unit stays. The straight path is
- * worked out at every node; reflections, turns and spreads at those of the lattice, and between them in dB.
+ * What arrives from a source over a grid. The straight path is worked out at every node; reflections, turns and
+ * spreads at those of the lattice, and between them linearly in dB.
  */
-export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): UnitField {
+function gainField(source: Source, grid: RoomGrid): GainField {
   const n = grid.inside.length;
-  const field: UnitField = {
-    rssiDbm: bands.map(() => new Float32Array(n).fill(noSignalDbm)),
-    spreadDb: bands.map(() => new Float32Array(n)),
-  };
-  const source = grid.coarse ? movingSourceOf(scene, backhaul) : sourceOfUnit(scene, backhaul, 'access');
-  const radios = bands.map((b) => radioOf(backhaul.product, b, 'access'));
+  const perBand = () => bands.map(() => new Float32Array(n));
+  const [gainDb, spreadDb, correction, byOtherWays] = [perBand(), perBand(), perBand(), perBand()];
   const { isFull, from, weight } = latticeOf(grid);
-  // what comes by other ways than the straight one, and what readings have taught, by band
-  const byOtherWays = bands.map(() => new Float32Array(n));
-  const correction = bands.map(() => new Float32Array(n));
-  const keep = (i: number) => {
-    for (let b = 0; b < 3; b++) {
-      const radio = radios[b];
-      if (radio) (field.rssiDbm[b] as Float32Array)[i] = signalDbm(radio, received, b, backhaul.mountDb);
-    }
-  };
   const { at } = grid;
+  const keep = (i: number) => {
+    for (let b = 0; b < 3; b++) (gainDb[b] as Float32Array)[i] = received.gainDb[b] as number;
+  };
   for (let i = 0; i < n; i++) {
     if (!isFull[i]) continue;
     receive(source, at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number, received);
@@ -60,7 +55,7 @@ export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): Uni
       const other = (received.sum[b] as number) - (received.power[b] as number);
       (byOtherWays[b] as Float32Array)[i] = other > 0 ? 10 * Math.log10(other) : nothingDb;
       (correction[b] as Float32Array)[i] = received.correctionDb[b] as number;
-      (field.spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
+      (spreadDb[b] as Float32Array)[i] = received.spreadDb[b] as number;
     }
     keep(i);
   }
@@ -77,19 +72,26 @@ export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): Uni
     for (let b = 0; b < 3; b++) {
       received.beside[b] = 10 ** (between(byOtherWays[b] as Float32Array, i) / 10);
       received.correctionDb[b] = between(correction[b] as Float32Array, i);
-      (field.spreadDb[b] as Float32Array)[i] = between(field.spreadDb[b] as Float32Array, i);
+      (spreadDb[b] as Float32Array)[i] = between(spreadDb[b] as Float32Array, i);
     }
-    receiveWith(
-      source,
-      at[i * 3] as number,
-      at[i * 3 + 1] as number,
-      at[i * 3 + 2] as number,
-      received.beside,
-      received,
-    );
+    const [x, y, z] = [at[i * 3] as number, at[i * 3 + 1] as number, at[i * 3 + 2] as number];
+    receiveWith(source, x, y, z, received.beside, received);
     keep(i);
   }
-  return field;
+  return { gainDb, spreadDb };
+}
+
+/** Computes the signals of one unit over a grid: the costly part, to be kept while the unit stays. */
+export function unitField(scene: Scene, backhaul: Backhaul, grid: RoomGrid): UnitField {
+  const source = grid.coarse ? movingSourceOf(scene, backhaul) : sourceOfUnit(scene, backhaul, 'access');
+  const { gainDb, spreadDb } = gainField(source, grid);
+  const rssiDbm = bands.map((band, b) => {
+    const radio = radioOf(backhaul.product, band, 'access');
+    if (!radio) return new Float32Array(grid.inside.length).fill(noSignalDbm);
+    const offDb = radio.eirpDbm - (backhaul.mountDb[b] ?? 0);
+    return (gainDb[b] as Float32Array).map((gain) => gain + offDb);
+  });
+  return { rssiDbm, spreadDb };
 }
 
 /** Noise at 2.4 GHz over a grid. It comes in whole dB, so that few kinds of it stand for all nodes. */
@@ -101,18 +103,13 @@ export interface NoiseField {
 
 /** The noise over a grid, node by node; one kind, none, where nothing disturbs. */
 export function noiseField(scene: Scene, disturbers: readonly Disturber[], grid: RoomGrid): NoiseField {
-  const { inside, at } = grid;
+  const { inside } = grid;
   if (disturbers.length === 0) return quietField(inside.length);
   const kinds: Noise[] = [];
   const places = new Map<string, number>();
+  const gains = disturbers.map((d) => gainField(sourceOfDisturber(scene, d), grid).gainDb[0]);
   const of = Uint16Array.from(inside, (_, i) => {
-    const noise = noiseAt(
-      scene,
-      disturbers,
-      at[i * 3] as number,
-      at[i * 3 + 1] as number,
-      at[i * 3 + 2] as number,
-    );
+    const noise = noiseOf(disturbers, (_d, k) => gains[k]?.[i] ?? -Infinity);
     const key = `${noise.riseDb} ${noise.duty}`;
     const place = places.get(key) ?? kinds.push(noise) - 1;
     places.set(key, place);

@@ -1,11 +1,10 @@
-import { signalDbm } from './signal';
 import { get, type Job } from '../job/job';
 import type { Id, Obstacle } from '../job/records';
 import { cachedSource } from '../propagation/source';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import { noiseFloorDbm } from '../wifi/airTime';
-import type { Scene } from '../propagation/model';
+import type { Scene, Source } from '../propagation/model';
 
 /**
  * What disturbs 2.4 GHz while it runs (planning). A microwave oven leaks over most of the band in
@@ -54,33 +53,46 @@ const patterns = ['isotropic', null, null] as const;
 const axis = [0, 0, 1] as const;
 const received = makeReceived();
 
+/** A disturber made ready for many places. */
+export const sourceOfDisturber = (scene: Scene, { at }: Disturber): Source =>
+  cachedSource(scene, { at, axis, patterns });
+
 /**
  * Noise at a place, site coordinates, m: the disturbers' powers, each over the paths that its signal takes,
  * added up, against the noise floor of 20 MHz; duties as if they came by chance.
  * Example: 10 dBm at 3 m in the open: −40 dBm, 54 dB above −94 dBm, half of the time.
  */
-export function noiseAt(
+export const noiseAt = (
   scene: Scene,
   disturbers: readonly Disturber[],
   x: number,
   y: number,
   z: number,
+): Noise =>
+  noiseOf(disturbers, (d) => {
+    receive(sourceOfDisturber(scene, d), x, y, z, received);
+    return received.gainDb[0] as number;
+  });
+
+/** The same from what each disturber's signal gains on its way, dB, negative. */
+export function noiseOf(
+  disturbers: readonly Disturber[],
+  gainDb: (disturber: Disturber, i: number) => number,
 ): Noise {
   let power = 0;
   let free = 1;
   let from: Disturber | null = null;
   let most = 0;
-  for (const d of disturbers) {
-    receive(cachedSource(scene, { at: d.at, axis, patterns }), x, y, z, received);
-    const above = 10 ** ((signalDbm(d, received, 0, []) - noiseFloorDbm(20)) / 10);
-    if (above < 0.25) continue;
+  disturbers.forEach((d, i) => {
+    const above = 10 ** ((d.eirpDbm + gainDb(d, i) - noiseFloorDbm(20)) / 10);
+    if (above < 0.25) return;
     power += above;
     free *= 1 - d.duty;
     if (above * d.duty > most) {
       most = above * d.duty;
       from = d;
     }
-  }
+  });
   const riseDb = Math.round(10 * Math.log10(1 + power));
   return riseDb === 0 ? noNoise : { duty: 1 - free, riseDb, from };
 }

@@ -142,7 +142,12 @@ function addBestTurns(
   const { litEdge, transmitter } = source;
   let best = -1;
   let bestKept = 0;
+  const [px, py, pz] = transmitter.at;
+  // no turn is nearer than the straight path, and none keeps more than all that reaches its edge
+  const leastLit = leastBar(out) * ((x - px) ** 2 + (y - py) ** 2 + (z - pz) ** 2);
   for (let e = start; e < end; e++) {
+    const isLast = e + 1 === end || edges.item[e + 1] !== edges.item[e];
+    if ((litEdge[e] as number) < leastLit && !(isLast && best >= 0)) continue;
     turnAt(edges.at, edges.direction, e * 3, edges.lengthM[e] as number, transmitter.at, x, y, z, turn);
     const far = turn.lengthM < nearestM ? nearestM : turn.lengthM;
     // the longest wave loses least
@@ -151,7 +156,7 @@ function addBestTurns(
       best = e;
       bestKept = kept;
     }
-    if (e + 1 < end && edges.item[e + 1] === edges.item[e]) continue;
+    if (!isLast) continue;
     if (best >= 0 && bestKept > leastBar(out)) tryEdge(source, facet, best, x, y, z, out);
     best = -1;
     bestKept = 0;
