@@ -49,6 +49,9 @@ export interface RadioPath {
   terms: Term[];
 }
 
+/** So far from the middle of a wall or floor one is in the room beside it, m. */
+const clearOfWallM = 0.45;
+
 const toDb = (power: number) => 10 * Math.log10(power);
 const term = (kind: Term['kind'], label: string, db: number, id: Id | null = null, spreadDb = 0): Term => ({
   kind,
@@ -153,8 +156,10 @@ function reflectionTerm(
   const cosine = Math.abs(across) / (Math.hypot(...way) || 1);
   const lossId = scene.shapes.lossId[item] as number;
   const deg = degreesOf(cosine);
-  // a little before the face, on the side the path comes from
-  const before = at.map((v, c) => v - Math.sign(across) * 0.2 * (normal[c] as number)) as unknown as Point3;
+  // before the face, on the side the path comes from, clear of a thick wall's body
+  const before = at.map(
+    (v, c) => v - Math.sign(across) * clearOfWallM * (normal[c] as number),
+  ) as unknown as Point3;
   const name = `By way of ${faceName(scene, facet, item, before, across)}${deg >= 20 ? `, at ${deg}°` : ''}`;
   return term(
     'reflection',
