@@ -51,6 +51,23 @@ test('calc: one JSON object in, one out; bad input leaves standard output empty'
   }
 });
 
+test('signals: rows of every unit, spot and band, found or planned', () => {
+  const rows = (...words: string[]) => {
+    const { code, out } = nestle(['signals', 'demo/quay-house.nestle.json', ...words]);
+    expect(code).toBe(0);
+    return (JSON.parse(out) as { rows: { unit: string; band: string; gainDb: number; spreadDb: number }[] })
+      .rows;
+  };
+  const [planned, found] = [rows(), rows('--found')];
+  expect(new Set(planned.map((r) => r.unit))).toEqual(new Set(['unit-a', 'unit-b']));
+  expect(new Set(found.map((r) => r.unit))).toEqual(new Set(['unit-a']));
+  for (const r of found) {
+    expect(r.gainDb).toBeLessThan(-20);
+    expect(r.spreadDb).toBeGreaterThan(2);
+  }
+  expect(nestle(['signals']).code).toBe(2);
+});
+
 test('predict: every spot with need, unit, band, rates, certainty and limit', () => {
   const { code, out } = nestle(['predict', 'demo/quay-house.nestle.json']);
   expect(code).toBe(0);

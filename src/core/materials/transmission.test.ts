@@ -105,3 +105,34 @@ test('a thin sheet is a resistor across the way: 4 / (2 + Z0 / R cos θ)² and w
     }),
   );
 });
+
+describe('what a stack reflects', () => {
+  const share = (layers: Parameters<typeof stackPower>[0], deg = 0) => stackPower(layers, 5.5, deg);
+
+  test('nothing where nothing stands, nearly all from metal, Fresnel’s share from a thick lossy slab', () => {
+    expect(share([]).reflected).toBeCloseTo(0, 12);
+    expect(share([{ sheetOhm: 1e-4 }]).reflected).toBeGreaterThan(0.99999);
+    // so thick that what enters never comes back: |(1 − √η) / (1 + √η)|², concrete at 5.5 GHz, η 5.24 − j 0.57
+    const concrete = share([{ material: 'concrete', thicknessMm: 3000 }]).reflected;
+    const n = Math.sqrt((Math.hypot(5.24, 0.573) + 5.24) / 2);
+    const k = 0.573 / (2 * n);
+    expect(concrete).toBeCloseTo(((1 - n) ** 2 + k ** 2) / ((1 + n) ** 2 + k ** 2), 3);
+  });
+
+  test('with what passes it is never more than all; without loss it is all', () => {
+    for (const deg of [0, 30, 60, 85]) {
+      const lossy = share([{ material: 'brick', thicknessMm: 102.5 }], deg);
+      expect(lossy.transmitted + lossy.reflected).toBeLessThan(1);
+      expect(share([{ material: 'vacuum', thicknessMm: 50 }], deg)).toMatchObject({
+        transmitted: expect.closeTo(1, 9),
+        reflected: expect.closeTo(0, 9),
+      });
+    }
+  });
+
+  test('the steeper the flatter: at grazing incidence nearly all comes back', () => {
+    const brick = (deg: number) => share([{ material: 'brick', thicknessMm: 215 }], deg).reflected;
+    expect(brick(89)).toBeGreaterThan(0.8);
+    expect(brick(89)).toBeGreaterThan(brick(70));
+  });
+});
