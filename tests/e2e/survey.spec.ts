@@ -4,7 +4,7 @@ import { parseJobFile } from '@/core/job/jobFile';
 import type { Job } from '@/core/job/job';
 import { regionArea } from '@/core/geometry/region';
 import { makeCrossings } from '@/core/propagation/crossings';
-import { crossingsBetween } from "@/core/propagation/boxTree";
+import { crossingsBetween } from '@/core/propagation/boxTree';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { multiplyTransmittance } from '@/core/propagation/transmittance';
 import { buildScene } from '@/core/propagation/scene';

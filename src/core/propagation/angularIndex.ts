@@ -6,8 +6,14 @@
 import type { Crossings, AngularIndex, Scene } from './model';
 import { add, epsilon, crossBlock, crossSlab, openingAt } from './crossings';
 
-/** Sectors of an angular index; a multiple of 4. */
-const sectors = 128;
+/** Sectors of an angular index: so many for each thing that stands, a power of 2 within these. */
+const sectorsPerItem = 1;
+const [fewestSectors, mostSectors] = [128, 1024];
+const sectorsFor = (items: number): number =>
+  Math.min(
+    mostSectors,
+    Math.max(fewestSectors, 2 ** Math.ceil(Math.log2(Math.max(1, sectorsPerItem * items)))),
+  );
 /** Rounding of a direction never moves it out of its sector by more than this part of one. */
 const slackSectors = 1e-6;
 /** Distances and heights that bound a thing are this much wider, so that rounding hides nothing, m. */
@@ -16,7 +22,7 @@ const slackM = 0.001;
 type Parts = Pick<Scene, 'shapes'>;
 
 /** A direction as a number that rises all the way round, 0 … sectors, without an angle: along the sides of a square. */
-function sectorOf(dx: number, dy: number): number {
+function sectorOf(dx: number, dy: number, sectors: number): number {
   const sum = (dx < 0 ? -dx : dx) + (dy < 0 ? -dy : dy);
   if (sum === 0) return 0;
   const p = dy / sum;
@@ -68,6 +74,7 @@ export function angularIndexOf(parts: Parts, at: readonly [number, number, numbe
     up[i] = dot(plane, o + 8, px, py, pz) - (plane[o + 11] as number);
   }
   const count = panels + blocks;
+  const sectors = sectorsFor(count);
   if (count > 65_535) throw new RangeError('scene: more than 65 535 walls and obstacles');
   // the sectors that each thing spans, how near it comes, and between which slopes a path can meet it
   const first = new Int32Array(count);
@@ -103,11 +110,11 @@ export function angularIndexOf(parts: Parts, at: readonly [number, number, numbe
       continue;
     }
     // seen from outside it spans less than half the round: all corners lie within half of it of the first
-    const from = sectorOf(corners[0] as number, corners[1] as number);
+    const from = sectorOf(corners[0] as number, corners[1] as number, sectors);
     let low = 0;
     let high = 0;
     for (let i = 2; i < used; i += 2) {
-      const off = sectorOf(corners[i] as number, corners[i + 1] as number) - from;
+      const off = sectorOf(corners[i] as number, corners[i + 1] as number, sectors) - from;
       const short = off > sectors / 2 ? off - sectors : off < -sectors / 2 ? off + sectors : off;
       if (short < low) low = short;
       if (short > high) high = short;
@@ -190,7 +197,8 @@ export function crossingsFrom(
   }
   const { start, items, bounds, away, along, up } = index;
   const tilt = dz / plan;
-  const at = sectorOf(dx, dy) | 0;
+  const sectors = start.length - 1;
+  const at = sectorOf(dx, dy, sectors) | 0;
   const sector = at >= sectors ? sectors - 1 : at;
   const stop = start[sector + 1] as number;
   for (let i = start[sector] as number; i < stop; i++) {

@@ -61,6 +61,32 @@ test('box tree and angular index find exactly what trying everything finds, all 
   expect(all).toBeGreaterThan(3000);
 });
 
+test('in a large scene, which is cut into more sectors, too', () => {
+  const at = Array.from({ length: 13 }, (_, i) => i * 2.5 - 15);
+  const pieces = at.flatMap((x, i) =>
+    at
+      .slice(1)
+      .flatMap((y, k) => [
+        wall(`v${i}-${k}`, [x, y - 2.5], [x, y], 'brick'),
+        wall(`h${i}-${k}`, [y - 2.5, x], [y, x], 'brick'),
+      ]),
+  );
+  const large = buildScene(field([assembly('brick', [brick]), ...pieces]));
+  expect(large.panels.length).toBeGreaterThan(300);
+  const r = random(8);
+  const place = (): Place => [r.uniform() * 33 - 16.5, r.uniform() * 33 - 16.5, r.uniform() * 3];
+  let all = 0;
+  for (let i = 0; i < 600; i++) {
+    const [p, q] = [place(), place()];
+    const naive = naiveCrossings(large, p, q).map((n) => n.id);
+    all += naive.length;
+    crossingsFrom(large, angularIndexOf(large, p), ...q, hits);
+    const seen = Array.from(hits.item.subarray(0, hits.count), (item) => large.shapes.ids[item]);
+    expect(seen.sort()).toEqual(naive.sort());
+  }
+  expect(all).toBeGreaterThan(1500);
+});
+
 test('the angle of incidence is the true one, in plan and in height', () => {
   const one = buildScene(field([assembly('brick', [brick]), wall('w', [0, -10], [0, 10], 'brick')]));
   crossingsBetween(one, -3, 0, 1, 3, 0, 1, hits);
