@@ -31,7 +31,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
   await sheet.click({ position: { x: box.width * 0.36, y: box.height * 0.62 } });
   await expect(page.getByRole('button', { name: /^Unit C/ })).toBeVisible();
   await expect(bed.getByRole('cell').nth(5)).not.toHaveText(asItIs);
-  await expect(bed).toContainText('Air from C');
+  await expect(bed).toContainText('A to C');
   await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('What feeds C');
   await expect(page.getByTestId('save-state')).toContainText('saved');
 
