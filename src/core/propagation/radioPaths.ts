@@ -184,7 +184,8 @@ function faceName(scene: Scene, facet: number, item: number, before: Point3, acr
         : scene.panels[facet]?.kind === 'roof'
           ? 'roof'
           : 'wall';
-  return `${room ? `${room.name}, ${what}` : what === 'floor' ? 'the ground' : `outside, ${what}`} (${made})`;
+  // outdoors, under eaves or above a ceiling there is no room to name
+  return `${room ? `${room.name}, ` : ''}${what} (${made})`;
 }
 
 /** A path over an edge: what its legs cross, the turn, and what stands on the side that it passes. */
