@@ -4,7 +4,7 @@ import { buildScene } from '@/core/propagation/scene';
 import { falseProof } from '@/standins/falseProof';
 import { heldBack } from '@/standins/heldBack';
 
-const houses = 500;
+const houses = 60;
 
 export function learningFigures(demo: Job): object[] {
   const job = jobFromRecords([...demo.byId.values()].filter((r) => r.type !== 'reading'));
