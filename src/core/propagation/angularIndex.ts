@@ -4,7 +4,7 @@
  * lies there. For a path between any two places see `boxTree.ts`.
  */
 import type { Crossings, AngularIndex, Scene } from './model';
-import { add, epsilon, crossBlock, crossSlab, openingAt } from './crossings';
+import { add, epsilon, crossBlock, crossSlabs, openingAt } from './crossings';
 
 /** Sectors of an angular index: so many for each thing that stands, a power of 2 within these. */
 const sectorsPerItem = 1;
@@ -186,15 +186,8 @@ export function crossingsFrom(
   const length = Math.sqrt(plan * plan + dz * dz);
   if (!(length > 1e-6)) return;
   const perLength = 1 / length;
-  const { walls, panels, slabs, level, plane, side } = shapes;
-  if (dz > epsilon || dz < -epsilon) {
-    const perZ = 1 / dz;
-    for (let slab = 0; slab < slabs; slab++) {
-      const t = ((level[slab] as number) - pz) * perZ;
-      if (t > epsilon && t < 1 - epsilon)
-        crossSlab(shapes, slab, px + t * dx, py + t * dy, (dz < 0 ? -dz : dz) * perLength, t, out);
-    }
-  }
+  const { walls, panels, plane, side } = shapes;
+  crossSlabs(shapes, px, py, pz, dx, dy, dz, perLength, out);
   const { start, items, bounds, away, along, up } = index;
   const tilt = dz / plan;
   const sectors = start.length - 1;

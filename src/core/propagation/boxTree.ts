@@ -2,7 +2,7 @@
  * A box tree over everything that stands: finds what a path between any two places crosses. For a place that
  * many paths start from, its angular index is faster; see `angularIndex.ts`.
  */
-import { add, crossBlock, crossSlab, epsilon, openingAt } from './crossings';
+import { add, crossBlock, crossSlabs, epsilon, openingAt } from './crossings';
 import type { Boxes, BoxTree, Crossings } from './model';
 import type { Shapes } from './shapes';
 
@@ -138,15 +138,7 @@ export function crossingsBetween(
   const length = Math.sqrt(dx * dx + dy * dy + dz * dz);
   if (!(length > 1e-6)) return;
   const perLength = 1 / length;
-  const { slabs, level } = shapes;
-  if (dz > epsilon || dz < -epsilon) {
-    const perRise = 1 / dz;
-    for (let slab = 0; slab < slabs; slab++) {
-      const t = ((level[slab] as number) - pz) * perRise;
-      if (t > epsilon && t < 1 - epsilon)
-        crossSlab(shapes, slab, px + t * dx, py + t * dy, (dz < 0 ? -dz : dz) * perLength, t, out);
-    }
-  }
+  crossSlabs(shapes, px, py, pz, dx, dy, dz, perLength, out);
   // a path that runs along an axis is taken to be a hair's breadth off it, so that nothing is divided by nought
   const perX = 1 / (dx < tiny && dx > -tiny ? tiny : dx);
   const perY = 1 / (dy < tiny && dy > -tiny ? tiny : dy);

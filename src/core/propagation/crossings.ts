@@ -51,7 +51,7 @@ export function plateItemAt(shapes: Shapes, slab: number, x: number, y: number):
 }
 
 /** A level plate met at (x, y): itself, or the hole in it there, or nothing beside it. */
-export function crossSlab(
+function crossSlab(
   shapes: Shapes,
   slab: number,
   x: number,
@@ -62,6 +62,28 @@ export function crossSlab(
 ) {
   const item = plateItemAt(shapes, slab, x, y);
   if (item >= 0) add(shapes, item, cosine, at, out);
+}
+
+/** All level plates that a path from p over d meets. @param perLength 1 over its length. */
+export function crossSlabs(
+  shapes: Shapes,
+  px: number,
+  py: number,
+  pz: number,
+  dx: number,
+  dy: number,
+  dz: number,
+  perLength: number,
+  out: Crossings,
+): void {
+  if (dz <= epsilon && dz >= -epsilon) return;
+  const { slabs, level } = shapes;
+  const perRise = 1 / dz;
+  for (let slab = 0; slab < slabs; slab++) {
+    const t = ((level[slab] as number) - pz) * perRise;
+    if (t > epsilon && t < 1 - epsilon)
+      crossSlab(shapes, slab, px + t * dx, py + t * dy, (dz < 0 ? -dz : dz) * perLength, t, out);
+  }
 }
 
 /** Even–odd rule on packed corners, as `inPolygon`; bounds first, and they are all for a rectangle. */
