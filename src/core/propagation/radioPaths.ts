@@ -90,7 +90,7 @@ export function radioPathsTo(source: Source, to: Point3, band: Band): RadioPath[
 }
 
 const restLabel = (db: number) =>
-  db < 0 ? 'Furniture, as in most houses' : 'Ways that are not followed, less furniture';
+  db < 0 ? 'Furniture, typical value' : 'Ways that are not followed, less furniture';
 
 /** The terms of the strongest path, and what all others add. @param paths strongest first. */
 export function termsOfPaths(paths: readonly RadioPath[]): Term[] {
