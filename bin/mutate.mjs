@@ -89,6 +89,7 @@ mkdirSync(coverageFolder, { recursive: true });
 for (const part of [
   'src',
   'demo',
+  'reference',
   'bench',
   'docs',
   'bin',
