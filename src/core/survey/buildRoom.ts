@@ -9,6 +9,7 @@ import { makeRecord } from '../job/make';
 import type { AnyRecord, Id, Room, Wall } from '../job/records';
 import { adjustStorey, adjusted, tapeSpreadM, type TapeResult } from './adjust';
 import type { RoomLine, Side } from './roomLine';
+import { isUnnamed } from './rooms';
 import { halfOf, storeyWalls } from './storeyGraph';
 import { leastWallM } from './wallEdits';
 
@@ -180,10 +181,19 @@ function pieces(lyings: readonly Lying[], at: number, from: number, to: number):
   return left.filter(([p, q]) => q - p >= leastWallM);
 }
 
+/** The room of which a place is the whole, if there is one. */
+const wholeOf = (job: Job, storeyId: Id, b: Bounds): Room | undefined =>
+  job.rooms.find(
+    (r) => r.storeyId === storeyId && shareIn(r, regionOf(b)) > 0.97 && shareIn(regionOf(b), r) > 0.97,
+  );
+
 /** How good a place is: sides that fall on walls, then how near to the first end of the neighbour's side. */
-function scoreOf(job: Job, storeyId: Id, b: Bounds, first: Bounds): number {
+function scoreOf(job: Job, storeyId: Id, b: Bounds, first: Bounds, line: RoomLine): number {
   const { clash } = standing(job, storeyId, b);
   if (clash) return -Infinity;
+  // two rooms of one size: the second does not take the place of the first
+  const whole = wholeOf(job, storeyId, b);
+  if (whole && !isUnnamed(whole) && whole.name !== line.where?.room) return -Infinity;
   const walls = storeyWalls(job, storeyId);
   const met = allSides.filter((side) => wallAt(job, walls, b, side, 0.12)).length;
   const nearly = allSides.filter((side) => wallAt(job, walls, b, side, sameWallM)).length;
@@ -208,10 +218,10 @@ export function buildRoom(
   const [first] = places;
   if (!first) return { ok: false, why: `There is no room «${line.where?.room ?? ''}» on this storey.` };
   const best = places
-    .map((b) => ({ b, score: scoreOf(job, storeyId, b, first) }))
+    .map((b) => ({ b, score: scoreOf(job, storeyId, b, first, line) }))
     .reduce((most, p) => (p.score > most.score ? p : most));
   if (best.score === -Infinity) {
-    const { clash } = standing(job, storeyId, first);
+    const clash = standing(job, storeyId, first).clash ?? wholeOf(job, storeyId, first);
     return {
       ok: false,
       why: `It would lie on top of «${clash?.name ?? 'another room'}». Check the lengths, or say where with «by».`,
@@ -290,9 +300,7 @@ export function roomAt(
     put.push(makeRecord({ type: 'tape', id, storeyId, wallAId, wallBId, lengthM }));
   }
   // the whole of a room that is there: it only gets its name
-  const same = job.rooms.find(
-    (r) => r.storeyId === storeyId && shareIn(r, regionOf(b)) > 0.97 && shareIn(regionOf(b), r) > 0.97,
-  );
+  const same = wholeOf(job, storeyId, b);
   const room = same
     ? { ...same, name }
     : makeRecord({
