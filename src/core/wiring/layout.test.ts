@@ -2,10 +2,10 @@ import { assembly, brick, field, wall } from '../../testing/testScenes';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import type { AnyRecord, Building, Point } from '../job/records';
+import type { AnyRecord, Building } from '../job/records';
 import { wiringLayout } from './layout';
 
-const square = (x: number, y: number, w: number, d: number): Point[] => [
+const square = (x: number, y: number, w: number, d: number): [number, number][] => [
   [x, y],
   [x + w, y],
   [x + w, y + d],
@@ -27,7 +27,7 @@ const storey = (id: string, buildingId: string, floorZM: number, heightM = 2.5, 
   heightM,
   level,
 });
-const room = (id: string, storeyId: string, outline: Point[]): AnyRecord =>
+const room = (id: string, storeyId: string, outline: [number, number][]): AnyRecord =>
   makeRecord({ type: 'room', id, name: id, storeyId, outline, activityIds: [] });
 const spot = (number: number, storeyId: string, xM: number, yM: number): AnyRecord =>
   makeRecord({
