@@ -3,7 +3,7 @@ import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { testShare } from './testShare.mjs';
-import { ensureBuilt, ensureChromium, ensureInstalled, root, run, toolScript } from './setup.mjs';
+import { ensureChromium, ensureInstalled, root, run, toolScript } from './setup.mjs';
 
 const tool = (name, args, command = name) => run(process.execPath, [toolScript(name, command), ...args]);
 const results = [];
@@ -13,11 +13,11 @@ const note = (name, ok, sinceMs, counts = { passed: ok ? 1 : 0, failed: ok ? 0 :
   console.error(`${ok ? 'ok  ' : 'FAIL'} ${name} (${((performance.now() - sinceMs) / 1000).toFixed(0)} s)`);
   return ok;
 };
-/** Runs a check beside others; what it says is printed when it has ended. */
-const check = (name, tool, args, command = tool) =>
+/** Runs a check beside others; what it says is printed when it has ended. @param args of Node. */
+const check = (name, args) =>
   new Promise((resolve) => {
     const since = performance.now();
-    const child = spawn(process.execPath, [toolScript(tool, command), ...args], { cwd: root });
+    const child = spawn(process.execPath, args, { cwd: root });
     let said = '';
     for (const stream of [child.stdout, child.stderr]) stream.on('data', (text) => (said += text));
     child.on('close', (code) => {
@@ -42,21 +42,25 @@ const chromiumReady = ensureChromium();
 rmSync(join(root, 'test-results'), { recursive: true, force: true });
 mkdirSync(join(root, 'test-results'), { recursive: true });
 
-// one core lints; the other does all that is quick
-await Promise.all([
-  check('lint', 'eslint', ['.', '--max-warnings', '0']),
+// one core lints; the other does all that is quick, and the build
+const [, built] = await Promise.all([
+  check('lint', [toolScript('eslint'), '.', '--max-warnings', '0']),
   (async () => {
-    await check('format', 'prettier', ['--check', '--log-level', 'warn', '.']);
-    await check('types', 'typescript', ['--noEmit'], 'tsc');
-    await check(
-      'types of the core, without DOM or Node',
-      'typescript',
-      ['--noEmit', '-p', 'src/core'],
-      'tsc',
-    );
-    const imports = ['src', '--config', '.dependency-cruiser.mjs', '--output-type', 'err'];
-    await check('dependency rule', 'dependency-cruiser', imports, 'depcruise');
-    await check('nothing unused', 'knip', ['--no-progress']);
+    await check('format', [toolScript('prettier'), '--check', '--log-level', 'warn', '.']);
+    const tsc = toolScript('typescript', 'tsc');
+    await check('types', [tsc, '--noEmit']);
+    await check('types of the core, without DOM or Node', [tsc, '--noEmit', '-p', 'src/core']);
+    const cruise = toolScript('dependency-cruiser', 'depcruise');
+    await check('dependency rule', [
+      cruise,
+      'src',
+      '--config',
+      '.dependency-cruiser.mjs',
+      '--output-type',
+      'err',
+    ]);
+    await check('nothing unused', [toolScript('knip'), '--no-progress']);
+    return check('build', [join(root, 'bin/build.mjs')]);
   })(),
 ]);
 
@@ -68,10 +72,6 @@ note('unit tests', unitOk, since, {
   failed:
     (unit?.numFailedTests ?? 0) + (unit?.numRuntimeErrorTestSuites ?? (unitOk ? 0 : 1)) || (unitOk ? 0 : 1),
 });
-
-since = performance.now();
-const built = ensureBuilt();
-note('build', built, since);
 
 if (built && chromiumReady) {
   since = performance.now();
