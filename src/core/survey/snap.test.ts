@@ -102,3 +102,66 @@ test('the clear part of a wall ends at the faces of what it meets, or at its own
   expect(atA).toBeCloseTo(half, 9);
   expect(atB).toBe(0.033);
 });
+
+describe('what is caught', () => {
+  const other = (id: string, ax: number, ay: number, bx: number, by: number) =>
+    makeRecord({ ...partition, id, ax, ay, bx, by });
+  const withWalls = (...walls: ReturnType<typeof other>[]) => applyEdit(job, putOne('x', ...walls)).job;
+
+  test('walls that only meet have no crossing: the end is caught', () => {
+    const tee = withWalls(other('q', 4, 2.2, 6, 2.2));
+    expect(snapPoint(tee, storeyId, [4.03, 2.24], 0.1, null).kind).toBe('end');
+    // their lines cross beyond the end of one
+    const short = withWalls(other('q', 4.3, 2.2, 6, 2.2));
+    expect(snapPoint(short, storeyId, [4.03, 2.24], 0.1, null).kind).toBe('wall');
+  });
+
+  test('of two ends the nearer', () => {
+    const two = withWalls(other('q', 6, 2, 7, 2), other('r', 6.12, 2, 6.12, 4));
+    expect(snapPoint(two, storeyId, [6.05, 2], 0.1, null)).toMatchObject({ x: 6, wallId: 'q' });
+    expect(snapPoint(two, storeyId, [6.08, 2], 0.1, null)).toMatchObject({ x: 6.12, wallId: 'r' });
+  });
+
+  test('an end that is caught says whether the line to it is square', () => {
+    expect(from(4.02, 0.06, 8, 0.05).square).toBe(true);
+    expect(from(4.02, 0.06, 8, 0.5).square).toBe(false);
+    expect(from(4.02, 0.06, 4, 3)).toMatchObject({ kind: 'end', square: true });
+  });
+
+  test('on a slanting line to a wall: square to it from where the drawing began, if near', () => {
+    const slant = withWalls(other('q', 6, 6, 8, 4));
+    // from (6.5, 3.5) the foot on q is (7.25, 4.75)
+    const snap = snapPoint(slant, storeyId, [7.27, 4.7], 0.1, { x: 6.5, y: 4, beforeDeg: null });
+    expect(snap).toMatchObject({ kind: 'square', square: true, wallId: 'q' });
+    expect(snap.x - 6.5).toBeCloseTo(snap.y - 4, 2);
+    expect(snap.words).toMatch(/^square to /);
+  });
+
+  test('along a wall by steps of 5 cm from its start', () => {
+    const snap = at(4.03, 1.238);
+    expect(snap).toMatchObject({ kind: 'wall', x: 4 });
+    expect((snap.y - 0.05) / 0.05).toBeCloseTo(Math.round((snap.y - 0.05) / 0.05), 3);
+  });
+
+  test('drawn square, over a wall of the storey below', () => {
+    const two = smallHouse({ storeys: 2 });
+    const [low, high] = [...two.storeys].sort((a, b) => a.level - b.level);
+    if (!low || !high) throw new Error('no two storeys');
+    const below = applyEdit(two, putOne('x', { ...partition, storeyId: low.id, ax: 4.02, bx: 4.02 })).job;
+    const snap = snapPoint(below, high.id, [4.06, 3.02], 0.1, { x: 6, y: 3, beforeDeg: null });
+    expect(snap).toMatchObject({ kind: 'below', x: 4.02, y: 3, square: true });
+    expect(snap.words).toMatch(/^square, over the .* below$/);
+  });
+
+  test('a wall drawn square is at least one step long', () =>
+    expect(from(6.01, 3, 6, 3)).toMatchObject({ kind: 'grid', x: 6.05, y: 3 }));
+
+  test('where a wall ends on another, its clear part ends at that face: within 3 cm of it, and not along it', () => {
+    const ends = (x: number) => clearEnds(job, storeyId, [4 + x, 3], [8, 3], 0.2);
+    const half = (job.assemblies.find((a) => a.id === 'asm-stud')?.thicknessM ?? 0) / 2;
+    expect(ends(0).atA).toBeCloseTo(half, 9);
+    expect(ends(0.029).atA).toBeCloseTo(half, 9);
+    expect(ends(0.031).atA).toBe(0.2);
+    expect(clearEnds(job, storeyId, [4, 3], [4, 5], 0.2)).toEqual({ atA: 0.2, atB: 0.2 });
+  });
+});
