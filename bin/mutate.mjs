@@ -2,6 +2,7 @@
  * npm run mutate: are the tests of the core worth anything? Makes small changes of the code, one at a time, and counts
  * those that no test notices. The changes are a seeded sample, so that two runs judge the same ones.
  *   --seed 1 --mutants 400 --files src/core --list (names the changes and stops) --report (writes docs/bench.md)
+ *   --again FILE: of a run's output, those that were missed, once more
  */
 import { spawn } from 'node:child_process';
 import { cpSync, mkdirSync, readdirSync, readFileSync, rmSync, symlinkSync, writeFileSync } from 'node:fs';
@@ -20,6 +21,7 @@ const { values: asked } = parseArgs({
     files: { type: 'string', default: 'src/core' },
     list: { type: 'boolean', default: false },
     report: { type: 'boolean', default: false },
+    again: { type: 'string' },
   },
 });
 /** Words for people are not judged, nor tables of data. */
@@ -68,15 +70,21 @@ const files = readdirSync(join(root, asked.files), { recursive: true, withFileTy
   .sort();
 const { mutants: possible } = await instrument(files.map((name) => ({ name })));
 const all = possible.filter((m) => m.status !== 'Ignored');
-const random = randomFrom(Number(asked.seed));
-const sample = all
-  .map((m) => [random(), m])
-  .sort((a, b) => a[0] - b[0])
-  .slice(0, Number(asked.mutants))
-  .map(([, m]) => m);
-console.log(`${sample.length} of ${all.length} changes in ${files.length} files.`);
 const said = (m) =>
   `${m.fileName}:${m.location.start.line + 1}:${m.location.start.column} ${m.mutatorName} → ${m.replacement.replaceAll(/\s+/g, ' ').slice(0, 90)}`;
+/** Those that an earlier run missed, by its output; where a line has moved since, they are not found again. */
+const missedIn = (file) =>
+  new Set([...readFileSync(file, 'utf8').matchAll(/^(?:missed|not run) +(.*)$/gm)].map((line) => line[1]));
+const earlier = asked.again ? missedIn(asked.again) : new Set();
+const random = randomFrom(Number(asked.seed));
+const sample = asked.again
+  ? all.filter((m) => earlier.has(said(m)))
+  : all
+      .map((m) => [random(), m])
+      .sort((a, b) => a[0] - b[0])
+      .slice(0, Number(asked.mutants))
+      .map(([, m]) => m);
+console.log(`${sample.length} of ${all.length} changes in ${files.length} files.`);
 if (asked.list) {
   for (const m of sample) console.log(said(m));
   process.exit(0);
