@@ -88,6 +88,7 @@ export function makeCourier(
   let keptAll = true;
   let keeping: Promise<void> = Promise.resolve();
   let waiters: (() => void)[] = [];
+  let wake: () => void = () => undefined;
 
   const tell = () => {
     // what is on its way is never called saved
@@ -99,10 +100,16 @@ export function makeCourier(
     save = next;
     tell();
   }
+  /** What waits has changed while the server is away: how much it is, and whether it is kept. */
+  function toldAnew(kept: boolean) {
+    if (save.kind === 'failed' && (save.waiting !== waitingNow() || save.kept !== kept))
+      setSave({ ...save, waiting: waitingNow(), kept });
+  }
   /** Before the window has a name what waits is kept under none, and told so. */
   function keep() {
     const seat = author;
-    if (seat === null || stopped) return;
+    if (stopped) return;
+    if (seat === null) return toldAnew(false);
     keeping = keeping.then(async () => {
       try {
         await ports.outbox.write(jobId, seat, sync);
@@ -110,8 +117,8 @@ export function makeCourier(
       } catch (error) {
         console.error(error);
         keptAll = false;
-        if (save.kind === 'failed') setSave({ ...save, kept: false });
       }
+      toldAnew(keptAll);
     });
   }
   function enter(next: Sync) {
@@ -277,7 +284,7 @@ export function makeCourier(
           waiting: waitingNow(),
           kept: keptAll && author !== null,
         });
-        await ports.wait(waitMs);
+        await Promise.race([ports.wait(waitMs), new Promise<void>((done) => (wake = done))]);
         waitMs = Math.min(longestWaitMs, waitMs * 2);
       }
     }
@@ -287,7 +294,9 @@ export function makeCourier(
     settle();
   }
 
+  /** A new step is reason enough to try again at once. */
   const go = () => {
+    wake();
     void run();
   };
   return {

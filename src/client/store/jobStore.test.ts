@@ -31,7 +31,16 @@ function world() {
   insertJob(db, jobFromRecords(quayHouse()), '2026-11-20T10:00:00.000Z');
   /** Names of windows that are open. */
   const taken = new Set<string>();
-  const state = { cut: false, loseAnswers: 0, full: false, faultOn: '', slowLoads: 0, requests: 0, waits: 0 };
+  const state = {
+    cut: false,
+    loseAnswers: 0,
+    full: false,
+    faultOn: '',
+    slowLoads: 0,
+    requests: 0,
+    waits: 0,
+    waitMs: 2,
+  };
   const stored = (): SentJob => {
     const { job, ...rest } = loadJob(db, id);
     return { records: [...job.byId.values()], ...rest };
@@ -97,7 +106,7 @@ function world() {
       announce: () => undefined,
       wait: async () => {
         state.waits++;
-        await new Promise((done) => setTimeout(done, 2));
+        await new Promise((done) => setTimeout(done, state.waitMs).unref());
       },
     });
     taken.add(seat);
@@ -336,6 +345,32 @@ test('with the server away edits wait, stay on screen, and are saved when it is 
   expect(store.getState().save.kind).toBe('saved');
   expect(spot(loadJob(db, id).job).name).toBe('Patient');
   expect(spot(loadJob(db, id).job, 2).name).toBe('Also patient');
+});
+
+test('while the server is away, how many steps wait is told as it is', async () => {
+  const { state, open } = world();
+  const store = open();
+  await store.getState().settled();
+  state.cut = true;
+  // it would try again in an hour: a new step is reason enough to try at once
+  state.waitMs = 3_600_000;
+  const looking = store.getState().look();
+  await until(() => store.getState().save.kind === 'failed');
+  expect(store.getState().save).toMatchObject({ waiting: 0 });
+  for (const [name, waiting] of [
+    ['First', 1],
+    ['Second', 2],
+  ] as const) {
+    rename(store, name);
+    await until(() => 'waiting' in store.getState().save && store.getState().save.kind === 'failed');
+    await until(() => (store.getState().save as { waiting: number }).waiting === waiting);
+    expect(store.getState().save).toMatchObject({ kind: 'failed', waiting, kept: true });
+  }
+  state.cut = false;
+  rename(store, 'Third');
+  await looking;
+  await store.getState().settled();
+  expect(store.getState().save.kind).toBe('saved');
 });
 
 test('an undo whose step is not held here is fetched from the log', async () => {

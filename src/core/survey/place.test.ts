@@ -88,6 +88,20 @@ test('things and sockets near a wall are set against its face', () => {
   expect([free.xM, free.yM]).toEqual([4, 3]);
 });
 
+test('in a corner a thing stands with its back to the nearer wall', () => {
+  const fridge = preset(thingPresets, 'fridge');
+  const at = (x: number, y: number) =>
+    get(apply(job, makeThing(job, storey, [x, y], fridge)), 'obstacle', 'thing-1');
+  // walls of 20 cm: the faces are at 0.1 m
+  const [north, west] = [at(0.55, 0.45), at(0.45, 0.55)];
+  expect([north.turnDeg % 180, west.turnDeg % 180]).toEqual([0, 90]);
+  expect(north.yM).toBeLessThan(0.5);
+  expect(west.xM).toBeLessThan(0.5);
+  expect([north.xM, west.yM]).toEqual([0.55, 0.55]);
+  // too far from any wall it stands as it was put
+  expect(at(4, 3)).toMatchObject({ xM: 4, yM: 3, turnDeg: 0 });
+});
+
 test('the next socket has the circuit of the last', () => {
   const one = apply(job, makeServicePoint(job, storey, [4, 3], 'socket'));
   const traced = applyEdit(one, {

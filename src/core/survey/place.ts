@@ -101,16 +101,17 @@ function againstWall(
   [x, y]: Point,
   depthM: number,
 ): { at: Point; turnDeg: number } | null {
-  for (const w of storeyWalls(job, storeyId)) {
-    const foot = nearestOn(w, x, y);
-    const half = halfOf(job, w);
-    if (foot.distance > half + depthM / 2 + 0.25 || foot.distance < 1e-6) continue;
-    const [nx, ny] = [(x - foot.x) / foot.distance, (y - foot.y) / foot.distance];
-    const off = half + depthM / 2 + 0.02;
-    const turnDeg = Math.round((Math.atan2(w.by - w.ay, w.bx - w.ax) * 180) / Math.PI);
-    return { at: [foot.x + nx * off, foot.y + ny * off], turnDeg: ((turnDeg % 180) + 180) % 180 };
-  }
-  return null;
+  const near = storeyWalls(job, storeyId)
+    .map((w) => ({ w, foot: nearestOn(w, x, y), half: halfOf(job, w) }))
+    .filter(({ foot, half }) => foot.distance <= half + depthM / 2 + 0.25 && foot.distance >= 1e-6)
+    .sort((a, b) => a.foot.distance - a.half - (b.foot.distance - b.half));
+  const [nearest] = near;
+  if (!nearest) return null;
+  const { w, foot, half } = nearest;
+  const [nx, ny] = [(x - foot.x) / foot.distance, (y - foot.y) / foot.distance];
+  const off = half + depthM / 2 + 0.02;
+  const turnDeg = Math.round((Math.atan2(w.by - w.ay, w.bx - w.ax) * 180) / Math.PI);
+  return { at: [foot.x + nx * off, foot.y + ny * off], turnDeg: ((turnDeg % 180) + 180) % 180 };
 }
 
 /** A thing of a preset; set against a wall when put near to one. Stairs open the floor above, a hatch this one. */

@@ -1,5 +1,5 @@
 import type { AnyRecord, Link } from '../../job/records';
-import { fedPoint, house, isSilent, put, says } from '@/testing/testPlans';
+import { fedPoint, house, isSilent, product, put, says } from '@/testing/testPlans';
 
 says('poeNoSource', () => put(house, ...fedPoint('af', 11)), {
   what: /^C is fed over its cable, and A does not feed it$/,
@@ -8,4 +8,24 @@ says('poeNoSource', () => put(house, ...fedPoint('af', 11)), {
 isSilent('poeNoSource', 'with an injector between', () => {
   const [point, at, wire] = fedPoint('af', 11) as [AnyRecord, AnyRecord, Link];
   return put(house, point, at, { ...wire, adapterKitId: 'kit-injector' });
+});
+
+says(
+  'poeNoSource',
+  () => {
+    const [point, at, wire] = fedPoint('af', 11) as [AnyRecord, AnyRecord, Link];
+    return put(
+      house,
+      { ...product('router-old'), poePorts: 1, poeOut: 'af', poeBudgetW: 8 },
+      point,
+      at,
+      wire,
+    );
+  },
+  { what: /^C is fed over its cable, and A does not feed it$/, sure: 'certain' },
+);
+
+isSilent('poeNoSource', 'where the unit gives power enough', () => {
+  const [point, at, wire] = fedPoint('af', 11) as [AnyRecord, AnyRecord, Link];
+  return put(house, { ...product('router-old'), poePorts: 2, poeOut: 'af', poeBudgetW: 40 }, point, at, wire);
 });
