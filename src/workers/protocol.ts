@@ -125,7 +125,7 @@ export interface ComputeApi {
   cut: (points: readonly (readonly [number, number, number])[]) => Promise<PathProfileAnswer>;
   cutBetween: (a: PlaceIn, b: PlaceIn) => Promise<PathProfileAnswer>;
   /** Every way to feed a unit, best first. */
-  feedOptions: (unitId: Id) => Promise<BackhaulOption[]>;
+  backhaulOptions: (unitId: Id) => Promise<BackhaulOption[]>;
   /** Length, m, and holes of a cable between its units with the way that it has. */
   cableWay: (link: Link) => Promise<{ lengthM: number; holes: number }>;
   /** The edit that puts a new unit of a product at a place, with its best link. */
