@@ -109,3 +109,5 @@ export function useRehearsal(now: number) {
     stop: () => setPlaying(null),
   };
 }
+
+export type Rehearsal = ReturnType<typeof useRehearsal>;

@@ -1,7 +1,7 @@
 'use client';
 
 import { useState } from 'react';
-import { cautions } from '@/core/install/cautions';
+import { type CautionId, cautions } from '@/core/install/cautions';
 import type { StepStanding } from '@/core/install/live';
 import {
   beginStep,
@@ -13,6 +13,7 @@ import {
   reopenStep,
   skipStep,
 } from '@/core/install/runActions';
+import type { HoldPoint, Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
 import { Button, inputClass } from '@/ui/primitives';
 import { timerText } from '@/ui/time';
@@ -36,115 +37,23 @@ interface Props {
 
 const big = '!h-[50px] text-[15px]';
 
+/** What is done to a step is noted with the time at which it was pressed, not the time last shown. */
+const iso = () => new Date().toISOString();
+
 /** The step at hand, large: what to do, what must be seen, its clock, and what may be done to it. */
-export function StepCard({
-  standing,
-  run,
-  readBefore,
-  now,
-  by,
-  onRun,
-  seen,
-  locked = false,
-  onStuck,
-}: Props) {
+export function StepCard({ locked = false, seen, ...rest }: Props) {
+  const { standing, run, readBefore, now, onRun } = rest;
   const { step, state, waitsFor } = standing;
-  // not the time last shown: two presses within a second are two times
-  const iso = () => new Date().toISOString();
   const unread = step.cautions.filter((c) => !run?.read.includes(c) && !readBefore.has(c));
   const over = state === 'done' || state === 'skipped';
-  const open = state === 'hands' || state === 'waiting';
   return (
     <article aria-label={step.title} data-testid="step-card">
       <h2 className="text-[27px] leading-tight font-bold">{step.title}</h2>
       <p className="mt-2 text-[15px]">{step.text}</p>
-      {step.cautions.length > 0 && (
-        <ul className="mt-3" aria-label="Cautions">
-          {step.cautions.map((c) => (
-            <li
-              key={c}
-              className="flex items-start gap-2 border-l-[3px] border-ochre bg-ochre-wash px-2.5 py-1.5 text-ochre-text"
-            >
-              <label className="flex items-start gap-2">
-                <input
-                  type="checkbox"
-                  className="mt-0.5 h-4 w-4 shrink-0 accent-(--color-action) pointer-coarse:h-6 pointer-coarse:w-6"
-                  checked={!unread.includes(c)}
-                  disabled={locked || !unread.includes(c)}
-                  onChange={() => onRun(readCaution(step, run, iso(), c), `Caution read: ${step.title}`)}
-                />
-                <span>
-                  <b>{unread.includes(c) ? 'Read this first.' : 'Read.'}</b> {cautions[c]}
-                </span>
-              </label>
-            </li>
-          ))}
-        </ul>
-      )}
-      {open && <Clock step={step} run={run} now={now} />}
-      {step.holdPoint && !over && (
-        <div className="mt-4 border-2 border-ink bg-panel p-3">
-          <p className="text-muted">Go on only when the answer is yes</p>
-          <p className="text-[19px] leading-tight font-bold">{step.holdPoint.question}</p>
-          {step.holdPoint.light && <p className="mt-1 text-muted">It means: {step.holdPoint.light.means}.</p>}
-          {seen && (
-            <p className="mt-1 font-semibold" data-testid="seen">
-              Now: {seen} <span className="font-normal text-muted">(simulated)</span>
-            </p>
-          )}
-        </div>
-      )}
-      <div className={`mt-3 flex-wrap gap-2 ${locked ? 'hidden' : 'flex'}`}>
-        {(state === 'ready' || state === 'blocked' || state === 'held') && (
-          <Button
-            look="action"
-            className={`${big} min-w-[180px] flex-1`}
-            disabled={state !== 'ready' || unread.length > 0}
-            onClick={() => onRun(beginStep(step, run, iso(), by), `Begin: ${step.title}`)}
-          >
-            Begin
-          </Button>
-        )}
-        {state === 'hands' && step.wait && (
-          <Button
-            look="action"
-            className={`${big} min-w-[180px] flex-1`}
-            onClick={() => onRun(freeHands(step, run, iso()), `Hands free: ${step.title}`)}
-          >
-            Hands are free, it needs {Math.round(step.wait.min)} min
-          </Button>
-        )}
-        {open && (
-          <Button
-            look={state === 'waiting' || !step.wait ? 'action' : 'plain'}
-            className={`${big} min-w-[140px] flex-1`}
-            onClick={() => onRun(endStep(step, run, iso(), by), `Done: ${step.title}`)}
-          >
-            {step.holdPoint ? 'Yes, go on' : 'Done'}
-          </Button>
-        )}
-        {open && step.windowS !== null && (
-          <Button
-            className={big}
-            onClick={() => onRun(pressAgain(step, run, iso()), `Pressed again: ${step.title}`)}
-          >
-            Pressed again
-          </Button>
-        )}
-        {open && (
-          <Button className={big} onClick={onStuck}>
-            Stuck?
-          </Button>
-        )}
-        {over && (
-          <Button
-            className={big}
-            onClick={() => onRun(reopenStep(step, run, iso()), `Not done after all: ${step.title}`)}
-          >
-            Not done after all
-          </Button>
-        )}
-      </div>
+      <Cautions step={step} run={run} unread={unread} locked={locked} onRun={onRun} />
+      {(state === 'hands' || state === 'waiting') && <Clock step={step} run={run} now={now} />}
+      {step.holdPoint && !over && <HoldPointBox holdPoint={step.holdPoint} seen={seen} />}
+      {!locked && <Actions {...rest} mayBegin={unread.length === 0} />}
       {unread.length > 0 && state === 'ready' && (
         <p className="mt-2 text-muted">Tick what has to be read, then begin.</p>
       )}
@@ -164,6 +73,121 @@ export function StepCard({
       {state === 'skipped' && <p className="mt-2 text-muted">Left out: {run?.skipped}</p>}
       {!locked && <Notes key={step.key} {...{ standing, run, onRun }} />}
     </article>
+  );
+}
+
+/** What can hurt someone: each is ticked once it is read. */
+function Cautions({
+  step,
+  run,
+  unread,
+  locked,
+  onRun,
+}: Pick<Props, 'run' | 'onRun'> & { step: Step; unread: readonly CautionId[]; locked: boolean }) {
+  if (step.cautions.length === 0) return null;
+  return (
+    <ul className="mt-3" aria-label="Cautions">
+      {step.cautions.map((c) => (
+        <li
+          key={c}
+          className="flex items-start gap-2 border-l-[3px] border-ochre bg-ochre-wash px-2.5 py-1.5 text-ochre-text"
+        >
+          <label className="flex items-start gap-2">
+            <input
+              type="checkbox"
+              className="mt-0.5 h-4 w-4 shrink-0 accent-(--color-action) pointer-coarse:h-6 pointer-coarse:w-6"
+              checked={!unread.includes(c)}
+              disabled={locked || !unread.includes(c)}
+              onChange={() => onRun(readCaution(step, run, iso(), c), `Caution read: ${step.title}`)}
+            />
+            <span>
+              <b>{unread.includes(c) ? 'Read this first.' : 'Read.'}</b> {cautions[c]}
+            </span>
+          </label>
+        </li>
+      ))}
+    </ul>
+  );
+}
+
+/** What must be seen before it goes on. */
+function HoldPointBox({ holdPoint, seen }: { holdPoint: HoldPoint; seen: string | undefined }) {
+  return (
+    <div className="mt-4 border-2 border-ink bg-panel p-3">
+      <p className="text-muted">Go on only when the answer is yes</p>
+      <p className="text-[19px] leading-tight font-bold">{holdPoint.question}</p>
+      {holdPoint.light && <p className="mt-1 text-muted">It means: {holdPoint.light.means}.</p>}
+      {seen && (
+        <p className="mt-1 font-semibold" data-testid="seen">
+          Now: {seen} <span className="font-normal text-muted">(simulated)</span>
+        </p>
+      )}
+    </div>
+  );
+}
+
+/** What may be done to a step as it stands. */
+function Actions({
+  standing: { step, state },
+  run,
+  by,
+  onRun,
+  onStuck,
+  mayBegin,
+}: Pick<Props, 'standing' | 'run' | 'by' | 'onRun' | 'onStuck'> & { mayBegin: boolean }) {
+  const open = state === 'hands' || state === 'waiting';
+  return (
+    <div className="mt-3 flex flex-wrap gap-2">
+      {(state === 'ready' || state === 'blocked' || state === 'held') && (
+        <Button
+          look="action"
+          className={`${big} min-w-[180px] flex-1`}
+          disabled={state !== 'ready' || !mayBegin}
+          onClick={() => onRun(beginStep(step, run, iso(), by), `Begin: ${step.title}`)}
+        >
+          Begin
+        </Button>
+      )}
+      {state === 'hands' && step.wait && (
+        <Button
+          look="action"
+          className={`${big} min-w-[180px] flex-1`}
+          onClick={() => onRun(freeHands(step, run, iso()), `Hands free: ${step.title}`)}
+        >
+          Hands are free, it needs {Math.round(step.wait.min)} min
+        </Button>
+      )}
+      {open && (
+        <Button
+          look={state === 'waiting' || !step.wait ? 'action' : 'plain'}
+          className={`${big} min-w-[140px] flex-1`}
+          onClick={() => onRun(endStep(step, run, iso(), by), `Done: ${step.title}`)}
+        >
+          {step.holdPoint ? 'Yes, go on' : 'Done'}
+        </Button>
+      )}
+      {open && step.windowS !== null && (
+        <Button
+          className={big}
+          onClick={() => onRun(pressAgain(step, run, iso()), `Pressed again: ${step.title}`)}
+        >
+          Pressed again
+        </Button>
+      )}
+      {open && (
+        <Button className={big} onClick={onStuck}>
+          Stuck?
+        </Button>
+      )}
+      {(state === 'done' || state === 'skipped') && (
+        <Button
+          className={big}
+          onClick={() => onRun(reopenStep(step, run, iso()), `Not done after all: ${step.title}`)}
+        >
+          Not done after all
+        </Button>
+      )}
+    </div>
   );
 }
 
@@ -212,7 +236,6 @@ function Notes({ standing, run, onRun }: Pick<Props, 'standing' | 'run' | 'onRun
   const [note, setNote] = useState(run?.note ?? '');
   const [reason, setReason] = useState('');
   const over = state === 'done' || state === 'skipped';
-  const iso = () => new Date().toISOString();
   return (
     <details className="mt-4 border-t border-strong">
       <summary className="flex h-9 cursor-pointer items-center font-semibold text-action pointer-coarse:h-11">

@@ -29,6 +29,39 @@ function assemblyOf(job: Job, part: ProfilePart): Assembly | undefined {
   return find(job, 'assembly', id);
 }
 
+/** How distances and heights come to lie on the drawing. */
+interface View {
+  left: number;
+  scale: number;
+  /** Heights at its edges, m. */
+  bottom: number;
+  top: number;
+  px: (s: number, z: number) => [number, number];
+}
+
+/** Fits a way into the drawing: down to the floor below and up to the floor above, where there is one near. */
+function viewOf(
+  { path, parts }: PathProfileAnswer,
+  width: number,
+  height: number,
+): View & { length: number } {
+  const length = Math.max(0.5, path.at(-1)?.sM ?? 0);
+  const heights = path.map((p) => p.zM);
+  const low = Math.min(...heights);
+  const high = Math.max(...heights);
+  const floors = parts.filter((p) => p.kind === 'floor').map((p) => p.z0);
+  const bottom = Math.max(low - 3, Math.min(low - 0.4, ...floors.filter((z) => z < low && z > low - 3)));
+  const top = Math.max(high + aboveM, ...floors.filter((z) => z > high && z < high + 3));
+  const scale = Math.min(
+    (width - margin.left - margin.right) / length,
+    (height - margin.top - margin.bottom) / (top - bottom),
+    90,
+  );
+  const { left } = margin;
+  const px = (s: number, z: number): [number, number] => [left + s * scale, margin.top + (top - z) * scale];
+  return { left, scale, bottom, top, px, length };
+}
+
 /** Side elevation of a way, true to scale in both directions: distance to the right, height upwards. */
 export function PathProfileDrawing({
   job,
@@ -46,141 +79,18 @@ export function PathProfileDrawing({
   to: End;
 }) {
   const prefix = useId().replace(/[^A-Za-z0-9]/g, '');
-  const { path, parts, crossed } = answer;
-  const length = Math.max(0.5, path.at(-1)?.sM ?? 0);
-  const heights = path.map((p) => p.zM);
-  const low = Math.min(...heights);
-  const high = Math.max(...heights);
-  // down to the floor below and up to the floor above, where there is one near
-  const floors = parts.filter((p) => p.kind === 'floor').map((p) => p.z0);
-  const bottom = Math.max(low - 3, Math.min(low - 0.4, ...floors.filter((z) => z < low && z > low - 3)));
-  const top = Math.max(high + aboveM, ...floors.filter((z) => z > high && z < high + 3));
-  const scale = Math.min(
-    (width - margin.left - margin.right) / length,
-    (height - margin.top - margin.bottom) / (top - bottom),
-    90,
-  );
-  const left = margin.left;
-  const px = (s: number, z: number): [number, number] => [left + s * scale, margin.top + (top - z) * scale];
-  const clampZ = (z: number) => Math.min(top, Math.max(bottom, z));
+  const { path, parts } = answer;
+  const view = viewOf(answer, width, height);
+  const { px, left, scale } = view;
   const line = path.map((p) => px(p.sM, p.zM).join(' ')).join('L');
-  const base = px(0, bottom)[1];
-  const end = (p: { sM: number; zM: number } | undefined, what: End, key: string) => {
-    if (!p) return null;
-    const [x, y] = px(p.sM, p.zM);
-    return (
-      <g key={key} transform={`translate(${x} ${y})`}>
-        {'peg' in what ? (
-          <Peg letter={what.peg} look="installed" />
-        ) : (
-          <>
-            <path d="M-5 0H5M0 -5V5" stroke={colour.action} strokeWidth={2} />
-            <text
-              y={-9}
-              textAnchor="middle"
-              fontSize={12.5}
-              fontWeight={700}
-              fill={colour.action}
-              className="halo"
-            >
-              {what.text}
-            </text>
-          </>
-        )}
-      </g>
-    );
-  };
-  // numbers of the crossings sit on the way; where two are close, the next goes higher
-  let lastX = -Infinity;
-  let lift = 0;
-  const numbers = crossed.map((c) => {
-    const [ownX, y] = px(c.sM, c.zM);
-    // clear of the peg at the start
-    const x = 'peg' in from ? Math.max(ownX, left + 20) : ownX;
-    lift = x - lastX < 17 ? lift + 1 : 0;
-    lastX = x;
-    return { x, y: y - 13 - lift * 16 };
-  });
+  const base = px(0, view.bottom)[1];
   return (
     <svg width={width} height={height} role="img" aria-label={describe(answer)}>
       <Hatches prefix={prefix} />
       <g>
-        {parts.map((part, i) => {
-          const assemblies = assemblyOf(job, part);
-          const fill = assemblies ? `url(#${prefix}-${assemblies.hatch})` : colour.panel;
-          if (part.kind === 'floor') {
-            if (part.z0 < bottom - 0.01 || part.z0 > top + 0.01) return null;
-            const [x0, y] = px(part.s0, part.z0);
-            const [x1] = px(part.s1, part.z0);
-            const deep = Math.max(3, (assemblies?.thicknessM ?? 0.1) * scale);
-            return (
-              <g key={i}>
-                <rect
-                  x={x0}
-                  y={y}
-                  width={x1 - x0}
-                  height={deep}
-                  fill={colour.earth}
-                  stroke={colour.ink}
-                  strokeWidth={0.9}
-                />
-              </g>
-            );
-          }
-          if (part.kind === 'roof') {
-            const [[x0, y0], [x1, y1]] = [px(part.s0, part.z0), px(part.s1, part.z1)];
-            return <path key={i} d={`M${x0} ${y0}L${x1} ${y1}`} stroke={colour.ink} strokeWidth={2.2} />;
-          }
-          const [z0, z1] = [clampZ(part.z0), clampZ(part.z1)];
-          if (z1 - z0 < 0.01) return null;
-          const [x0, y1] = px(part.s0, z1);
-          const [x1, y0] = px(part.s1, z0);
-          if (part.kind === 'obstacle')
-            return (
-              <g key={i}>
-                <rect
-                  x={x0}
-                  y={y1}
-                  width={Math.max(3, x1 - x0)}
-                  height={y0 - y1}
-                  fill={colour.paper}
-                  stroke={colour.ink}
-                  strokeWidth={0.9}
-                  strokeOpacity={0.6}
-                />
-                {x1 - x0 > part.name.length * 6.2 && (
-                  <text x={(x0 + x1) / 2} y={y0 - 5} fontSize={11.5} textAnchor="middle" fill={colour.muted}>
-                    {part.name}
-                  </text>
-                )}
-              </g>
-            );
-          const thick = Math.max(thinnestPx, (assemblies?.thicknessM ?? 0.1) * scale);
-          return part.kind === 'wall' ? (
-            // the hatch is drawn in metres: a scaled group keeps it true to the drawing
-            <g key={i} transform={`translate(${x0 - thick / 2} ${y1}) scale(${scale})`}>
-              <rect
-                width={thick / scale}
-                height={(y0 - y1) / scale}
-                fill={fill}
-                stroke={colour.ink}
-                strokeWidth={1.3 / scale}
-              />
-            </g>
-          ) : (
-            <rect
-              key={i}
-              x={x0 - thick / 2}
-              y={y1}
-              width={thick}
-              height={y0 - y1}
-              fill={colour.panel}
-              stroke={colour.ink}
-              strokeWidth={0.9}
-              strokeDasharray="4 3"
-            />
-          );
-        })}
+        {parts.map((part, i) => (
+          <PartMark key={i} part={part} assembly={assemblyOf(job, part)} view={view} prefix={prefix} />
+        ))}
       </g>
       <path d={`M${line}`} fill="none" stroke={colour.panel} strokeWidth={4} />
       <path d={`M${line}`} fill="none" stroke={colour.action} strokeWidth={1.8} data-testid="cut-way" />
@@ -198,7 +108,7 @@ export function PathProfileDrawing({
           />
         );
       })}
-      {numbers.map(({ x, y }, i) => (
+      {numberPlaces(answer, view, 'peg' in from).map(({ x, y }, i) => (
         <g key={i}>
           <circle cx={x} cy={y} r={7.5} fill={colour.panel} stroke={colour.action} strokeWidth={1} />
           <text x={x} y={y + 4} fontSize={11.5} fontWeight={700} textAnchor="middle" fill={colour.action}>
@@ -206,10 +116,129 @@ export function PathProfileDrawing({
           </text>
         </g>
       ))}
-      {end(path[0], from, 'from')}
-      {end(path.at(-1), to, 'to')}
-      <Scale x={left} y={base + 16} scale={scale} lengthM={length} feet={job.info.lengths === 'ft'} />
+      <EndMark at={path[0]} what={from} view={view} />
+      <EndMark at={path.at(-1)} what={to} view={view} />
+      <Scale x={left} y={base + 16} scale={scale} lengthM={view.length} feet={job.info.lengths === 'ft'} />
     </svg>
+  );
+}
+
+/** Numbers of the crossings sit on the way; where two are close, the next goes higher, and all clear of a peg at the start. */
+function numberPlaces({ crossed }: PathProfileAnswer, { px, left }: View, hasPeg: boolean) {
+  let lastX = -Infinity;
+  let lift = 0;
+  return crossed.map((c) => {
+    const [ownX, y] = px(c.sM, c.zM);
+    const x = hasPeg ? Math.max(ownX, left + 20) : ownX;
+    lift = x - lastX < 17 ? lift + 1 : 0;
+    lastX = x;
+    return { x, y: y - 13 - lift * 16 };
+  });
+}
+
+/** A unit as its peg, any other end as a cross with a word. */
+function EndMark({ at, what, view }: { at: { sM: number; zM: number } | undefined; what: End; view: View }) {
+  if (!at) return null;
+  const [x, y] = view.px(at.sM, at.zM);
+  return (
+    <g transform={`translate(${x} ${y})`}>
+      {'peg' in what ? (
+        <Peg letter={what.peg} look="installed" />
+      ) : (
+        <>
+          <path d="M-5 0H5M0 -5V5" stroke={colour.action} strokeWidth={2} />
+          <text
+            y={-9}
+            textAnchor="middle"
+            fontSize={12.5}
+            fontWeight={700}
+            fill={colour.action}
+            className="halo"
+          >
+            {what.text}
+          </text>
+        </>
+      )}
+    </g>
+  );
+}
+
+interface PartProps {
+  part: ProfilePart;
+  assembly: Assembly | undefined;
+  view: View;
+  prefix: string;
+}
+
+/** One thing that the cut passes through, by its kind. */
+function PartMark(props: PartProps) {
+  const { part, assembly, view } = props;
+  const { px, bottom, top, scale } = view;
+  if (part.kind === 'floor') {
+    if (part.z0 < bottom - 0.01 || part.z0 > top + 0.01) return null;
+    const [x0, y] = px(part.s0, part.z0);
+    const [x1] = px(part.s1, part.z0);
+    const deep = Math.max(3, (assembly?.thicknessM ?? 0.1) * scale);
+    const size = { x: x0, y, width: x1 - x0, height: deep };
+    return <rect {...size} fill={colour.earth} stroke={colour.ink} strokeWidth={0.9} />;
+  }
+  if (part.kind === 'roof') {
+    const [[x0, y0], [x1, y1]] = [px(part.s0, part.z0), px(part.s1, part.z1)];
+    return <path d={`M${x0} ${y0}L${x1} ${y1}`} stroke={colour.ink} strokeWidth={2.2} />;
+  }
+  return <UprightPart {...props} />;
+}
+
+/** A wall, an opening or an obstacle, as high as the drawing shows it. */
+function UprightPart({ part, assembly, view: { px, bottom, top, scale }, prefix }: PartProps) {
+  const clampZ = (z: number) => Math.min(top, Math.max(bottom, z));
+  const [z0, z1] = [clampZ(part.z0), clampZ(part.z1)];
+  if (z1 - z0 < 0.01) return null;
+  const [x0, y1] = px(part.s0, z1);
+  const [x1, y0] = px(part.s1, z0);
+  if (part.kind === 'obstacle')
+    return (
+      <g>
+        <rect
+          x={x0}
+          y={y1}
+          width={Math.max(3, x1 - x0)}
+          height={y0 - y1}
+          fill={colour.paper}
+          stroke={colour.ink}
+          strokeWidth={0.9}
+          strokeOpacity={0.6}
+        />
+        {x1 - x0 > part.name.length * 6.2 && (
+          <text x={(x0 + x1) / 2} y={y0 - 5} fontSize={11.5} textAnchor="middle" fill={colour.muted}>
+            {part.name}
+          </text>
+        )}
+      </g>
+    );
+  const thick = Math.max(thinnestPx, (assembly?.thicknessM ?? 0.1) * scale);
+  return part.kind === 'wall' ? (
+    // the hatch is drawn in metres: a scaled group keeps it true to the drawing
+    <g transform={`translate(${x0 - thick / 2} ${y1}) scale(${scale})`}>
+      <rect
+        width={thick / scale}
+        height={(y0 - y1) / scale}
+        fill={assembly ? `url(#${prefix}-${assembly.hatch})` : colour.panel}
+        stroke={colour.ink}
+        strokeWidth={1.3 / scale}
+      />
+    </g>
+  ) : (
+    <rect
+      x={x0 - thick / 2}
+      y={y1}
+      width={thick}
+      height={y0 - y1}
+      fill={colour.panel}
+      stroke={colour.ink}
+      strokeWidth={0.9}
+      strokeDasharray="4 3"
+    />
   );
 }
 

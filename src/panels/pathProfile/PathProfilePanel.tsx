@@ -3,7 +3,8 @@
 import { X } from 'lucide-react';
 import { useEffect, useRef, useState } from 'react';
 import { find } from '@/core/job/job';
-import { bands, type FixedDevice, type Spot } from '@/core/job/records';
+import { type Band, bands, type FixedDevice, type Spot } from '@/core/job/records';
+import type { RadioPath } from '@/core/propagation/radioPaths';
 import { IconButton } from '@/ui/primitives';
 import { messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
@@ -22,7 +23,6 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const cut = useJob((s) => s.cut);
-  const compute = useJob((s) => s.compute);
   const place = useJob((s) => {
     const of = (id: string | null) => find(s.job, 'spot', id) ?? find(s.job, 'fixedDevice', id);
     return of(s.selectedId) ?? (s.cut?.kind === 'way' ? of(s.cut.placeId) : undefined);
@@ -31,27 +31,10 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
     [...(s[scenario] ?? []), ...(s.fixed ?? [])].find((p) => p.spotId === place?.id),
   );
   const way = cut?.kind === 'way' ? prediction?.paths[0] : undefined;
-  const [answer, setAnswer] = useState<PathProfileAnswer | null>(null);
-  const [error, setError] = useState('');
+  const { answer, error } = useProfile(way);
   const panel = useRef<HTMLElement>(null);
   const box = useRef<HTMLDivElement>(null);
   const width = useWidth(box);
-  useEffect(() => {
-    if (!compute || !cut) return;
-    if (cut.kind === 'way' && !way) return setAnswer(null);
-    let live = true;
-    const asked = cut.kind === 'line' ? compute.cutBetween(cut.a, cut.b) : compute.cut(way?.points ?? []);
-    asked.then(
-      (a) => {
-        if (live) setAnswer(a);
-        setError('');
-      },
-      (problem: unknown) => live && setError(messageOf(problem)),
-    );
-    return () => {
-      live = false;
-    };
-  }, [compute, cut, way, job]);
   // on a phone the panel lies below the sheet
   useEffect(() => {
     panel.current?.scrollIntoView({ block: 'nearest' });
@@ -64,8 +47,6 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
       : place && unit
         ? `From ${unit.letter} to ${endText(place)}, ${place.name}`
         : 'Cut along the signal';
-  const sum = (b: (typeof bands)[number]) =>
-    answer ? answer.crossed.reduce((all, c) => all + c.db[b], -answer.freeDb[b]) : 0;
   return (
     <section
       ref={panel}
@@ -119,54 +100,86 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
               <LossTerms numbered terms={way.terms} total={{ label: 'This way', db: way.gainDb }} />
             </>
           )}
-          {cut.kind === 'line' && answer && (
-            <table className="w-full">
-              <thead>
-                <tr className="border-b-[1.5px] border-ink text-[11.5px] text-muted">
-                  <th scope="col" className="py-1 text-left font-semibold">
-                    Crossed, dB
-                  </th>
-                  {bands.map((b) => (
-                    <th key={b} scope="col" className="w-[53px] text-right font-semibold">
-                      {b} GHz
-                    </th>
-                  ))}
-                </tr>
-              </thead>
-              <tbody>
-                <tr className="h-[25.5px] border-b border-rule">
-                  <td>Distance</td>
-                  {bands.map((b) => (
-                    <td key={b} className="text-right">
-                      {loss(-answer.freeDb[b])}
-                    </td>
-                  ))}
-                </tr>
-                {answer.crossed.map((c, i) => (
-                  <tr key={i} className="h-[25.5px] border-b border-rule">
-                    <td className="pr-1 leading-tight">
-                      <b>{i + 1}</b> {c.label}
-                    </td>
-                    {bands.map((b) => (
-                      <td key={b} className="text-right">
-                        {loss(c.db[b])}
-                      </td>
-                    ))}
-                  </tr>
-                ))}
-                <tr className="h-8 border-t-[1.5px] border-ink font-bold">
-                  <td>Straight on</td>
-                  {bands.map((b) => (
-                    <td key={b} className="text-right">
-                      {loss(sum(b))}
-                    </td>
-                  ))}
-                </tr>
-              </tbody>
-            </table>
-          )}
+          {cut.kind === 'line' && answer && <CrossedTable answer={answer} />}
         </div>
       </div>
     </section>
+  );
+}
+
+/** What the worker makes of the cut; nothing while a way is asked for and none is there. */
+function useProfile(way: RadioPath | undefined): { answer: PathProfileAnswer | null; error: string } {
+  const job = useJob((s) => s.job);
+  const cut = useJob((s) => s.cut);
+  const compute = useJob((s) => s.compute);
+  const [answer, setAnswer] = useState<PathProfileAnswer | null>(null);
+  const [error, setError] = useState('');
+  useEffect(() => {
+    if (!compute || !cut) return;
+    if (cut.kind === 'way' && !way) return setAnswer(null);
+    let live = true;
+    const asked = cut.kind === 'line' ? compute.cutBetween(cut.a, cut.b) : compute.cut(way?.points ?? []);
+    asked.then(
+      (a) => {
+        if (live) setAnswer(a);
+        setError('');
+      },
+      (problem: unknown) => live && setError(messageOf(problem)),
+    );
+    return () => {
+      live = false;
+    };
+  }, [compute, cut, way, job]);
+  return { answer, error };
+}
+
+/** What a straight line crosses, thing by thing, in every band. */
+function CrossedTable({ answer }: { answer: PathProfileAnswer }) {
+  const sum = (b: Band) => answer.crossed.reduce((all, c) => all + c.db[b], -answer.freeDb[b]);
+  return (
+    <table className="w-full">
+      <thead>
+        <tr className="border-b-[1.5px] border-ink text-[11.5px] text-muted">
+          <th scope="col" className="py-1 text-left font-semibold">
+            Crossed, dB
+          </th>
+          {bands.map((b) => (
+            <th key={b} scope="col" className="w-[53px] text-right font-semibold">
+              {b} GHz
+            </th>
+          ))}
+        </tr>
+      </thead>
+      <tbody>
+        <tr className="h-[25.5px] border-b border-rule">
+          <td>Distance</td>
+          {bands.map((b) => (
+            <td key={b} className="text-right">
+              {loss(-answer.freeDb[b])}
+            </td>
+          ))}
+        </tr>
+        {answer.crossed.map((c, i) => (
+          <tr key={i} className="h-[25.5px] border-b border-rule">
+            <td className="pr-1 leading-tight">
+              <b>{i + 1}</b> {c.label}
+            </td>
+            {bands.map((b) => (
+              <td key={b} className="text-right">
+                {loss(c.db[b])}
+              </td>
+            ))}
+          </tr>
+        ))}
+        <tr className="h-8 border-t-[1.5px] border-ink font-bold">
+          <td>Straight on</td>
+          {bands.map((b) => (
+            <td key={b} className="text-right">
+              {loss(sum(b))}
+            </td>
+          ))}
+        </tr>
+      </tbody>
+    </table>
   );
 }
