@@ -55,3 +55,16 @@ test('runs at a spot are one observation, their mean; each phase is one of its o
     expect(o.readDbm).toBeCloseTo(runs.reduce((s, r) => s + (r.rssiDbm ?? 0), 0) / runs.length, 9);
   }
 });
+
+test.each(['before', 'after'] as const)(
+  'without signals read %s, only those of the other phase are observed',
+  (phase) => {
+    const some = jobFromRecords(
+      [...job.byId.values()].map((r) =>
+        r.type === 'reading' && r.phase === phase ? { ...r, rssiDbm: null } : r,
+      ),
+    );
+    const spots = some.readings.filter((r) => r.connected && r.rssiDbm !== null).map((r) => r.spotId);
+    expect(new Set(observationsOf(some, scene).map((o) => o.spotId))).toEqual(new Set(spots));
+  },
+);

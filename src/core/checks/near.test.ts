@@ -74,6 +74,17 @@ test('a place lies in a box within its sides and between its bottom and its top'
   expect([inside(2, 1, 0.4), inside(2, 1, 1.6)]).toEqual([0, 0]);
 });
 
+test('a box that is turned by 30° is left at its turned sides', () => {
+  const job = field([box({ turnDeg: 30 })]);
+  const scene = buildScene(job);
+  const [c, s] = [Math.cos(Math.PI / 6), Math.sin(Math.PI / 6)];
+  // so far along its width and its depth from the middle
+  const inside = (u: number, v: number) =>
+    boxesAround(job, scene, [2 + u * c - v * s, 1 + u * s + v * c, 1]).length;
+  expect([inside(0.98, 0.48), inside(-0.98, 0.48), inside(0.98, -0.48)]).toEqual([1, 1, 1]);
+  expect([inside(1.02, 0), inside(-1.02, 0), inside(0, 0.52), inside(0, -0.52)]).toEqual([0, 0, 0, 0]);
+});
+
 describe('links of the plan', () => {
   const far = unit('C', 'node');
   const [from, to] = [servicePoint('socket'), servicePoint('socket', 1)];

@@ -274,6 +274,37 @@ describe('live', () => {
     expect(live.next).toEqual(['only24']);
   });
 
+  test('what is next: the step at hand first, then what can begin soonest; two for a pair', () => {
+    const now = withRuns(
+      job,
+      run('modem', { startedAt: iso(0), doneAt: iso(3) }),
+      run('main', { startedAt: iso(3) }),
+    );
+    const alone = liveRunbook(now, 1, t0 + 4 * 60_000);
+    expect(alone.next).toEqual(['main']);
+    const pair = liveRunbook(now, 2, t0 + 4 * 60_000);
+    expect(pair.next[0]).toBe('main');
+    expect(pair.next).toHaveLength(2);
+    const second = pair.steps.find((s) => s.step.key === pair.next[1]);
+    expect(second?.state).toBe('ready');
+    const soonest = Math.min(...pair.steps.filter((s) => s.state === 'ready').map((s) => s.startMin));
+    expect(second?.startMin).toBe(soonest);
+  });
+
+  test('between the early and the late finish lie four in five of the drawn cases; with surer times they are nearer', () => {
+    const live = liveRunbook(job, 1, t0);
+    const wide = live.lateMin - live.earlyMin;
+    expect(wide).toBeGreaterThan(0.05 * live.finishMin);
+    expect(wide).toBeLessThan(0.6 * live.finishMin);
+    // half of the steps done: less is uncertain
+    const half = live.steps
+      .slice(0, Math.floor(live.steps.length / 2))
+      .map((s, i) => run(s.step.key, { startedAt: iso(i), doneAt: iso(i + 1) }));
+    const later = liveRunbook(withRuns(job, ...half), 1, t0 + 60 * 60_000);
+    expect(later.lateMin - later.earlyMin).toBeLessThan(wide);
+    expect(later.doneCount).toBe(half.length);
+  });
+
   test('a clock that was put back does not undo what was noted', () => {
     const now = withRuns(job, run('modem', { startedAt: iso(0), doneAt: iso(10) }));
     const live = liveRunbook(now, 1, t0 - 3_600_000);
