@@ -90,6 +90,22 @@ describe('a unit', () => {
     expect(list[0]).toMatchObject({ after: ['main'], hands: durations.some });
   });
 
+  test('it is carried to its place by name, or to its storey, so high', () => {
+    expect(at(steps, 'carry').text).toContain('carry it to A, 1.0 m above the floor');
+    const nameless = { ...A, name: '', heightM: 2.44 };
+    expect(at(stepsOf(nameless), 'carry').text).toContain('carry it to Storey, 2.4 m above the floor');
+    expect(at(stepsOf(nameless), 'name').text).toContain('“A”');
+    expect(at(stepsOf({ ...A, name: 'Hall' }), 'name').text).toContain('“Hall”');
+  });
+
+  test('fed by a wire its page must say by which', () => {
+    const by = (medium: Link['medium']) => at(stepsOf(B, { ...cable(B, M), medium }), 'check').text;
+    expect(by('ethernet')).toMatch(/fed by cable, not over the air/);
+    expect(by('coax')).toMatch(/fed by coax, not over the air/);
+    expect(by('powerline')).toMatch(/fed by powerline, not over the air/);
+    expect(at(steps, 'check').text).toMatch(/the plan says what to expect/);
+  });
+
   test('the light that is waited for is the one that means it', () => {
     const node = get(full, 'kit', 'kit-node');
     expect(lightFor(node, /ready/)).toEqual({ colour: 'blue, blinking', means: 'ready to be added' });

@@ -105,3 +105,42 @@ test('outlets that may not be joined are to be tried before buying', () =>
   expect(route(put(...split({}, { joined: 'unknown' }))).cautions).toEqual([
     'try the outlets before buying',
   ]));
+
+describe('which of its cables is the input of a splitter', () => {
+  /** p and q on a splitter that nothing joins to the entry. */
+  const lone = (...runs: RecordInput[]) =>
+    put(outlet('p'), outlet('q'), outlet('s', { kind: 'splitter', ways: 2, rated: 'yes' }), ...runs);
+  const between = (job: Job, a = 'p', b = 'q') => route(job, a, b).splitters[0]?.between;
+
+  test('without a way to the entry the one that was drawn into it', () => {
+    expect(between(lone(run('c-p', 'p', 's'), run('c-q', 's', 'q')))).toBe('in-out');
+    expect(between(lone(run('c-p', 's', 'p'), run('c-q', 's', 'q')))).toBe('out-out');
+  });
+
+  test('with one it is the cable towards the entry, whichever way it was drawn', () => {
+    const job = put(
+      outlet('p'),
+      outlet('q'),
+      outlet('s', { kind: 'splitter', ways: 4, rated: 'yes' }),
+      run('c-in', 's', 'entry'),
+      run('c-p', 'p', 's'),
+      run('c-q', 's', 'q'),
+    );
+    expect(between(job)).toBe('out-out');
+    expect(between(job, 'entry', 'p')).toBe('in-out');
+  });
+
+  test('over two splitters each has its own', () => {
+    const job = put(
+      ...split(),
+      outlet('t', { kind: 'splitter', ways: 2, rated: 'no' }),
+      outlet('r'),
+      run('c-t', 's', 't'),
+      run('c-r', 't', 'r'),
+    );
+    expect(route(job, 'p', 'r').splitters.map((x) => [x.ways, x.rated, x.between])).toEqual([
+      [4, true, 'out-out'],
+      [2, false, 'in-out'],
+    ]);
+  });
+});
