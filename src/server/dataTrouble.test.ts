@@ -200,6 +200,9 @@ describe('backups', () => {
       ['edits', 'of_id'],
       ['share', 'photo_count'],
       ['share', 'photo_bytes'],
+      ['reading', 'loaded_up_ms'],
+      ['reading', 'silence_ms'],
+      ['reading', 'remarks'],
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
     for (const index of ['edits_edit_id', 'edits_author', 'step_run_step_key'])

@@ -1,10 +1,14 @@
 import { z } from 'zod';
+import { runRemarks } from '../job/readingRecords';
 import type { Job } from '../job/job';
 import type { Id, Reading, Spot } from '../job/records';
 import type { Problem } from '../job/references';
 import { timeProblem } from '../proof/doubtfulRun';
 import { noteRun } from '../proof/noteRun';
 import type { ReadingColumn, ReadingLine } from './readingsTable';
+
+const isRemark = (word: string): word is Reading['remarks'][number] =>
+  (runRemarks as readonly string[]).includes(word);
 
 /** Spots by number and devices by name, as a file calls them. */
 export interface Known {
@@ -67,8 +71,11 @@ export function readReadingLine(
     ...(cell('height_m') && { heightM: number('height_m') }),
     ...(cell('plan_mbps') && { planMbps: number('plan_mbps') }),
     loadedMs: number('loaded_ms'),
+    loadedUpMs: number('loaded_up_ms'),
     jitterMs: number('jitter_ms'),
     lossPct: number('loss_pct'),
+    silenceMs: number('silence_ms'),
+    remarks: cell('remarks').split(/\s+/).filter(isRemark),
     linkMbps: number('link_mbps'),
   } as const;
   if (problems.length) return { ok: false, why: problems };

@@ -105,8 +105,11 @@ export function writeReadingsCsv(job: Job, phase?: Reading['phase']): string {
       r.heightM,
       r.planMbps,
       r.loadedMs,
+      r.loadedUpMs,
       r.jitterMs,
       r.lossPct,
+      r.silenceMs,
+      r.remarks.join(' '),
       r.linkMbps,
     ]);
   return `${Papa.unparse({ fields: [...readingColumns], data: rows }, { newline: '\n' })}\n`;

@@ -19,8 +19,11 @@ export const readingColumns = [
   'height_m',
   'plan_mbps',
   'loaded_ms',
+  'loaded_up_ms',
   'jitter_ms',
   'loss_pct',
+  'silence_ms',
+  'remarks',
   'link_mbps',
 ] as const;
 export type ReadingColumn = (typeof readingColumns)[number];

@@ -7,6 +7,9 @@ const milliseconds = z.number().min(0).max(60_000);
 /** Who made it: typed in, read from a file, Nestle's own test, or the simulated stand-in (not measured). */
 const source = z.enum(['typed', 'csv', 'measured', 'simulated']);
 
+/** The link fell silent; its rate changed for good; the phone or the machine at the other end had too little time. */
+export const runRemarks = ['dropped-out', 'rate-changed', 'machine-busy'] as const;
+
 export const reading = z
   .strictObject({
     type: z.literal('reading'),
@@ -31,10 +34,16 @@ export const reading = z
     heightM: z.number().min(0).max(20).nullable().default(null),
     /** The plan of that day, Mbps down; null = not noted. */
     planMbps: mbps.nullable().default(null),
-    /** Latency while data flows; mean change from one small request to the next; small requests without an answer. */
+    /** Delay while data flows down, and up; mean change from one small request to the next. */
     loadedMs: milliseconds.nullable().default(null),
+    loadedUpMs: milliseconds.nullable().default(null),
     jitterMs: milliseconds.nullable().default(null),
+    /** Share of packets lost, %, from a tool that measures it: a page can't. */
     lossPct: z.number().min(0).max(100).nullable().default(null),
+    /** The longest time without an answer or a byte, ms. */
+    silenceMs: milliseconds.nullable().default(null),
+    /** What makes the run say less of the house than its figures do. */
+    remarks: z.array(z.enum(runRemarks)).max(8).default([]),
     /** The link rate that the device showed, Mbps. */
     linkMbps: mbps.nullable().default(null),
   })

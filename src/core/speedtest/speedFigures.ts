@@ -1,4 +1,4 @@
-/** Figures of a speed test from what was counted: rates without the warm-up, and delays of small requests. */
+/** Figures of a speed test from what was counted: rates without the warm-up, delays of small requests, silences. */
 import { median } from '../statistics/exactTests';
 
 /** Bytes that arrived, and when, ms from the start. */
@@ -20,22 +20,97 @@ export function throughput(arrivals: readonly Arrival[], warmUpMs: number, endMs
   return bytes === 0 ? null : (bytes * 8) / 1000 / (endMs - warmUpMs);
 }
 
+/**
+ * Rates of equal pieces of time, Mbps, first to last; a rest shorter than a piece is left out.
+ * Example: 1 MB in the first and 2 MB in the second of two pieces of 200 ms → [40, 80].
+ */
+export function pieceRates(
+  arrivals: readonly Arrival[],
+  fromMs: number,
+  toMs: number,
+  pieceMs: number,
+): number[] {
+  const rates = new Array<number>(Math.max(0, Math.floor((toMs - fromMs) / pieceMs + 1e-9))).fill(0);
+  for (const { atMs, bytes } of arrivals) {
+    const i = Math.ceil((atMs - fromMs) / pieceMs) - 1;
+    if (i >= 0 && i < rates.length) rates[i] = (rates[i] as number) + (bytes * 8) / 1000 / pieceMs;
+  }
+  return rates;
+}
+
+/** Fewest pieces of time before a rate can be called sure, and how sure: half the interval over the mean. */
+const fewestPieces = 8;
+const sureWithin = 0.03;
+/** Student's t, two-sided 99 %, for 7, 8, … degrees of freedom; beyond the table its last value is a little too strict. */
+const student99 = [3.5, 3.36, 3.25, 3.17, 3.11, 3.05, 3.01, 2.98, 2.95, 2.92];
+
+/**
+ * Is the mean of some rates known within 3 %, by the 99 % interval of Student's t over their pieces? Asked again and
+ * again while a test runs, it ends one in a hundred times a look too early; rates that rise or swing go on longer.
+ * Source: Student 1908; the rule of a fixed relative half-width is Chow and Robbins 1965.
+ */
+export function isSure(rates: readonly number[]): boolean {
+  const n = rates.length;
+  if (n < fewestPieces) return false;
+  const mean = rates.reduce((a, b) => a + b, 0) / n;
+  if (mean <= 0) return false;
+  const variance = rates.reduce((sum, r) => sum + (r - mean) ** 2, 0) / (n - 1);
+  const t = student99[Math.min(n - fewestPieces, student99.length - 1)] ?? 3.5;
+  return t * Math.sqrt(variance / n) <= sureWithin * mean;
+}
+
+/** A rate that is so much higher in one half of a test than in the other has changed (planning). */
+const changeFactor = 1.4;
+
+/** Did a rate change for good while it was measured? Its halves are held against each other by their medians. */
+export function hasChanged(rates: readonly number[]): boolean {
+  const half = rates.length >> 1;
+  const [first, last] = [median(rates.slice(0, half)), median(rates.slice(-half))];
+  if (half < 3 || first === null || last === null) return false;
+  return Math.max(first, last) > changeFactor * Math.min(first, last);
+}
+
+/**
+ * The longest time without an arrival, ms; the silence before the first and after the last counts too.
+ * Example: arrivals at 100 and 1900 ms of a test of 2 s → 1800.
+ */
+export function longestSilence(arrivals: readonly Arrival[], fromMs: number, toMs: number): number {
+  const times = arrivals.map((a) => a.atMs).filter((at) => at > fromMs && at < toMs);
+  times.sort((a, b) => a - b);
+  let last = fromMs;
+  let longest = 0;
+  for (const at of [...times, toMs]) {
+    longest = Math.max(longest, at - last);
+    last = at;
+  }
+  return longest;
+}
+
 export interface Delays {
   /** Null when nothing was answered. */
   medianMs: number | null;
   /** Mean change from one answer to the next, ms (as RFC 3550, without its smoothing). */
   jitterMs: number | null;
-  lossPct: number;
+  /** The longest that an answer took beyond the median; what never came counts with what it was waited for. */
+  longestMs: number;
 }
 
-/** Delays of small requests one after the other; null = no answer in time. Throws when there is none. */
-export function delays(answers: readonly (number | null)[]): Delays {
+/**
+ * Delays of small requests one after the other. Throws when there is none.
+ * @param answers ms; null = no answer within `waitedMs`.
+ */
+export function delays(answers: readonly (number | null)[], waitedMs: number): Delays {
   if (answers.length === 0) throw new RangeError('answers: at least one request');
   const came = answers.filter((a): a is number => a !== null);
   const changes = came.slice(1).map((v, i) => Math.abs(v - (came[i] ?? v)));
+  const medianMs = median(came);
+  const longest = Math.max(...answers.map((a) => a ?? waitedMs));
   return {
-    medianMs: median(came),
+    medianMs,
     jitterMs: changes.length ? changes.reduce((a, b) => a + b, 0) / changes.length : null,
-    lossPct: (100 * (answers.length - came.length)) / answers.length,
+    longestMs: Math.max(0, longest - (medianMs ?? 0)),
   };
 }
+
+/** A silence from here on is a drop-out, ms: no retransmission of TCP takes so long on a line that works (planning). */
+export const dropOutMs = 800;

@@ -11,6 +11,7 @@ import { Button } from '@/ui/primitives';
 import { needText } from '@/ui/units';
 import { HowPanel, SignalFields } from './HowPanel';
 import { OtherTest } from './OtherTest';
+import { remarkWords, shortRemarks } from '@/core/proof/remarkWords';
 import { StandHere } from './StandHere';
 import { runsAt, runsWanted, type WalkStore } from './walkStore';
 
@@ -76,6 +77,7 @@ export function SpotPage({ store }: { store: WalkStore }) {
           unsent={new Set(waiting.runs.map((r) => r.id))}
           phase={phase}
         />
+        <AboutRun run={runs(spot.id).at(-1)} />
         <SignalFields store={store} />
         <OtherTest key={`${spot.id} ${phase}`} store={store} />
         <Refused store={store} />
@@ -269,7 +271,7 @@ function Runs({
             <td className="text-left whitespace-nowrap">
               {i + 1}
               <span className="ml-1 text-[11.5px] text-muted">
-                {[r.measures === 'street' && 'street', unsent.has(r.id) && 'not sent']
+                {[r.measures === 'street' && 'street', unsent.has(r.id) && 'not sent', ...shortRemarks(r)]
                   .filter(Boolean)
                   .join(', ')}
               </span>
@@ -296,6 +298,27 @@ function Runs({
         ))}
       </tbody>
     </table>
+  );
+}
+
+/** What the newest run tells beyond its rates: delays under load, silences, what made it say less. */
+function AboutRun({ run }: { run: Reading | undefined }) {
+  if (!run?.connected) return null;
+  const under = [
+    run.loadedMs !== null && `${rateText(run.loadedMs)} ms while data flows down`,
+    run.loadedUpMs !== null && `${rateText(run.loadedUpMs)} ms while data flows up`,
+  ].filter(Boolean);
+  const remarks = remarkWords(run);
+  if (under.length + remarks.length === 0) return null;
+  return (
+    <div className="py-1.5 text-[13px]" data-testid="about-run">
+      {under.length > 0 && <p className="text-muted">Last run, delay: {under.join(', ')}.</p>}
+      {remarks.map((words) => (
+        <p key={words} className="font-semibold text-rust-text">
+          {words}
+        </p>
+      ))}
+    </div>
   );
 }
 

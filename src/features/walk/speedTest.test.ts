@@ -44,7 +44,10 @@ test('shaped to 20 down, 8 up and 30 ms, that is what it shows, and the signal c
   expect(r.upMbps).toBeGreaterThan(4);
   expect(r.upMbps).toBeLessThan(12);
   expect(r.latencyMs).toBeGreaterThan(24);
-  expect(r).toMatchObject({ lossPct: 0, rssiDbm: -71 });
+  expect(r).toMatchObject({ rssiDbm: -71 });
+  expect(r.silenceMs).toBeLessThan(800);
+  expect(r.loadedMs).toBeGreaterThan(24);
+  expect(r.loadedUpMs).toBeGreaterThan(24);
   expect([...steps]).toEqual(['latency', 'down', 'up']);
 });
 

@@ -75,7 +75,9 @@ async function runTests(
       latencyMs: fourDigits(figures.latencyMs),
       jitterMs: fourDigitsOrNone(figures.jitterMs),
       loadedMs: fourDigitsOrNone(figures.loadedMs),
-      lossPct: fourDigits(figures.lossPct),
+      loadedUpMs: fourDigitsOrNone(figures.loadedUpMs),
+      silenceMs: fourDigits(figures.silenceMs),
+      remarks: figures.remarks,
       ...(figures.rssiDbm !== null && { rssiDbm: figures.rssiDbm }),
     });
   }

@@ -7,6 +7,7 @@ import type { Reading, Spot } from '@/core/job/records';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
+import { remarkWords, shortRemarks } from '@/core/proof/remarkWords';
 import type { Phase } from './readingActions';
 
 /** How a run was taken, in one line. */
@@ -15,9 +16,11 @@ const aboutRun = (r: Reading, device: string | undefined): string =>
     device,
     r.heightM !== null && `${r.heightM} m up`,
     r.server && `against ${r.server}`,
-    r.loadedMs !== null && `${rateText(r.loadedMs)} ms under load`,
+    r.loadedMs !== null && `${rateText(r.loadedMs)} ms while data flows down`,
+    r.loadedUpMs !== null && `${rateText(r.loadedUpMs)} ms while data flows up`,
     r.jitterMs !== null && `jitter ${rateText(r.jitterMs)} ms`,
-    r.lossPct !== null && `${rateText(r.lossPct)} % of small requests lost`,
+    r.lossPct !== null && `${rateText(r.lossPct)} % lost`,
+    ...remarkWords(r),
     r.linkMbps !== null && `link ${rateText(r.linkMbps)} Mbps`,
   ]
     .filter(Boolean)
@@ -67,7 +70,11 @@ export function RunTable({
                 <span>
                   {r.run}
                   <span className="ml-1 text-[11.5px] text-muted">
-                    {[r.measures === 'house' && 'house', r.source === 'simulated' && 'simulated']
+                    {[
+                      r.measures === 'house' && 'house',
+                      r.source === 'simulated' && 'simulated',
+                      ...shortRemarks(r),
+                    ]
                       .filter(Boolean)
                       .join(', ')}
                   </span>

@@ -17,8 +17,11 @@ export const aPhoneRun = (id: string, part: Partial<PhoneRun> = {}): PhoneRun =>
   server: 'This machine',
   heightM: 1,
   loadedMs: 12,
+  loadedUpMs: 15,
+  silenceMs: 40,
+  remarks: [],
   jitterMs: 1,
-  lossPct: 0,
+  lossPct: null,
   linkMbps: null,
   ...part,
 });

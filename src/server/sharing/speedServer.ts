@@ -3,6 +3,7 @@
  * come, small requests answered, one test at a time. It measures the house network, not the street.
  */
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import { performance } from 'node:perf_hooks';
 import { z } from 'zod';
 import { countUp, sendBeat, sendDown, type Test } from './speedStreams';
 import { makeTokenBucket } from './tokenBucket';
@@ -65,6 +66,7 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
       up: shape && allow(shape.upMbps),
       beganMs: now(),
       arrivals: [],
+      loop: performance.eventLoopUtilization(),
     });
     return null;
   }
@@ -108,11 +110,15 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
       case 'POST begin':
         test.beganMs = now();
         test.arrivals = [];
+        test.loop = performance.eventLoopUtilization();
         return void response.writeHead(204).end();
       case 'POST up':
         return countUp(request, response, test);
       case 'GET arrived':
-        return json(response, 200, { arrivals: test.arrivals });
+        return json(response, 200, {
+          arrivals: test.arrivals,
+          busy: performance.eventLoopUtilization(test.loop).utilization,
+        });
       default:
         return say(response, 404, 'There is no such part of a speed test.');
     }

@@ -1,6 +1,7 @@
 /** The streams of a speed test: bytes down, bytes up counted as they come, one small download a beat. */
 import { randomBytes } from 'node:crypto';
 import type { IncomingMessage, ServerResponse } from 'node:http';
+import type { EventLoopUtilization } from 'node:perf_hooks';
 import type { LinkConditions, SimulatedBeat } from '@/core/speedtest/linkConditions';
 import type { Arrival } from '@/core/speedtest/speedFigures';
 import type { TokenBucket } from './tokenBucket';
@@ -26,6 +27,8 @@ export interface Test {
   up: TokenBucket | null;
   beganMs: number;
   arrivals: Arrival[];
+  /** How busy this process was when the flow up began. */
+  loop: EventLoopUtilization;
 }
 
 /** Sends for as long as a stream may last, at the pace of its bucket. */

@@ -1,0 +1,72 @@
+/** Small requests of the speed test: how long an answer takes, as near to the network as a page can see. */
+
+/** Addresses of the parts of a test. */
+export type Url = (what: string, more?: Readonly<Record<string, string>>) => string;
+
+export const wait = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+
+/** While data flows a request is sent so often, ms, and waited for so long. */
+const everyMs = 150;
+const loadedAnswerMs = 6000;
+/** So many may be under way at once: a browser opens six connections, and the streams want theirs. */
+const mostAtOnce = 2;
+
+let asked = 0;
+
+/** From the request on its way to the first byte of the answer, ms, where the browser tells; else all that passed. */
+function tookMs(address: string, startMs: number): number {
+  const entry = performance.getEntriesByName(address).at(-1) as
+    Partial<PerformanceResourceTiming> | undefined;
+  performance.clearResourceTimings();
+  const all = performance.now() - startMs;
+  const { requestStart = 0, responseStart = 0 } = entry ?? {};
+  const ms = responseStart - requestStart;
+  return requestStart > 0 && ms > 0 && ms <= all ? ms : all;
+}
+
+/** One small request, ms; null when it stays unanswered. @throws AbortError when the whole test is stopped. */
+export async function smallRequest(
+  url: Url,
+  longestMs: number,
+  stopped: AbortSignal,
+): Promise<number | null> {
+  const address = new URL(url('ping', { k: String(asked++) }), globalThis.location?.href).href;
+  const start = performance.now();
+  try {
+    const response = await fetch(address, {
+      cache: 'no-store',
+      signal: AbortSignal.any([stopped, AbortSignal.timeout(longestMs)]),
+    });
+    // the browser tells its times once the whole answer is there
+    await response.arrayBuffer();
+    return response.ok ? tookMs(address, start) : null;
+  } catch {
+    stopped.throwIfAborted();
+    return null;
+  }
+}
+
+/**
+ * Small requests at even times until data stops flowing; those under way then are waited for, since a full queue answers
+ * late. @returns how long each took that was answered, ms.
+ */
+export async function pingWhile(url: Url, ended: AbortSignal, stopped: AbortSignal): Promise<number[]> {
+  const took: number[] = [];
+  const underWay = new Set<Promise<void>>();
+  while (!ended.aborted && !stopped.aborted) {
+    if (underWay.size < mostAtOnce) {
+      const one: Promise<void> = smallRequest(url, loadedAnswerMs, stopped).then(
+        (ms) => {
+          if (ms !== null) took.push(ms);
+          underWay.delete(one);
+        },
+        // the whole test was stopped
+        () => void underWay.delete(one),
+      );
+      underWay.add(one);
+    }
+    await wait(everyMs);
+  }
+  await Promise.all(underWay);
+  return took;
+}
