@@ -335,6 +335,9 @@ function Refused({ store }: { store: WalkStore }) {
             <span className="min-w-0 flex-1">
               {run.connected ? `${rateText(run.downMbps ?? 0)} Mbps` : 'could not connect'}: {message}
             </span>
+            <Button look="quiet" onClick={() => store.getState().sendAgain(run.id)}>
+              Send again
+            </Button>
             <Button look="quiet" onClick={() => store.getState().dropRefused(run.id)}>
               Drop
             </Button>

@@ -83,23 +83,44 @@ export function WalkApp({ code }: { code: string }) {
   );
 }
 
+/** Silent for so long, ms, is worth telling. */
+const silentMs = 3000;
+
+/** Whole seconds since the laptop last answered, once that is longer than it should be; 0 while a test runs: it tells by itself. */
+function useSilence(store: WalkStore): number {
+  const [now, setNow] = useState(0);
+  useEffect(() => {
+    const timer = setInterval(() => setNow(Date.now()), 1000);
+    return () => clearInterval(timer);
+  }, []);
+  return useStore(store, (s) => {
+    const ms = s.heardMs === null || s.testing ? 0 : now - s.heardMs;
+    return ms > silentMs ? Math.round(ms / 1000) : 0;
+  });
+}
+
 function Head({ store }: { store: WalkStore }) {
   const job = useStore(store, (s) => s.job);
   const link = useStore(store, (s) => s.link);
   const savedAt = useStore(store, (s) => s.savedAt);
   const phase = useStore(store, (s) => s.phase);
   const unsent = useStore(store, (s) => unsentCount(s.waiting) + s.photos);
-  const state =
-    unsent > 0
-      ? {
-          mark: 'begun' as const,
-          words: `${unsent} on this phone${link === 'offline' ? ', out of reach' : ''}`,
-        }
-      : link === 'offline'
-        ? { mark: 'begun' as const, words: 'Out of reach' }
-        : link === 'online'
-          ? { mark: 'cured' as const, words: savedAt ? `Saved ${whenText(savedAt)}` : 'In reach' }
-          : { mark: 'empty' as const, words: link === 'closed' ? 'Closed' : 'Joining …' };
+  const silentS = useSilence(store);
+  const waits = useStore(store, (s) => s.testing?.step === 'waiting' && s.testing.ahead > 0);
+  const state = waits
+    ? { mark: 'begun' as const, words: 'Waiting for the other phone' }
+    : silentS > 0 && link === 'online'
+      ? { mark: 'begun' as const, words: `Silent for ${silentS} s` }
+      : unsent > 0
+        ? {
+            mark: 'begun' as const,
+            words: `${unsent} on this phone${link === 'offline' ? ', out of reach' : ''}`,
+          }
+        : link === 'offline'
+          ? { mark: 'begun' as const, words: 'Out of reach' }
+          : link === 'online'
+            ? { mark: 'cured' as const, words: savedAt ? `Saved ${whenText(savedAt)}` : 'In reach' }
+            : { mark: 'empty' as const, words: link === 'closed' ? 'Closed' : 'Joining …' };
   return (
     <header className="sticky top-0 z-10 flex h-[50px] items-center border-b border-ink bg-paper px-4">
       <span className="text-[17px] font-bold">Nestle</span>

@@ -54,3 +54,13 @@ export function kept<S extends z.ZodType>(key: string, schema: S): z.infer<S> | 
     return null;
   }
 }
+
+/** What was chosen on this phone: it is there again after a reload. */
+export const choiceKey = (code: string) => `nestle-walk-choice:${code}`;
+export const choiceSchema = z.object({
+  spotId: schemas.spot.shape.id.nullable(),
+  phase: schemas.reading.shape.phase,
+  measures: z.enum(['house', 'street']),
+  simulated: z.boolean(),
+  deviceId: schemas.reading.shape.deviceId,
+});

@@ -14,6 +14,8 @@ export interface WalkState {
   photos: number;
   /** closed: the code is not open any more. */
   link: 'joining' | 'online' | 'offline' | 'closed';
+  /** When the laptop last answered, ms since 1970; null = not yet. */
+  heardMs: number | null;
   savedAt: string | null;
   problem: string | null;
   phase: Reading['phase'];
@@ -40,5 +42,7 @@ export interface WalkState {
   /** Keeps a photo of a step until it is sent. @returns its name. */
   addPhoto: (file: File, stepKey: string) => Promise<string>;
   dropRefused: (id: Id) => void;
+  /** Sends a run that was refused once more. */
+  sendAgain: (id: Id) => void;
   flush: () => Promise<void>;
 }

@@ -158,6 +158,69 @@ test('what can’t be read any more is set aside, not thrown away', async () => 
   stop();
 });
 
+test('a refused run can be sent again', async () => {
+  const { store, stop } = await walk();
+  isReached = false;
+  store.getState().note({ connected: false });
+  const id = store.getState().waiting.runs[0]?.id ?? '';
+  refuse = { [id]: 'Not now.' };
+  isReached = true;
+  await settled();
+  await store.getState().flush();
+  expect(store.getState().waiting.refused).toHaveLength(1);
+  refuse = {};
+  store.getState().sendAgain(id);
+  await settled();
+  expect(store.getState().waiting).toMatchObject({ runs: [], refused: [] });
+  expect(taken.has(id)).toBe(true);
+  stop();
+});
+
+test('what was chosen is there again after a reload; what the stage asks for comes before it', async () => {
+  const first = await walk();
+  first.store.getState().set({ phase: 'before', measures: 'street', simulated: false });
+  first.store.getState().go('spot-9');
+  first.stop();
+  const again = makeWalkStore('ABCDEF');
+  const stop = again.getState().start();
+  await settled();
+  expect(again.getState()).toMatchObject({
+    spotId: 'spot-9',
+    phase: 'before',
+    measures: 'street',
+    simulated: false,
+    deviceId: 'dev-phone',
+  });
+  stop();
+  const asked = makeWalkStore('ABCDEF');
+  const end = asked.getState().start('after');
+  await settled();
+  expect(asked.getState().phase).toBe('after');
+  end();
+});
+
+test('a test is under way from the press on, and a second press starts no second one', async () => {
+  const { store, stop } = await walk();
+  isReached = false;
+  const tests = [store.getState().test(), store.getState().test()];
+  expect(store.getState().testing).toMatchObject({ step: 'waiting', run: 1 });
+  await Promise.all(tests);
+  expect(store.getState()).toMatchObject({ testing: null, brokenOff: true });
+  stop();
+});
+
+test('nothing is sent beside a test, all of it after', async () => {
+  const { store, stop } = await walk();
+  store.getState().set({ testing: { step: 'down', ahead: 0, mbps: 9, run: 1, of: 5 } });
+  store.getState().note({ connected: true, downMbps: 44, upMbps: 5 });
+  await settled();
+  expect(sent).toEqual([]);
+  store.getState().set({ testing: { step: 'waiting', ahead: 0, mbps: null, run: 2, of: 5 } });
+  await store.getState().flush();
+  expect(sent.flat()).toHaveLength(1);
+  stop();
+});
+
 test('the walk begins at a spot that still wants runs', async () => {
   const { store, stop } = await walk();
   const { order } = store.getState();

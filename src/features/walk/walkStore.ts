@@ -9,6 +9,8 @@ import { walkOrder } from '@/core/proof/walkOrder';
 import { ApiError, ask, messageOf } from '@/client/store/api';
 import { nameOfPhoto, type PhotoBox, photoBox } from './photoBox';
 import {
+  choiceKey,
+  choiceSchema,
   jobKey,
   kept,
   keptSchema,
@@ -31,6 +33,11 @@ export const runsWanted = 5;
 const againMs = 4000;
 /** The job is looked at again after so long, ms. */
 const lookMs = 20_000;
+/** So often it is asked whether the laptop is in reach, ms, and so long an answer is waited for. */
+const hereMs = 2000;
+const hereAnswerMs = 1800;
+/** What was measured is sent between two runs, never beside one; the next begins after so long at the latest, ms. */
+const sendingMs = 5000;
 
 /** Runs at a spot in a phase: those of the job and those that wait to be sent. */
 export function runsAt(
@@ -60,6 +67,8 @@ async function runTests(
   const of = Math.max(runsWanted, had + 1);
   for (let run = had + 1; run <= of; run++) {
     const { measures, simulated } = get();
+    set({ testing: { step: 'waiting', ahead: 0, mbps: null, run, of } });
+    await Promise.race([get().flush(), new Promise((done) => setTimeout(done, sendingMs))]);
     const figures = await speedTest(
       `/speed/${code}`,
       phoneId('t'),
@@ -114,7 +123,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
   let stopTest: AbortController | null = null;
   let flushing: Promise<void> | null = null;
   let asked: Reading['phase'] | null = null;
-  return createStore<WalkState>()((set, get) => {
+  const made = createStore<WalkState>()((set, get) => {
     const keep = (waiting: Waiting) => {
       set({ waiting });
       const { job } = get();
@@ -136,6 +145,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
     function take(records: z.infer<typeof keptSchema>['records']) {
       const job = jobFromRecords(records);
       const first = get().job === null;
+      const choice = first ? kept(choiceKey(code), choiceSchema) : null;
       const order = walkOrder(job).map((s) => s.id);
       const { spotId, waiting } = get();
       set({ job, order, spotId: spotId && job.byId.has(spotId) ? spotId : (order[0] ?? null) });
@@ -155,6 +165,11 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
         simulated: job.info.demo,
         deviceId: job.info.testDeviceId ?? job.devices[0]?.id ?? null,
       });
+      if (choice && (!asked || asked === choice.phase)) {
+        const { spotId: chosen, deviceId } = choice;
+        set({ ...choice, deviceId: deviceId && job.byId.has(deviceId) ? deviceId : get().deviceId });
+        if (chosen && job.byId.has(chosen)) return set({ spotId: chosen });
+      }
       const todo = order.find((id) => runsAt(get(), id, get().phase).length < runsWanted);
       if (todo) set({ spotId: todo });
     }
@@ -163,7 +178,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       try {
         const fresh = await ask(keptSchema, `/api/walk/${code}`);
         take(fresh.records);
-        set({ link: 'online', problem: null });
+        set({ link: 'online', problem: null, heardMs: Date.now() });
         store(jobKey(code), JSON.stringify(fresh));
       } catch (error) {
         offline(error);
@@ -176,6 +191,19 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       else set({ link: 'offline', problem: error instanceof TypeError ? null : messageOf(error) });
     }
 
+    /** Is the laptop in reach? A silent link is told by when it last answered, one that is gone at once. */
+    async function here() {
+      if (get().testing || document.visibilityState !== 'visible' || get().link === 'closed') return;
+      try {
+        await fetch(`/speed/${code}/here`, { cache: 'no-store', signal: AbortSignal.timeout(hereAnswerMs) });
+        const back = get().link === 'offline';
+        set({ heardMs: Date.now(), ...(back && { link: 'online' as const }) });
+        if (back) void look().then(() => get().flush());
+      } catch (error) {
+        if (error instanceof TypeError) set({ link: 'offline' });
+      }
+    }
+
     const sender = { code, box, get, set, keep, look };
     const send = () => sendAll(sender).catch(offline);
 
@@ -186,6 +214,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       waiting: nothing,
       photos: 0,
       link: 'joining',
+      heardMs: null,
       savedAt: null,
       problem: null,
       phase: 'before',
@@ -213,8 +242,13 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
           if (!get().testing && document.visibilityState === 'visible') void look();
         }, lookMs);
         const back = () => void look().then(() => get().flush());
+        const gone = () => set({ link: 'offline' });
         window.addEventListener('online', back);
+        window.addEventListener('offline', gone);
+        const asks = setInterval(() => void here(), hereMs);
         return () => {
+          clearInterval(asks);
+          window.removeEventListener('offline', gone);
           clearInterval(again);
           clearInterval(looks);
           window.removeEventListener('online', back);
@@ -225,7 +259,8 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       async test() {
         if (!get().spotId || get().testing) return;
         stopTest = new AbortController();
-        set({ brokenOff: false });
+        // at once: a second press finds it under way, however long the first answer takes
+        set({ brokenOff: false, testing: { step: 'waiting', ahead: 0, mbps: null, run: 1, of: runsWanted } });
         try {
           await runTests(get, set, stopTest.signal);
         } catch (error) {
@@ -233,6 +268,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
           else if (!stopTest.signal.aborted) toast.error(messageOf(error));
         } finally {
           set({ testing: null });
+          void get().flush();
         }
       },
       stop: () => stopTest?.abort(),
@@ -265,8 +301,16 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       dropRefused(id) {
         keep({ ...get().waiting, refused: get().waiting.refused.filter((r) => r.run.id !== id) });
       },
+      sendAgain(id) {
+        const { runs, refused, ...rest } = get().waiting;
+        const again = refused.filter((r) => r.run.id === id).map((r) => r.run);
+        keep({ ...rest, runs: [...runs, ...again], refused: refused.filter((r) => r.run.id !== id) });
+        void get().flush();
+      },
       flush() {
-        const { waiting, link } = get();
+        const { waiting, link, testing } = get();
+        // sending would be in the way of what is measured
+        if (testing && testing.step !== 'waiting') return Promise.resolve();
         if (unsentCount(waiting) + get().photos === 0) return link === 'offline' ? look() : Promise.resolve();
         if (link === 'closed') return Promise.resolve();
         // one at a time, so that nothing is sent twice
@@ -275,5 +319,17 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       },
     };
   });
+  made.subscribe((now, before) => {
+    const fields = ['spotId', 'phase', 'measures', 'simulated', 'deviceId'] as const;
+    if (!now.job || !before.job || fields.every((f) => now[f] === before[f])) return;
+    const choice = Object.fromEntries(fields.map((f) => [f, now[f]]));
+    try {
+      localStorage.setItem(choiceKey(code), JSON.stringify(choice));
+    } catch (error) {
+      // a phone without room: the choice lasts as long as the page, what was measured is told of by itself
+      console.error(error);
+    }
+  });
+  return made;
 }
 export type WalkStore = ReturnType<typeof makeWalkStore>;

@@ -126,6 +126,8 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
 
   return {
     handle(request, response, jobId, what, query) {
+      // a phone that asks whether it is in reach
+      if (what === 'here') return void response.writeHead(204, { 'cache-control': 'no-store' }).end();
       const parsed = ticketSchema.safeParse(query.get('ticket'));
       if (!parsed.success) return say(response, 400, 'ticket: 1 to 64 letters and digits');
       const id = parsed.data;
