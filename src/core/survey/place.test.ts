@@ -56,6 +56,14 @@ test('what cannot be put down says why', () => {
   expect(makeOpening(short, get(short, 'wall', 'wall-1'), [2, 2.2], door)).toEqual(why('too short'));
 });
 
+test('a wall is named by what it is made of', () => {
+  const made = makeWall(job, storey, [4, 0.1], [4, 6.9], 'asm-brick');
+  const name = job.assemblies.find((a) => a.id === 'asm-brick')?.name ?? '';
+  expect(made.ok && made.edit.label).toBe(`Draw a wall: ${name.toLowerCase()}`);
+  const unknown = makeWall(job, storey, [4, 0.1], [4, 6.9], 'asm-none');
+  expect(unknown.ok && unknown.edit.label).toBe('Draw a wall: wall');
+});
+
 test('an opening near the end of a wall, or on another, is moved along until it fits', () => {
   const wall = get(job, 'wall', 'storey-0-w1');
   const one = apply(job, makeOpening(job, wall, [8.95, 0.1], door));

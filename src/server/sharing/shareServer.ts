@@ -24,6 +24,8 @@ const passed: readonly (readonly [RegExp, RegExp])[] = [
   [/^GET$/, /^\/(walk-worker\.js|icon\.svg)$/],
   [/^(GET|POST)$/, /^\/api\/walk\/[A-Za-z0-9]{1,12}(\/(runs|roam|steps|photo))?$/],
 ];
+/** The walk page may be opened again for half a day without asking: its data are fetched anew whenever there is a link. */
+const keptPage = 'private, max-age=43200';
 /** So many wrong codes from one address within a minute, then it has to wait. */
 const mostWrong = 20;
 /** And so many from all addresses together: then only phones that have shown a right code are heard. */
@@ -94,7 +96,10 @@ function pass(request: IncomingMessage, response: ServerResponse, behind: Runnin
       headers: { ...headers, host: `127.0.0.1:${behind.port}` },
     },
     (answer) => {
-      response.writeHead(answer.statusCode ?? 502, answer.headers);
+      // on plain http a browser keeps a page for when it is out of reach by this header alone
+      const isPage = answer.statusCode === 200 && /^\/walk(\/|$|\?)/.test(path);
+      const headers = { ...answer.headers, ...(isPage && { 'cache-control': keptPage }) };
+      response.writeHead(answer.statusCode ?? 502, headers);
       answer.pipe(response);
     },
   );

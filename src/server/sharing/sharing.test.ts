@@ -327,6 +327,10 @@ describe('what the local network reaches', () => {
       headers: { 'x-origin': 'none' },
     });
     expect(await get('/')).toMatchObject({ status: 302, headers: { location: '/walk' } });
+    // out of reach the page opens again; its data are asked for anew
+    const kept = (path: string) => get(path).then((answer) => answer.headers['cache-control']);
+    expect(await kept(`/walk/${code}`)).toBe('private, max-age=43200');
+    expect(await kept(`/api/walk/${code}`)).toBeUndefined();
   });
 
   test.each([
