@@ -1,15 +1,20 @@
 /**
- * The speed test beside a measuring tool, over an emulated link: `npx tsx bench/link.ts [quick]`. iperf3 (four streams)
+ * The speed test beside measuring tools, over an emulated link: `npx tsx bench/link.ts [quick] [rates] [load] [silences]`. iperf3 (four streams)
  * and ping by turns with the page's own test in Chromium, on two hosts of their own. Says why where it can't be done.
  */
 import { spawn, spawnSync } from 'node:child_process';
 import { chmodSync, mkdtempSync, rmSync, writeFileSync } from 'node:fs';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
-import { chromium } from '@playwright/test';
+import { chromium, type Page } from '@playwright/test';
+import type { SpeedFigures } from '@/features/walk/speedTest';
 import { buildSync } from 'esbuild';
 import { chromiumLaunch } from '../bin/chromium';
 import { type Conditions, makeTestLink, serverAddress, type TestLink } from './link/network';
+
+/** Parts asked for by name; all where none is. */
+const parts = ['rates', 'load', 'silences'];
+const isAsked = (part: string) => process.argv.includes(part) || !parts.some((p) => process.argv.includes(p));
 
 const median = (v: number[]) => [...v].sort((a, b) => a - b)[Math.floor(v.length / 2)] ?? NaN;
 const lines = [
@@ -53,6 +58,65 @@ function ping(link: TestLink): number {
   return Number(/= [\d.]+\/([\d.]+)\//.exec(stdout)?.[1]);
 }
 
+/** Mean delay by ping while iperf3 fills one direction, ms. */
+async function loadedPing(link: TestLink, way: 'down' | 'up'): Promise<number> {
+  const flags = ['-c', serverAddress, '-P', '4', '-t', '6', ...(way === 'down' ? ['-R'] : [])];
+  const [command, args] = link.on('phone', ['iperf3', ...flags]);
+  const load = spawn(command, args, { stdio: 'ignore' });
+  await new Promise((done) => setTimeout(done, 1500));
+  const ms = ping(link);
+  await new Promise((done) => load.once('exit', done));
+  return ms;
+}
+
+/** Delay under load in each direction, ours beside ping's; a deep queue, as in many a home. */
+async function delaysUnderLoad(link: TestLink, ours: () => Promise<SpeedFigures>): Promise<object[]> {
+  const rows: object[] = [];
+  for (const [downMbps, upMbps] of lines.slice(1)) {
+    await link.set({ downMbps, upMbps, delayMs: 10, queueMs: 600 });
+    const own = [await ours(), await ours(), await ours()];
+    const of = (key: 'loadedMs' | 'loadedUpMs') => median(own.map((r) => r[key] ?? NaN));
+    rows.push({
+      link: `${downMbps}/${upMbps}, 10 ms, queue 600 ms`,
+      down: of('loadedMs').toFixed(0),
+      'ping, down full': (await loadedPing(link, 'down')).toFixed(0),
+      up: of('loadedUpMs').toFixed(0),
+      'ping, up full': (await loadedPing(link, 'up')).toFixed(0),
+    });
+  }
+  return rows;
+}
+
+/** How many silences of 1.2 s are told, in each part of a test; and how many tests without one tell one. */
+async function dropOuts(
+  link: TestLink,
+  page: Page,
+  ours: () => Promise<SpeedFigures>,
+  of: number,
+): Promise<object[]> {
+  await link.set({ downMbps: 94, upMbps: 20, delayMs: 10 });
+  const rows: object[] = [];
+  for (const step of ['latency', 'down', 'up', null] as const) {
+    let told = 0;
+    for (let i = 0; i < of; i++) {
+      await page.evaluate(() => (document.title = ''));
+      const run = ours();
+      if (step) {
+        await page.waitForFunction((name) => document.title === name, step, { polling: 10 });
+        // anywhere in the first second of it; the idle step is short
+        await new Promise((done) => setTimeout(done, Math.random() * (step === 'latency' ? 100 : 1000)));
+        await link.silent(1200);
+      }
+      const figures = await run;
+      if (process.env.DETAIL) console.log(step, JSON.stringify(figures));
+      const { remarks } = figures;
+      if (remarks.includes('dropped-out')) told++;
+    }
+    rows.push({ silence: step ?? 'none', tests: of, told });
+  }
+  return rows;
+}
+
 async function main(quick: boolean) {
   const link = await makeTestLink();
   const folder = mkdtempSync(join(tmpdir(), 'nestle-link-'));
@@ -90,7 +154,7 @@ async function main(quick: boolean) {
     let ticket = 0;
     const ours = () => page.evaluate((name) => window.runTest(name), `t${ticket++}`);
     const rows: object[] = [];
-    for (const [downMbps, upMbps] of lines)
+    for (const [downMbps, upMbps] of isAsked('rates') ? lines : [])
       for (const way of ways) {
         const conditions: Conditions = { downMbps, upMbps, ...way };
         await link.set(conditions);
@@ -133,7 +197,9 @@ async function main(quick: boolean) {
         console.log(Object.values(row).join(' | '));
         if (process.env.DETAIL) console.log(all.map((a) => a.text).join('\n'));
       }
-    console.table(rows);
+    if (rows.length) console.table(rows);
+    if (isAsked('load')) console.table(await delaysUnderLoad(link, ours));
+    if (isAsked('silences')) console.table(await dropOuts(link, page, ours, quick ? 5 : 20));
   } finally {
     await browser.close();
     running.forEach((child) => child.kill());
@@ -142,7 +208,7 @@ async function main(quick: boolean) {
   }
 }
 
-main(process.argv[2] === 'quick').catch((error: unknown) => {
+main(process.argv.includes('quick')).catch((error: unknown) => {
   console.error(`The link can't be made here: ${error instanceof Error ? error.message : String(error)}`);
   process.exitCode = 1;
 });

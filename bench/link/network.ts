@@ -57,11 +57,12 @@ export async function makeTestLink(): Promise<TestLink> {
     const running = spawn(program, ['nestle-a', 'nestle-b'], { stdio: ['pipe', 'pipe', 'inherit'] });
     emulator = running;
     const answers = createInterface({ input: running.stdout });
-    const said = () =>
-      new Promise<void>((resolve, reject) => {
-        running.once('exit', (code) => reject(new Error(`the emulator ended with ${code}`)));
-        answers.once('line', () => resolve());
-      });
+    const ended = new Promise<never>((_, reject) =>
+      running.once('exit', (code) => reject(new Error(`the emulator ended with ${code}`))),
+    );
+    // who waits for an answer hears of it; at the end nobody does
+    ended.catch(() => undefined);
+    const said = () => Promise.race([ended, new Promise<void>((done) => answers.once('line', () => done()))]);
     await said();
     for (const [ns, device, address] of [
       [hosts.server, 'nestle-a', serverAddress],

@@ -49,11 +49,10 @@ describe('figures of a speed test', () => {
     expect(() => throughput(even, 1000, 1000)).toThrow(RangeError);
   });
 
-  test('delays: median of what came, mean change, and how much longer the longest took', () => {
-    expect(delays([10, 14, null, 12], 1000)).toEqual({ medianMs: 12, jitterMs: 3, longestMs: 988 });
-    expect(delays([10, 900, 12], 1000)).toMatchObject({ medianMs: 12, longestMs: 888 });
-    expect(delays([null, null], 1000)).toEqual({ medianMs: null, jitterMs: null, longestMs: 1000 });
-    expect(() => delays([], 1000)).toThrow(RangeError);
+  test('delays: median of what came, and mean change', () => {
+    expect(delays([10, 14, null, 12])).toEqual({ medianMs: 12, jitterMs: 3 });
+    expect(delays([17])).toEqual({ medianMs: 17, jitterMs: null });
+    expect(delays([null, null])).toEqual({ medianMs: null, jitterMs: null });
   });
 });
 

@@ -92,24 +92,15 @@ export interface Delays {
   medianMs: number | null;
   /** Mean change from one answer to the next, ms (as RFC 3550, without its smoothing). */
   jitterMs: number | null;
-  /** The longest that an answer took beyond the median; what never came counts with what it was waited for. */
-  longestMs: number;
 }
 
-/**
- * Delays of small requests one after the other. Throws when there is none.
- * @param answers ms; null = no answer within `waitedMs`.
- */
-export function delays(answers: readonly (number | null)[], waitedMs: number): Delays {
-  if (answers.length === 0) throw new RangeError('answers: at least one request');
+/** Delays of small requests one after the other, ms; null = no answer. */
+export function delays(answers: readonly (number | null)[]): Delays {
   const came = answers.filter((a): a is number => a !== null);
   const changes = came.slice(1).map((v, i) => Math.abs(v - (came[i] ?? v)));
-  const medianMs = median(came);
-  const longest = Math.max(...answers.map((a) => a ?? waitedMs));
   return {
-    medianMs,
+    medianMs: median(came),
     jitterMs: changes.length ? changes.reduce((a, b) => a + b, 0) / changes.length : null,
-    longestMs: Math.max(0, longest - (medianMs ?? 0)),
   };
 }
 

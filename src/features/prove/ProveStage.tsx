@@ -21,7 +21,7 @@ import { LinkLoads } from './LinkLoads';
 import { ProveChart } from './ProveChart';
 import { RetestList } from './RetestList';
 import { RoamWalks } from './RoamWalks';
-import { SameWay, SeenLimit } from './SpotEvidence';
+import { RunFindings, SameWay, SeenLimit } from './SpotEvidence';
 import { verdictReason } from './verdictReason';
 
 /** Before and after, spot by spot, with a verdict that stands up. */
@@ -156,6 +156,7 @@ function ProveInspector() {
         <p className="mt-1 text-muted">{verdictReason(proof)}</p>
         <SameWay proof={proof} />
         <SeenLimit proof={proof} prediction={prediction} />
+        <RunFindings proof={proof} />
         {wantsMore.has(proof.verdict) && <NextSteps spotId={spot.id} />}
         <PartHead right="Mbps, ms, dBm">Before</PartHead>
         <RunTable spot={spot} phase="before" proof={proof} removable={false} />

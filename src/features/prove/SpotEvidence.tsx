@@ -3,6 +3,8 @@
 import type { Prediction } from '@/core/network/predict';
 import { rateText } from '@/core/network/rateText';
 import { differenceEffect, kindWords } from '@/core/proof/sameConditions';
+import { find } from '@/core/job/job';
+import { runFindings } from '@/core/proof/runFindings';
 import { seenLimit } from '@/core/proof/seenLimit';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { PartHead } from '@/ui/primitives';
@@ -45,6 +47,27 @@ export function SeenLimit({ proof, prediction }: { proof: SpotProof; prediction:
     <section aria-label="What limited the test">
       <PartHead>What limited the test</PartHead>
       <p data-testid="seen-limit">{seen.words}</p>
+    </section>
+  );
+}
+
+/** What the runs show beside their rates, with what most likely mends it. */
+export function RunFindings({ proof }: { proof: SpotProof }) {
+  const job = useJob((s) => s.job);
+  const spot = find(job, 'spot', proof.spotId);
+  const found = spot ? runFindings(job, spot, 'after') : [];
+  if (found.length === 0) return null;
+  return (
+    <section aria-label="Seen in the runs">
+      <PartHead>Seen in the runs</PartHead>
+      <ul data-testid="run-findings">
+        {found.map((f) => (
+          <li key={f.what} className="border-b border-rule py-1.5">
+            <p className="font-semibold">{f.words}</p>
+            <p className="text-muted">{f.remedy}</p>
+          </li>
+        ))}
+      </ul>
     </section>
   );
 }

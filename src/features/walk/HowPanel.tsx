@@ -146,9 +146,10 @@ export function HowPanel({ store }: { store: WalkStore }) {
       )}
       <p className="py-2 text-[12.5px] text-muted">
         The test runs between this browser and the machine that runs Nestle, wired to the main unit: it
-        measures the house network, not the street. One phone tests at a time; others wait their turn.
+        measures the house network, not the street. One phone tests at a time; others wait their turn. A page
+        can’t see lost packets: it tells silences and late answers.
         {!window.isSecureContext &&
-          ' On this network the page can’t be opened anew while out of reach: leave it open during the walk. What is measured is kept on the phone.'}
+          ' Opened once, the page opens again out of reach for half a day. What is measured is kept on the phone.'}
       </p>
     </details>
   );

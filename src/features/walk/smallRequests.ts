@@ -14,14 +14,13 @@ const mostAtOnce = 2;
 let asked = 0;
 
 /** From the request on its way to the first byte of the answer, ms, where the browser tells; else all that passed. */
-function tookMs(address: string, startMs: number): number {
+function tookMs(address: string, allMs: number): number {
   const entry = performance.getEntriesByName(address).at(-1) as
     Partial<PerformanceResourceTiming> | undefined;
   performance.clearResourceTimings();
-  const all = performance.now() - startMs;
   const { requestStart = 0, responseStart = 0 } = entry ?? {};
   const ms = responseStart - requestStart;
-  return requestStart > 0 && ms > 0 && ms <= all ? ms : all;
+  return requestStart > 0 && ms > 0 && ms <= allMs ? ms : allMs;
 }
 
 /** One small request, ms; null when it stays unanswered. @throws AbortError when the whole test is stopped. */
@@ -39,24 +38,32 @@ export async function smallRequest(
     });
     // the browser tells its times once the whole answer is there
     await response.arrayBuffer();
-    return response.ok ? tookMs(address, start) : null;
+    const allMs = performance.now() - start;
+    return { ms: response.ok ? tookMs(address, allMs) : null, allMs };
   } catch {
     stopped.throwIfAborted();
-    return null;
+    return { ms: null, allMs: performance.now() - start };
   }
 }
 
 /**
  * Small requests at even times until data stops flowing; those under way then are waited for, since a full queue answers
- * late. @returns how long each took that was answered, ms.
+ * late. @param warmUpMs the queues are still filling for so long: what is sent then does not count.
+ * @returns how long each took that was answered, ms.
  */
-export async function pingWhile(url: Url, ended: AbortSignal, stopped: AbortSignal): Promise<number[]> {
+export async function pingWhile(
+  url: Url,
+  warmUpMs: number,
+  ended: AbortSignal,
+  stopped: AbortSignal,
+): Promise<number[]> {
+  const start = performance.now();
   const took: number[] = [];
   const underWay = new Set<Promise<void>>();
   while (!ended.aborted && !stopped.aborted) {
-    if (underWay.size < mostAtOnce) {
+    if (underWay.size < mostAtOnce && performance.now() - start >= warmUpMs) {
       const one: Promise<void> = smallRequest(url, loadedAnswerMs, stopped).then(
-        (ms) => {
+        ({ ms }) => {
           if (ms !== null) took.push(ms);
           underWay.delete(one);
         },

@@ -129,7 +129,7 @@ export async function speedTest(
     tell();
     const up = await flowUp(run);
     if (down.mbps === null || up.mbps === null) throw new BrokenOffError(step);
-    const silenceMs = Math.max(quiet.longestMs, down.silenceMs, up.silenceMs);
+    const silenceMs = Math.max(quiet.silenceMs, down.silenceMs, up.silenceMs);
     return {
       downMbps: down.mbps,
       upMbps: up.mbps,
@@ -191,19 +191,27 @@ const idleAnswerMs = 4000;
 /** What the phone before left in the queues of the line is waited out, at most this long, ms. */
 const settleMs = 2500;
 
-/** Delays while nothing else is under way. The line is let come to rest first: two answers alike, but for a quarter. */
+/**
+ * Delays while nothing else is under way. The line is let come to rest first, until two answers are alike but for a
+ * quarter. Silences count from the first request on, with what opening a connection takes.
+ */
 async function idle({ url, options, stopped }: Run) {
   const start = performance.now();
-  let last: number | null = null;
-  for (let i = 0; performance.now() - start < settleMs; i++) {
-    const ms: number | null = await smallRequest(url, idleAnswerMs, stopped);
+  const all: number[] = [];
+  const one = async () => {
+    const { ms, allMs } = await smallRequest(url, idleAnswerMs, stopped);
+    all.push(allMs);
+    return ms;
+  };
+  for (let last: number | null = null; performance.now() - start < settleMs;) {
+    const ms: number | null = await one();
     const isAlike = ms !== null && last !== null && Math.abs(ms - last) <= Math.max(2, last / 4);
-    if (i >= 2 && isAlike) break;
+    if (all.length > 2 && isAlike) break;
     last = ms;
   }
   const answers: (number | null)[] = [];
-  for (let i = 0; i < options.pings; i++) answers.push(await smallRequest(url, idleAnswerMs, stopped));
-  return delays(answers, idleAnswerMs);
+  for (let i = 0; i < options.pings; i++) answers.push(await one());
+  return { ...delays(answers), silenceMs: Math.max(...all) };
 }
 
 /** A response of a flow that is not data: the turn is over, as after a silence, or the server is in trouble. */
@@ -266,7 +274,7 @@ async function flowDown(run: Run): Promise<Flow> {
       arrivals.push({ atMs: performance.now() - start, bytes: part.value.byteLength });
   };
   const flows = Promise.all(Array.from({ length: options.streams }, (_, n) => stream(n)));
-  const pings = pingWhile(url, end.signal, stopped);
+  const pings = pingWhile(url, options.warmUpMs, end.signal, stopped);
   try {
     const known = () => ({ arrivals, untilMs: performance.now() - start });
     const endMs = await untilSure(run, start, known, onlyFailure(flows));
@@ -323,7 +331,7 @@ async function flowUp(run: Run): Promise<Flow> {
     refuse(await fetch(url('up', { n: String(n) }), { method: 'POST', body: payload, signal }));
   };
   const flows = Promise.all(Array.from({ length: Math.max(1, options.streams - 1) }, (_, n) => stream(n)));
-  const pings = pingWhile(url, end.signal, stopped);
+  const pings = pingWhile(url, options.warmUpMs, end.signal, stopped);
   const looks = (async () => {
     while (!end.signal.aborted) {
       await wait(countMs);
