@@ -23,12 +23,15 @@ function tookMs(address: string, allMs: number): number {
   return requestStart > 0 && ms > 0 && ms <= allMs ? ms : allMs;
 }
 
-/** One small request, ms; null when it stays unanswered. @throws AbortError when the whole test is stopped. */
-export async function smallRequest(
-  url: Url,
-  longestMs: number,
-  stopped: AbortSignal,
-): Promise<number | null> {
+export interface Answer {
+  /** From the request to the answer, ms; null when it stayed away. */
+  ms: number | null;
+  /** All that passed, with opening a connection: a silence may fall on that. */
+  allMs: number;
+}
+
+/** One small request. @throws AbortError when the whole test is stopped. */
+export async function smallRequest(url: Url, longestMs: number, stopped: AbortSignal): Promise<Answer> {
   const address = new URL(url('ping', { k: String(asked++) }), globalThis.location?.href).href;
   const start = performance.now();
   try {
