@@ -35,8 +35,9 @@ self.addEventListener('fetch', (event) => {
     );
   else if (event.request.mode === 'navigate' && isPage(url))
     event.respondWith(
-      fetch(event.request)
-        .then((r) => keep(event.request, r))
+      // the page may lie in the browser's own cache for half a day: asked for anew while there is a link
+      fetch(url.href, { cache: 'no-cache' })
+        .then((r) => keep(url.href, r))
         .catch(async () => (await caches.match(url.href)) ?? Response.error()),
     );
 });

@@ -10,6 +10,8 @@ test('readings teach what walls cost here; predictions follow only when asked to
   const summary = page.getByTestId('stage-summary');
   await expect(summary).not.toContainText('follow the readings');
   const ledger = page.getByRole('region', { name: 'Ledger' });
+  // with its predictions, which come a moment later
+  await expect(ledger).toContainText('plan speed');
   const before = await ledger.textContent();
   await panel.getByRole('checkbox', { name: 'Predictions follow it' }).check();
   await expect(summary).toContainText('predictions follow the readings');

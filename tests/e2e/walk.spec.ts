@@ -61,9 +61,10 @@ test('out of reach: the page opens, runs are kept, and sent once when back', asy
   await expect
     .poll(() => phone.evaluate(async () => (await navigator.serviceWorker.ready).active?.state))
     .toBe('activated');
-  await expect
-    .poll(() => phone.evaluate(async () => (await (await caches.open('walk-1')).keys()).length))
-    .toBeGreaterThan(5);
+  const kept = () =>
+    phone.evaluate(async () => (await (await caches.open('walk-1')).keys()).map((r) => r.url));
+  await expect.poll(async () => (await kept()).length).toBeGreaterThan(5);
+  await expect.poll(kept).toContain(phone.url().replace(/#.*/, ''));
   await phone.context().setOffline(true);
   await phone.reload();
   await expect(phone.getByTestId('walk-state')).toContainText('Out of reach');
