@@ -21,6 +21,9 @@ const fills: Record<ChainStep['kind'], string> = {
   device: colour.head3,
 };
 
+/** A detail of more letters reaches the mark of the limit, which then stands under it. */
+const longDetail = 20;
+
 /** The way from the street to the device as a pipe: as wide as each step allows, the narrowest marked and named. */
 export function Chain({
   steps,
@@ -103,7 +106,7 @@ export function Chain({
               {rateText(step.mbps)}
             </text>
             {step.isLimit && (
-              <g transform={`translate(${width - 55} ${y + 18})`}>
+              <g transform={`translate(${width - 55} ${y + (step.detail.length > longDetail ? 33 : 18)})`}>
                 <rect width={55} height={15} rx={2} fill={colour.ink} />
                 <text
                   x={27.5}
