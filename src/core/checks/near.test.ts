@@ -22,7 +22,7 @@ const box = (over: Partial<Obstacle> = {}): Obstacle =>
     lossDb: { '2.4': 5, '5': 8, '6': 9 },
     disturbs: 'none',
     ...over,
-  } as Parameters<typeof makeRecord>[0] & { type: 'obstacle' });
+  });
 
 describe('how far a unit is from an obstacle', () => {
   test.each([

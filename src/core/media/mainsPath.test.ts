@@ -1,7 +1,7 @@
 import { field } from '@/testing/testScenes';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
-import { makeRecord, type RecordInput } from '../job/make';
+import { makeRecord } from '../job/make';
 import type { AnyRecord, ServicePoint } from '../job/records';
 import { mainsPath } from './mainsPath';
 import { powerline } from './powerline';
@@ -20,7 +20,7 @@ const point = (id: string, xM: number, yM: number, over: Partial<ServicePoint> =
     circuit: 'G1',
     note: '',
     ...over,
-  } as RecordInput & { type: 'service' });
+  });
 const board = (id: string, xM: number, yM: number, over: Partial<ServicePoint> = {}) =>
   point(id, xM, yM, { kind: 'board', circuit: '', ...over });
 const shed: AnyRecord[] = [

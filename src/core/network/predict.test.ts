@@ -3,7 +3,7 @@ import { A, activity, air, bare, B, C, cable, M, products, scene, withLinks } fr
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import type { AnyRecord, Device, Product } from '../job/records';
+import type { AnyRecord, Product } from '../job/records';
 import { goodput } from '../wifi/radioLink';
 import { networkOf } from './backhaul';
 import { predictFixed, radioOfDevice } from './fixedDevices';
@@ -92,7 +92,7 @@ describe('the limit', () => {
   });
 
   test('a test device that shows no more', () => {
-    expect(limit(put(alone, { ...phone, capMbps: 95 } as Device))).toMatchObject({
+    expect(limit(put(alone, { ...phone, capMbps: 95 }))).toMatchObject({
       limitedBy: 'device',
       limitText: 'Phone: most it can show',
       downMbps: 95,

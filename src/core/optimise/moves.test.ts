@@ -2,7 +2,7 @@
 import { activity, bare, M, scene } from '@/testing/fourUnits';
 import { applyEdit } from '../job/edits';
 import { get, type Job } from '../job/job';
-import type { AnyRecord, Spot } from '../job/records';
+import type { AnyRecord } from '../job/records';
 import { nextSteps } from './nextSteps';
 
 /** M alone in the middle of the field, and one spot that asks for so much. */
@@ -63,7 +63,7 @@ test('a unit stays in a room of its storey', () => {
     ],
   };
   const job = asking(420, 15, 0, narrow, spotRoom, {
-    ...(get(bare, 'spot', 'spot-m') as Spot),
+    ...get(bare, 'spot', 'spot-m'),
     roomId: 'east',
     xM: 15,
     yM: 0,
