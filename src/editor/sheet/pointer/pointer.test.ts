@@ -3,6 +3,7 @@ import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, type Edit } from '@/core/job/edits';
 import { get, type Job, jobFromRecords } from '@/core/job/job';
 import type { AnyRecord, Point } from '@/core/job/records';
+import { placeUnit } from '@/core/design/placeUnit';
 import type { JobState } from '@/client/store/jobStore';
 import { toolChoice } from '@/testing/toolChoice';
 import { takeUp } from './drags';
@@ -95,6 +96,29 @@ describe('tools of one click', () => {
     const { edits, hand } = windowOn(house, { tool: 'opening' });
     tools.opening.down(hand([3, 6], null));
     expect(edits).toEqual([]);
+  });
+
+  test('a unit placed before the worker knows the last one is asked for again, not dropped', async () => {
+    // the worker answers twice for the house without C, then for the one that has it
+    const known: Job[] = [];
+    const compute = {
+      placeUnit: (kitId: string, at: { storeyId: string; xM: number; yM: number }) => {
+        const job = known.length++ < 2 ? house : store.getState().job;
+        return Promise.resolve(placeUnit(job, get(house, 'kit', kitId), at));
+      },
+    };
+    const first = placeUnit(house, get(house, 'kit', 'kit-switch-8'), { storeyId: 'ground', xM: 9, yM: 2 });
+    const made = windowOn(applyEdit(house, first.edit).job, {
+      tool: 'unit',
+      kitId: 'kit-access-point',
+      compute: compute as unknown as JobState['compute'],
+    });
+    const { store, edits, hand } = made;
+    tools.unit.down(hand([3, 6]));
+    for (let i = 0; i < 100 && edits.length === 0; i++) await new Promise((done) => setTimeout(done, 20));
+    expect(edits).toHaveLength(1);
+    expect(store.getState().job.units.map((u) => u.letter)).toEqual(expect.arrayContaining(['C', 'D']));
+    expect(known).toHaveLength(3);
   });
 
   test('a unit without a product chosen is not placed, and the tool is put away', () => {

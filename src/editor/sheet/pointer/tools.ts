@@ -83,14 +83,23 @@ const stays = ({ shown, show }: Hand, from: Point, to: Point) => {
     show({ ghost: { ...shown.ghost, a: from, b: to, done: true } });
 };
 
-/** The worker finds the new unit's best link; the edit is made when it answers. */
+/** The worker hears of an edit a moment later; it is asked again so often, and after so long, ms. */
+const mostTries = 50;
+const againMs = 100;
+
+/** The worker finds the new unit's best link; the edit is made when it answers for the job as it is now. */
 async function placeUnit(store: JobStore, kitId: Id, [xM, yM]: Point): Promise<void> {
   const { compute, storeyId } = store.getState();
   if (!compute) return;
   try {
-    const placed = await compute.placeUnit(kitId, { storeyId, xM, yM });
-    if (store.getState().job.byId.has(placed.unit.id)) toast('The plan had just changed: place it again.');
-    else apply(store, { ok: true, edit: placed.edit, select: placed.unit.id });
+    for (let tries = 0; tries < mostTries; tries++) {
+      const placed = await compute.placeUnit(kitId, { storeyId, xM, yM });
+      // its id is taken: the worker does not know the last unit yet
+      if (!store.getState().job.byId.has(placed.unit.id))
+        return apply(store, { ok: true, edit: placed.edit, select: placed.unit.id });
+      await new Promise((done) => setTimeout(done, againMs));
+    }
+    toast('The plan had just changed: place it again.');
   } catch (error) {
     toast.error(messageOf(error));
   }
