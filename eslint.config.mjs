@@ -9,7 +9,7 @@ export default tseslint.config(
   {
     files: ['**/*.{ts,tsx}'],
     extends: [...tseslint.configs.recommendedTypeCheckedOnly, jsxA11y.flatConfigs.recommended],
-    languageOptions: { parserOptions: { projectService: true, tsconfigRootDir: import.meta.dirname } },
+    languageOptions: { parserOptions: { project: './tsconfig.json', tsconfigRootDir: import.meta.dirname } },
     plugins: { 'react-hooks': reactHooks, '@next/next': next },
     rules: {
       ...next.configs.recommended.rules,

@@ -138,6 +138,8 @@ function veryLarge(job: Job, photos: readonly string[]): Job {
     doneAt: now,
     skipped: null,
     windowAt: null,
+    ticks: [],
+    shown: null,
     by: 'bench',
     note: '',
     photos: photos.slice(i * 12, i * 12 + 12),

@@ -9,7 +9,7 @@ import Database from 'better-sqlite3';
 import { get } from '@/core/job/job';
 import { aPhoneRun } from '@/server/sharing/aPhoneRun';
 import { jobServer } from '@/client/store/jobServer';
-import { type Courier, type CourierPorts, makeCourier } from '@/client/store/courier';
+import { Courier, type CourierPorts } from '@/client/store/courier';
 import type { Outbox } from '@/core/sync/sync';
 import { makeApp } from '../bin/app';
 
@@ -117,7 +117,7 @@ export async function killFigures(kills: number): Promise<object> {
   async function work(name: string, spots: string[]): Promise<Courier> {
     let initial = { job, ...rest };
     for (;;) {
-      const courier = makeCourier(
+      const courier = new Courier(
         jobId,
         initial,
         ports(name),

@@ -5,10 +5,11 @@ import { networkOf } from '@/core/network/backhaul';
 import { cheapestAtOnce, loadOfChoice } from '@/core/optimise/atOnce';
 import { bruteForceCost, everyChoice } from '@/testing/bruteForce';
 import { anyDb, cheapestOf, costOf } from '@/core/optimise/choice';
-import { type PlanningInstance, planningInstance, keptOf } from '@/core/optimise/candidateOptions';
-import { withoutDominated } from '@/core/optimise/programme';
+import { planningInstance, keptOf } from '@/core/optimise/candidateOptions';
+import type { PlanningInstance } from '@/core/optimise/planningInstance';
 
-import { propose, servable } from '@/core/optimise/propose';
+import { propose } from '@/core/optimise/propose';
+import { servable } from '@/core/optimise/subsets';
 import { randomInstance } from '@/testing/randomInstance';
 import { randomHouse } from '@/testing/randomHouse';
 import { buildScene } from '@/core/propagation/scene';
@@ -47,7 +48,7 @@ export async function againstBruteForce(job: Job): Promise<object[]> {
   const network = networkOf(base, scene, 'planned');
   const wish = { budgetEur: null, leastHeadroomDb: anyDb };
   const isSame = async (instance: PlanningInstance): Promise<boolean> => {
-    const found = await cheapestOf(instance, withoutDominated(instance), solve, wish, 10);
+    const found = await cheapestOf(instance, solve, wish, 10);
     if (found === 'late') return false;
     const [cost, brute] = [found ? costOf(found) : Infinity, bruteForceCost(instance, null, anyDb)];
     return cost === brute || Math.abs(cost - brute) < 0.01;

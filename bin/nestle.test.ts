@@ -162,6 +162,32 @@ test('plan: proposals with their proof; an option that is none is a mistake', ()
   expect(nestle(['plan', file, '--fast']).code).toBe(2);
 });
 
+test('evaluate: a plan, and one line for each edit of it; a line that is none says why', () => {
+  const file = 'demo/quay-house.nestle.json';
+  const whole = JSON.parse(nestle(['evaluate', file]).out);
+  expect(whole.needs.filter((n: { kind: string }) => n.kind === 'spot')).toHaveLength(14);
+  expect(whole.needs.some((n: { kind: string }) => n.kind === 'device')).toBe(true);
+  const edits = join(folder, 'edits.jsonl');
+  const remove = ['unit-b', 'link-unit-b'];
+  const lines = [
+    { label: 'nothing', put: [], remove: [] },
+    { label: 'without B', put: [], remove },
+    { label: 'who?', put: [], remove: ['unit-z'] },
+  ].map((edit) => JSON.stringify(edit));
+  writeFileSync(edits, [...lines, 'no json', ''].join('\n'));
+  const { code, out } = nestle(['evaluate', file, '--edits', edits]);
+  expect(code).toBe(0);
+  const answers = out
+    .trim()
+    .split('\n')
+    .map((line) => JSON.parse(line));
+  expect(answers[0]).toEqual(whole);
+  expect(answers[1]).toMatchObject({ costEur: 0, partsEur: 0 });
+  expect(answers[2].error.message).toContain('unit-z');
+  expect(answers[3].error.message).toContain('no JSON');
+  expect(answers).toHaveLength(4);
+});
+
 test('runbook: steps with times as JSON and as a list; two pairs of hands are quicker', () => {
   const file = 'demo/quay-house.nestle.json';
   const read = (...more: string[]) => JSON.parse(nestle(['runbook', file, ...more]).out);
@@ -174,7 +200,7 @@ test('runbook: steps with times as JSON and as a list; two pairs of hands are qu
   const list = nestle(['runbook', file, '--markdown']);
   expect(list.out).toMatch(/^# Runbook: Quay House/);
   expect(list.out.match(/^- \[ \]/gm)).toHaveLength(one.steps.length);
-  expect(list.out).toContain('Go on only when: Is B’s light blue?');
+  expect(list.out).toContain('Go on only when: Does B show a steady light?');
   const rehearsed = read('--rehearse');
   expect(rehearsed).toMatchObject({ simulated: true, allJoined: true });
   expect(nestle(['runbook', file, '--people', '3'])).toMatchObject({ code: 2, out: '' });

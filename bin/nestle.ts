@@ -10,9 +10,11 @@ const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
   ['check', () => import('./commands/check').then((m) => m.check)],
   ['links', () => import('./commands/links').then((m) => m.links)],
   ['plan', () => import('./commands/plan').then((m) => m.plan)],
+  ['evaluate', () => import('./commands/evaluate').then((m) => m.evaluate)],
   ['runbook', () => import('./commands/runbook').then((m) => m.runbook)],
   ['calc', () => import('./commands/calc').then((m) => m.calc)],
   ['drawing', () => import('./commands/drawing').then((m) => m.drawing)],
+  ['far-end', () => import('./commands/farEnd').then((m) => m.farEnd)],
   ['export', from((m) => m.exportCommand)],
   ['import', from((m) => m.importCommand)],
   ['backup', from((m) => m.backup)],
@@ -26,8 +28,10 @@ const help = `nestle COMMAND …
   check FILE           the snags of a plan, as JSON
   links FILE           all link options of each planned unit, as JSON
   plan FILE            proposals that meet every need, as JSON
+  evaluate FILE        what a plan costs, meets and breaks, as JSON; many edits of it too
   runbook FILE         the steps of a plan and when each begins, as JSON or Markdown
   calc NAME            one computation: JSON in, JSON out
+  far-end              answers speed tests from beyond the street
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database
   backup FILE.zip      everything into one file

@@ -38,8 +38,8 @@ try {
   await stage('survey');
   await page.locator('[data-id="ground-w-7"]').first().click();
   await picture('survey');
-  await page.getByRole('button', { name: 'Change make' }).click();
-  await picture('survey-make');
+  await page.getByRole('button', { name: 'Change construction' }).click();
+  await picture('survey-construction');
   await page.keyboard.press('Escape');
   await page.keyboard.press('Escape');
   await page.keyboard.press('PageUp');
@@ -94,6 +94,8 @@ try {
   const card = page.getByTestId('step-card');
   for (const key of ['modem', 'main']) {
     await page.locator(`[data-step="${key}"]`).click();
+    for (const caution of await card.getByRole('checkbox').all())
+      if (await caution.isEnabled()) await caution.check();
     await card.getByRole('button', { name: 'Begin', exact: true }).click();
     await card.getByRole('button', { name: 'Yes, go on' }).click();
   }

@@ -2,6 +2,7 @@
 import { spawn } from 'node:child_process';
 import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
+import { stripVTControlCharacters } from 'node:util';
 import { testShare } from './testShare.mjs';
 import { ensureChromium, ensureInstalled, root, run, toolScript } from './setup.mjs';
 
@@ -35,6 +36,19 @@ const report = (file) => {
   }
 };
 
+/** What each failed end-to-end test said. @param suites of the report, nested. */
+const failuresOf = (suites) =>
+  suites.flatMap(({ suites: inner = [], specs = [] }) => [
+    ...failuresOf(inner),
+    ...specs
+      .filter((spec) => !spec.ok)
+      .flatMap(({ title, tests }) =>
+        tests.flatMap((t) =>
+          t.results.flatMap((r) => r.errors.map((e) => `${title}\n${stripVTControlCharacters(e.message)}`)),
+        ),
+      ),
+  ]);
+
 const startedMs = performance.now();
 ensureInstalled();
 const installedMs = performance.now();
@@ -42,23 +56,19 @@ const chromiumReady = ensureChromium();
 rmSync(join(root, 'test-results'), { recursive: true, force: true });
 mkdirSync(join(root, 'test-results'), { recursive: true });
 
-// one core lints; the other does all that is quick, and the build
+const tsc = toolScript('typescript', 'tsc');
+const cruise = toolScript('dependency-cruiser', 'depcruise');
+// a core each: lint takes as long as all the rest
 const [, built] = await Promise.all([
-  check('lint', [toolScript('eslint'), '.', '--max-warnings', '0']),
   (async () => {
-    await check('format', [toolScript('prettier'), '--check', '--log-level', 'warn', '.']);
-    const tsc = toolScript('typescript', 'tsc');
+    await check('lint', [toolScript('eslint'), '.', '--max-warnings', '0']);
+    return check('format', [toolScript('prettier'), '--check', '--log-level', 'warn', '.']);
+  })(),
+  (async () => {
     await check('types', [tsc, '--noEmit']);
     await check('types of the core, without DOM or Node', [tsc, '--noEmit', '-p', 'src/core']);
-    const cruise = toolScript('dependency-cruiser', 'depcruise');
-    await check('dependency rule', [
-      cruise,
-      'src',
-      '--config',
-      '.dependency-cruiser.mjs',
-      '--output-type',
-      'err',
-    ]);
+    const rules = ['--config', '.dependency-cruiser.mjs', '--output-type', 'err'];
+    await check('dependency rule', [cruise, 'src', ...rules]);
     await check('nothing unused', [toolScript('knip'), '--no-progress']);
     return check('build', [join(root, 'bin/build.mjs')]);
   })(),
@@ -76,7 +86,10 @@ note('unit tests', unitOk, since, {
 if (built && chromiumReady) {
   since = performance.now();
   const e2eOk = tool('@playwright/test', ['test'], 'playwright');
-  const stats = report('test-results/e2e.json')?.stats;
+  const e2e = report('test-results/e2e.json');
+  const stats = e2e?.stats;
+  // said again at the end: the running list is long
+  for (const words of failuresOf(e2e?.suites ?? [])) console.error(words);
   note('end-to-end tests', e2eOk, since, {
     passed: (stats?.expected ?? 0) + (stats?.flaky ?? 0),
     failed: (stats?.unexpected ?? 0) + (stats?.skipped ?? 0) || (e2eOk ? 0 : 1),

@@ -54,7 +54,10 @@ export async function makeTestLink(): Promise<TestLink> {
     must('g++', ['-O2', '-o', program, join(import.meta.dirname, 'emulator.cpp')]);
     removeHosts();
     for (const ns of Object.values(hosts)) must('ip', ['netns', 'add', ns]);
-    const running = spawn(program, ['nestle-a', 'nestle-b'], { stdio: ['pipe', 'pipe', 'inherit'] });
+    // before all else: where a browser takes both processors the line itself would stall
+    const running = spawn('chrt', ['-f', '50', program, 'nestle-a', 'nestle-b'], {
+      stdio: ['pipe', 'pipe', 'inherit'],
+    });
     emulator = running;
     const answers = createInterface({ input: running.stdout });
     const ended = new Promise<never>((_, reject) =>

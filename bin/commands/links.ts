@@ -1,4 +1,5 @@
 import { withPosterior } from '@/core/calibration/posterior';
+import { mainUnit } from '@/core/install/houseSteps';
 import { backhaulOptions } from '@/core/network/backhaulOptions';
 import { buildScene } from '@/core/propagation/scene';
 import { type Command, parsed, print, readJob, word } from './command';
@@ -6,7 +7,7 @@ import { type Command, parsed, print, readJob, word } from './command';
 export const links: Command = {
   help: `nestle links FILE
 
-Reads a job file and writes JSON: for each planned unit that needs a link all link options, best first:
+Reads a job file and writes JSON: for each planned unit but the main one, fed or not, all link options, best first:
 medium, from, down, up, worst spot with certainty, cost, minutes, holes, cautions, whyNot.`,
   run(args) {
     const job = readJob(word(parsed(args, {}, ['FILE']).words, 0));
@@ -15,7 +16,7 @@ medium, from, down, up, worst spot with certainty, cost, minutes, holes, caution
     print({
       job: job.info.name,
       units: job.units
-        .filter((u) => u.planned && job.links.some((l) => l.unitId === u.id))
+        .filter((u) => u.planned && u.id !== mainUnit(job)?.id)
         .map((u) => ({
           unit: u.letter,
           name: u.name,

@@ -26,7 +26,8 @@ Reads a job file and writes JSON: proposals (least cost; everyone at once, where
 drilling; most headroom for the budget) with their units, places, links, cost, minutes, holes, needs met,
 worst headroom, whether each is proven best, in what share of 400 cases drawn from the spreads of walls,
 units and rooms all needs are met, and the one measurement that would tell most. What nothing can meet
-comes with what would help. --budget: parts at most; --seconds: for each solution, else 15; --front: what
+comes with what would help. bound: what no choice can cost less than; provenOver: what the proof covers;
+stoppedBy: what ended the search. --budget: parts at most; --seconds: for each solution at most, else 120; --front: what
 each level of headroom costs; --why: the result with one unit fewer.`,
   async run(args) {
     const { values, words } = parsed(
@@ -64,14 +65,21 @@ async function planOf(
 ): Promise<object> {
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   const [scene, solve] = [withPosterior(job, buildScene(job)), makeSolver()];
-  let run: PlanningRun | undefined;
-  const found = await propose(job, scene, solve, asked, undefined, (w) => (run = w));
+  const runs: PlanningRun[] = [];
+  const found = await propose(job, scene, solve, asked, undefined, (made) => runs.push(made));
+  const [run] = runs;
   const proposals = [];
   for (const proposal of found.proposals) {
-    const { options, worst, ...p } = proposal;
-    const { bySpot, ...holds } = robustnessOf(applyEdit(job, editOf(job, options, 'x').edit).job, scene);
+    const { options, worst, main, ...p } = proposal;
+    const own = runs.findLast((r) => r.proposals.includes(proposal));
+    const { bySpot, ...holds } = robustnessOf(
+      applyEdit(job, editOf(job, options, 'x', main?.edit).edit).job,
+      scene,
+    );
     proposals.push({
       ...p,
+      main: main && { product: main.product.name, partsEur: main.partsEur, minutes: main.minutes },
+      bound: p.proven ? p.costEur : p.gapEur === null ? null : p.costEur - p.gapEur,
       worst: worst && {
         spot: numbers.get(worst.spotId),
         headroomDb: worst.headroomDb,
@@ -81,7 +89,7 @@ async function planOf(
         ...holds,
         weakest: bySpot.slice(0, 3).map((s) => ({ spot: numbers.get(s.spotId), share: s.share })),
       },
-      ...(why && run && { whyNotFewer: (await whyNotFewer(run, proposal)).words }),
+      ...(why && own && { whyNotFewer: (await whyNotFewer(own, proposal)).words }),
     });
   }
   const stuck = found.candidates > 0 && (found.whyNot !== null || found.impossible.length > 0);
@@ -91,6 +99,13 @@ async function planOf(
     columns: found.options,
     whyNot: found.whyNot,
     notAtOnce: found.notAtOnce,
+    provenOver: {
+      places: found.candidates,
+      options: found.options,
+      hops: 1,
+      words: 'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves',
+    },
+    stoppedBy: found.proposals.every((p) => p.proven) ? 'proof' : 'limit of the search',
     proposals,
     ...(front &&
       run && {
@@ -101,6 +116,7 @@ async function planOf(
       }),
     impossible: found.impossible.map((i) => ({
       spot: numbers.get(i.spotId),
+      ...(numbers.has(i.spotId) ? {} : { device: i.spotId }),
       certainty: i.certainty,
       by: i.by,
     })),

@@ -79,7 +79,7 @@ export function drawing() {
     records,
     add,
     building: (b: Omit<Building, 'type'>) => add({ type: 'building', ...b }),
-    storey: (s: Omit<Storey, 'type'>) => add({ type: 'storey', ...s }),
+    storey: (s: Omit<Storey, 'type' | 'guessed'>) => add({ type: 'storey', guessed: false, ...s }),
     wall(storeyId: string, a: Point, b: Point, assemblyId: string, holes: Hole[] = []): Wall {
       const wall = add({
         type: 'wall',

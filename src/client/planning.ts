@@ -4,7 +4,7 @@
 import * as Comlink from 'comlink';
 import { useStore } from 'zustand';
 import { createStore } from 'zustand/vanilla';
-import type { Job } from '@/core/job/job';
+import { type Job, jobFromRecords } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import type { FrontPoint } from '@/core/optimise/front';
 import type { Proposal, ProposalKind } from '@/core/optimise/proposal';
@@ -12,15 +12,19 @@ import type { Proposals } from '@/core/optimise/propose';
 import type { Answer } from '@/core/optimise/questions';
 import type { WhatIf } from '@/core/optimise/whatIf';
 import type { Robust } from '@/core/optimise/robust';
+import { keepProposals, keptProposals } from '@/client/keptProposals';
 import { messageOf } from '@/client/store/api';
 import { startPlanning } from '@/workers/client';
 
 export interface Planning {
-  kind: 'idle' | 'working' | 'done' | 'failed';
+  /** kept: worked out before a reload, or as far as it was when stopped; questions need them worked out again. */
+  kind: 'idle' | 'working' | 'done' | 'kept' | 'failed';
   /** What is being done, or what went wrong. */
   said: string;
   proposals: readonly Proposal[];
   found: Proposals | null;
+  /** When they were worked out, ISO 8601. */
+  at: string | null;
   /** The job that they are for. */
   from: Job | null;
   taken: ProposalKind | null;
@@ -49,6 +53,7 @@ export const airKey = (kind: ProposalKind, placeId: Id) => `air ${kind} ${placeI
 const nothing = {
   proposals: [],
   found: null,
+  at: null,
   from: null,
   taken: null,
   shown: null,
@@ -58,8 +63,8 @@ const nothing = {
   relax: null,
 } as const;
 
-const makePlanning = () =>
-  createStore<Planning>()((set, get) => {
+const makePlanning = (jobId: Id) => {
+  const made = createStore<Planning>()((set, get) => {
     let worker: ReturnType<typeof startPlanning> | null = null;
     const isNow = (w: typeof worker) => w !== null && w === worker;
     const end = () => {
@@ -80,6 +85,11 @@ const makePlanning = () =>
         put({ words: `It stopped: ${messageOf(error)}`, instead: null });
       }
     };
+    const keep = (job: Job) => {
+      const { proposals, found, at } = get();
+      const records = [...job.byId.values()];
+      void keepProposals({ jobId, at: at ?? new Date().toISOString(), records, proposals, found });
+    };
     return {
       kind: 'idle',
       said: '',
@@ -89,7 +99,11 @@ const makePlanning = () =>
       set,
       stop() {
         end();
-        set({ kind: 'idle', said: '', ...nothing });
+        const { proposals, from } = get();
+        if (proposals.length === 0) return set({ kind: 'idle', said: '', ...nothing });
+        // what there is stays
+        set({ kind: 'kept', said: '', at: new Date().toISOString() });
+        if (from) keep(from);
       },
       async ask(job) {
         end();
@@ -107,7 +121,8 @@ const makePlanning = () =>
           });
           const found = await mine.api.plan([...job.byId.values()], {}, said, one);
           if (!isNow(mine)) return;
-          set({ kind: 'done', said: '', found, proposals: found.proposals });
+          set({ kind: 'done', said: '', found, proposals: found.proposals, at: new Date().toISOString() });
+          keep(job);
           for (const { kind } of found.proposals) {
             const robust = await mine.api.robust(kind);
             if (!isNow(mine)) return;
@@ -137,12 +152,19 @@ const makePlanning = () =>
       },
     };
   });
+  void keptProposals(jobId).then((had) => {
+    if (!had || made.getState().kind !== 'idle') return;
+    const { records, proposals, found, at } = had;
+    made.setState({ kind: 'kept', proposals, found, at, from: jobFromRecords(records) });
+  });
+  return made;
+};
 
 const kept = new Map<Id, ReturnType<typeof makePlanning>>();
 
 /** The planning of a job; made when first asked for. */
 export function planningOf(jobId: Id) {
-  const known = kept.get(jobId) ?? makePlanning();
+  const known = kept.get(jobId) ?? makePlanning(jobId);
   kept.set(jobId, known);
   return known;
 }

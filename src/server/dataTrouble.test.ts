@@ -203,6 +203,15 @@ describe('backups', () => {
       ['reading', 'loaded_up_ms'],
       ['reading', 'silence_ms'],
       ['reading', 'remarks'],
+      ['job', 'far_end_url'],
+      ['storey', 'guessed'],
+      ['service', 'guessed'],
+      ['kit', 'setup'],
+      ['room', 'named'],
+      ['step_run', 'ticks'],
+      ['step_run', 'shown'],
+      ['net_settings', 'line'],
+      ['net_settings', 'line_holder'],
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
     for (const index of ['edits_edit_id', 'edits_author', 'step_run_step_key'])
@@ -216,6 +225,9 @@ describe('backups', () => {
         .run(id, `twin-${n}`, note, JSON.stringify([photo.repeat(64)]), `2026-11-2${n}T10:00:00.000Z`);
     twin(1, 'wet', 'a');
     twin(2, 'dry', 'b');
+    old
+      .prepare(`UPDATE kit SET lights = ? WHERE job_id = ? AND id = 'kit-node'`)
+      .run('[{"colour":"dim","means":"no link"},{"colour":"odd","means":"of its own"}]', id);
     old.pragma('user_version = 9');
     old.close();
     const db = database();
@@ -223,6 +235,11 @@ describe('backups', () => {
     const [run, ...more] = loadJob(db, id).job.stepRuns;
     expect(more).toEqual([]);
     expect(run).toMatchObject({ id: 'twin-2', photos: ['a'.repeat(64), 'b'.repeat(64)], note: 'wet\ndry' });
+    // what a light meant in words is a state; how a product is set up is as for any
+    expect(loadJob(db, id).job.kits.find((k) => k.id === 'kit-node')).toMatchObject({
+      lights: [{ state: 'no-link' }, { state: 'other' }],
+      setup: { join: ['app'], resetHoldS: 10 },
+    });
   });
 });
 

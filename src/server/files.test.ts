@@ -92,6 +92,8 @@ describe('a job with files as one file', () => {
       note: '',
       photos,
       read: [],
+      ticks: [],
+      shown: null,
       changedAt: now,
     });
   const folder = mkdtempSync(join(tmpdir(), 'nestle-files-'));

@@ -22,7 +22,8 @@ interface Column {
 const snake = (field: string) => field.replace(/[A-Z]/g, (c) => `_${c.toLowerCase()}`);
 
 function kindOf(schema: unknown): Column['kind'] {
-  if (schema instanceof z.ZodNullable || schema instanceof z.ZodDefault) return kindOf(schema.unwrap());
+  if (schema instanceof z.ZodNullable || schema instanceof z.ZodDefault || schema instanceof z.ZodPrefault)
+    return kindOf(schema.unwrap());
   if (schema instanceof z.ZodBoolean) return 'boolean';
   if (schema instanceof z.ZodArray || schema instanceof z.ZodObject) return 'json';
   return 'plain';

@@ -180,6 +180,8 @@ const editOn = (sync: Sync, who: string, kind: number, n: number): Edit | null =
                 note: `${who}${n}`,
                 photos: [],
                 read: [],
+                ticks: [],
+                shown: null,
                 changedAt: now,
               },
         ],
@@ -298,6 +300,8 @@ const phoneStep = (note: string) => ({
   note,
   photos: [],
   read: [],
+  ticks: [],
+  shown: null,
   changedAt: now,
 });
 const rename = (sync: Sync, name: string, id = 'spot-1'): Edit => {

@@ -2,12 +2,26 @@
 
 import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
-import { useJobStore } from '@/client/store/JobProvider';
-import { commands } from './commands';
+import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { commands, type Command as ShellCommand } from './commands';
+import { answersTo, type Findable, findablesOf, noteFound, recentlyFound } from './findables';
 
-const groups = ['Go', 'Tools', 'Edit', 'Sheet'] as const;
+const item =
+  'flex h-9 cursor-pointer items-center justify-between gap-3 rounded-(--radius) px-2 data-[selected=true]:bg-chosen';
 
-/** Every command with its key, to be searched and run (Ctrl K or ?). */
+function Group({ heading, children }: { heading: string; children: ReactNode }) {
+  return (
+    <Command.Group
+      heading={heading}
+      className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-muted"
+    >
+      {children}
+    </Command.Group>
+  );
+}
+
+/** Everything in the job by its name, and every command with its key, to be searched and run (Ctrl K or ?). */
 export function CommandList({
   open,
   onOpenChange,
@@ -18,49 +32,80 @@ export function CommandList({
   go: (stage: string) => void;
 }) {
   const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const [text, setText] = useState('');
+  const list = useRef<HTMLDivElement>(null);
+  // the best answer is at the top, wherever the list was before
+  useEffect(() => {
+    if (list.current) list.current.scrollTop = 0;
+  }, [text]);
+  const all = useMemo(() => (open ? findablesOf(job) : []), [open, job]);
+  const recent = open ? recentlyFound(job.info.id).flatMap((id) => all.find((f) => f.id === id) ?? []) : [];
+  const close = () => {
+    setText('');
+    onOpenChange(false);
+  };
+  const show = (f: Findable) => {
+    close();
+    noteFound(job.info.id, f.id);
+    store.getState().set({ storeyId: f.storeyId, selectedId: f.selectId, tool: 'select' });
+    const stage = window.location.pathname.split('/').at(-1);
+    // the drawing is on all of these; only links are looked at in their own stage
+    const isShown = f.stage !== 'links' && ['survey', 'before', 'plan'].includes(stage ?? '');
+    if (!isShown && stage !== f.stage) go(f.stage);
+  };
+  const textOf = (entry: Findable | ShellCommand) =>
+    'run' in entry ? entry.name : `${entry.words} | ${entry.also}`;
+  const answers = answersTo<Findable | ShellCommand>(
+    text === '' ? commands : [...all, ...commands],
+    textOf,
+    text,
+  );
+  const found = (f: Findable) => (
+    <Command.Item key={f.id} value={f.id} onSelect={() => show(f)} className={item}>
+      <span className="min-w-0 truncate">{f.words}</span>
+      <span className="shrink-0 text-[12px] text-muted">{f.also}</span>
+    </Command.Item>
+  );
+  const command = (c: ShellCommand) => (
+    <Command.Item
+      key={c.id}
+      value={c.id}
+      onSelect={() => {
+        close();
+        c.run(store, go);
+      }}
+      className={item}
+    >
+      {c.name}
+      {c.keys && <kbd className="rounded-(--radius) border border-strong px-1.5 text-[12px]">{c.keys}</kbd>}
+    </Command.Item>
+  );
   return (
-    <Dialog.Root open={open} onOpenChange={onOpenChange}>
+    <Dialog.Root open={open} onOpenChange={(now) => (now ? onOpenChange(true) : close())}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content
           aria-describedby={undefined}
           className="fixed top-[12vh] left-1/2 z-50 w-[min(560px,94vw)] -translate-x-1/2 rounded-(--radius) border border-ink bg-panel"
         >
-          <Dialog.Title className="sr-only">Keys and commands</Dialog.Title>
-          <Command label="Commands">
+          <Dialog.Title className="sr-only">Find, keys and commands</Dialog.Title>
+          <Command label="Find or do" shouldFilter={false}>
             <Command.Input
-              placeholder="What do you want to do?"
+              value={text}
+              onValueChange={setText}
+              placeholder="Find a room, a spot, a cable … or what you want to do"
               className="h-12 w-full border-b border-strong bg-transparent px-4 text-[15px] outline-none"
             />
-            <Command.List className="max-h-[52vh] overflow-auto p-2">
-              <Command.Empty className="p-3 text-muted">No command of that name.</Command.Empty>
-              {groups.map((group) => (
-                <Command.Group
-                  key={group}
-                  heading={group}
-                  className="[&_[cmdk-group-heading]]:px-2 [&_[cmdk-group-heading]]:pt-2 [&_[cmdk-group-heading]]:text-[11.5px] [&_[cmdk-group-heading]]:font-semibold [&_[cmdk-group-heading]]:text-muted"
-                >
-                  {commands
-                    .filter((c) => c.group === group)
-                    .map((c) => (
-                      <Command.Item
-                        key={c.id}
-                        value={`${c.name} ${c.id}`}
-                        onSelect={() => {
-                          onOpenChange(false);
-                          c.run(store, go);
-                        }}
-                        className="flex h-9 cursor-pointer items-center justify-between rounded-(--radius) px-2 data-[selected=true]:bg-chosen"
-                      >
-                        {c.name}
-                        {c.keys && (
-                          <kbd className="rounded-(--radius) border border-strong px-1.5 text-[12px]">
-                            {c.keys}
-                          </kbd>
-                        )}
-                      </Command.Item>
-                    ))}
-                </Command.Group>
+            <Command.List ref={list} className="max-h-[52vh] overflow-auto p-2">
+              <Command.Empty className="p-3 text-muted">Nothing of that name.</Command.Empty>
+              {text === '' && recent.length > 0 && (
+                <Group heading="Looked at before">{recent.map(found)}</Group>
+              )}
+              {answers.map(([group, entries]) => (
+                <Group key={group} heading={group}>
+                  {entries.map((entry) => ('run' in entry ? command(entry) : found(entry)))}
+                </Group>
               ))}
             </Command.List>
           </Command>

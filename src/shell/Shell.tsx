@@ -6,6 +6,7 @@ import { Toaster } from 'sonner';
 import { SaveNotice } from '@/client/saving/SaveNotice';
 import { useJobStore } from '@/client/store/JobProvider';
 import { useCompute } from '@/client/store/useCompute';
+import { useLive } from '@/ui/useLive';
 import { commands } from './commands';
 import { CommandList } from './CommandList';
 import { TopBar } from './TopBar';
@@ -24,10 +25,7 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
   const before = path.endsWith('/before');
   useCompute(before ? 'found' : 'planned', before || path.endsWith('/plan'));
 
-  // from here on keys and clicks are heard: tests and pictures wait for it
-  useEffect(() => {
-    document.documentElement.dataset.live = 'true';
-  }, []);
+  useLive();
 
   useEffect(() => {
     const go = (stage: string) => router.push(`/jobs/${jobId}/${stage}`);

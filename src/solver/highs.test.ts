@@ -48,6 +48,24 @@ test('with no time left it is the best found with what is proven, or none; never
   }
 });
 
+test('after so many nodes it ends with the best found and what is proven, the same each time', async () => {
+  const few = makeSolver(undefined, 1);
+  let state = 1;
+  const next = () => (state = (state * 16_807) % 2_147_483_647) / 2_147_483_647;
+  const names = Array.from({ length: 60 }, (_, i) => `x${i}`);
+  const costs = names.map((x) => `${1 + Math.floor(next() * 50)} ${x}`).join(' + ');
+  const rows = Array.from({ length: 40 }, (_, r) => {
+    const terms = names.filter(() => next() < 0.3).map((x) => `${1 + Math.floor(next() * 9)} ${x}`);
+    return `r${r}: ${terms.join(' + ')} >= ${30 + Math.floor(next() * 20)}`;
+  });
+  const text = `Minimize\nobj: ${costs}\nSubject To\n${rows.join('\n')}\nBinary\n${names.join(' ')}\nEnd\n`;
+  const [once, again, whole] = [await few(text, 60), await few(text, 60), await solve(text, 60)];
+  expect(once).toEqual(again);
+  expect(['time', 'late']).toContain(once.status);
+  expect(whole.status).toBe('optimal');
+  expect(once.bound).toBeLessThanOrEqual(whole.objective + 1e-6);
+});
+
 test('a text that is no programme is an error, not an answer', async () => {
   await expect(solve('Maximise nothing at all', 1)).rejects.toThrow();
 });

@@ -3,18 +3,22 @@ import loadHighs from 'highs';
 import { z } from 'zod';
 import type { Solver } from '@/core/optimise/programme';
 
+/** Nodes of the search after which it gives up (custom): the same on a busy machine, where a limit in seconds is not. */
+const usualNodes = 20_000;
+
 type Highs = Awaited<ReturnType<typeof loadHighs>>;
 
 /**
- * Makes a solver. @param wasmUrl where the WebAssembly file is served; in Node it is found beside the package.
+ * Makes a solver. @param wasmUrl where the WebAssembly file is served; in Node it is found beside the package. @param mostNodes of the search.
  * @throws Error when the solver answers with something unforeseen.
  */
-export function makeSolver(wasmUrl?: string): Solver {
+export function makeSolver(wasmUrl?: string, mostNodes = usualNodes): Solver {
   let loaded: Promise<Highs> | undefined;
   const load = () => (loaded ??= loadHighs(wasmUrl ? { locateFile: () => wasmUrl } : {}));
   return async (lp, seconds) => {
     const highs = await load();
-    const answer = highs.solve(lp, { time_limit: seconds, mip_rel_gap: 0, output_flag: false });
+    const limits = { mip_max_nodes: mostNodes, time_limit: seconds };
+    const answer = highs.solve(lp, { ...limits, mip_rel_gap: 0, output_flag: false });
     const columns = Object.entries(answer.Columns ?? {});
     const values = new Map(
       columns.flatMap(([name, c]): [string, number][] => (primalOf(c) !== 0 ? [[name, primalOf(c)]] : [])),
@@ -25,7 +29,10 @@ export function makeSolver(wasmUrl?: string): Solver {
       case 'Infeasible':
       case 'Primal infeasible or unbounded':
         return { status: 'infeasible', values: new Map(), objective: NaN, bound: NaN };
-      case 'Time limit reached': {
+      case 'Time limit reached':
+      // what it says when it has looked at as many nodes as it may
+      case 'Unknown':
+      case 'Iteration limit reached': {
         // how far off it may be: the same without whole numbers
         const relaxed = highs.solve(relaxation(lp), { time_limit: seconds, output_flag: false });
         const found = values.size > 0;

@@ -6,6 +6,7 @@ import type { StepRun } from '@/core/job/records';
 import { factsOf, stuckOn, symptomsAt } from '@/core/install/stuck';
 import { type CauseId, symptomWords } from '@/core/install/causes';
 import { liveRunbook, standings } from '@/core/install/live';
+import { readMark } from '@/core/install/cautionsRead';
 import type { Step } from '@/core/install/step';
 import { random, seedOf } from '@/core/statistics/random';
 import { simulatedUnits, trueLinks, type UnitEvent, type UnitState } from './simulatedUnits';
@@ -124,6 +125,8 @@ export function rehearse(job: Job, startIso: string): Rehearsal {
         note: '',
         photos: [],
         read: [],
+        ticks: [],
+        shown: null,
         ...had,
         ...part,
         changedAt: iso(),
@@ -194,7 +197,11 @@ export function rehearse(job: Job, startIso: string): Rehearsal {
       continue;
     }
     const { step } = next;
-    note(step.key, { startedAt: iso(), read: [...step.cautions], ...(step.windowS && { windowAt: iso() }) });
+    note(step.key, {
+      startedAt: iso(),
+      read: step.cautions.map((c) => readMark(c, iso(), '')),
+      ...(step.windowS && { windowAt: iso() }),
+    });
     tell(step, 'start', step.title);
     events.push(...actsOf(step, atS));
     atS += Math.round(60 * step.hands.min * Math.exp(step.hands.spread * 0.5 * pick.normal()));

@@ -5,6 +5,7 @@
 import { get, type Job } from '@/core/job/job';
 import type { Id, Product } from '@/core/job/records';
 import { pairingWindowS } from '@/core/install/step';
+import type { LightState } from '@/core/job/productSetup';
 import { random, seedOf } from '@/core/statistics/random';
 import { hiddenTruth, trueNetwork } from './simulatedHouse';
 
@@ -71,17 +72,18 @@ export function trueLinks(job: Job): ReadonlyMap<Id, 'good' | 'fair' | 'poor'> {
   );
 }
 
-const meaning: Record<UnitState, RegExp | null> = {
-  off: null,
-  booting: /starting/i,
-  ready: /ready|waits/i,
-  pairing: /ready|waits/i,
-  joining: /ready|waits/i,
-  updating: /starting/i,
-  good: /joined, good|good link|in use/i,
-  fair: /weak/i,
-  poor: /weak|too far/i,
-  lost: /no link|too far/i,
+/** What the light of a unit says in a state; the first that the product has. */
+const shown: Record<UnitState, readonly LightState[]> = {
+  off: [],
+  booting: ['starting'],
+  ready: ['ready'],
+  pairing: ['ready'],
+  joining: ['joining', 'ready'],
+  updating: ['updating', 'starting'],
+  good: ['good'],
+  fair: ['fair', 'poor'],
+  poor: ['poor'],
+  lost: ['no-link', 'poor'],
 };
 const words: Record<UnitState, string> = {
   off: 'no power',
@@ -98,7 +100,9 @@ const words: Record<UnitState, string> = {
 
 function lightOf(product: Product, state: UnitState): string {
   if (state === 'off') return 'dark';
-  const light = product.lights.find((l) => meaning[state]?.test(l.means));
+  const light = shown[state]
+    .map((says) => product.lights.find((l) => l.state === says))
+    .find((l) => l !== undefined);
   return light?.colour ?? (state === 'good' || state === 'fair' || state === 'poor' ? 'steady' : 'blinking');
 }
 

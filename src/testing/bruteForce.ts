@@ -2,7 +2,7 @@
  * Every choice of options tried one by one: what the solver is held against, for instances of a few candidates. The
  * rules are written out again from their definitions; nothing of the programme is used.
  */
-import type { CandidateOption, PlanningInstance } from '../core/optimise/candidateOptions';
+import type { CandidateOption, PlanningInstance } from '../core/optimise/planningInstance';
 
 /** Headroom beyond this counts as this, dB. */
 const fullHeadroomDb = 25;

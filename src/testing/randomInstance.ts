@@ -8,7 +8,7 @@ import { linkTo } from '../core/network/linkTo';
 import { random } from '../core/statistics/random';
 import type { Scene } from '../core/propagation/model';
 import { type Candidate, unitAt } from '../core/optimise/candidates';
-import type { CandidateOption, PlanningInstance } from '../core/optimise/candidateOptions';
+import type { CandidateOption, PlanningInstance } from '../core/optimise/planningInstance';
 
 /**
  * An instance of up to 7 candidates and 6 spots on a real job, whose options, costs and headrooms are

@@ -1,7 +1,11 @@
+'use client';
+
 import Link from 'next/link';
+import { useLive } from './useLive';
 
 /** In place of a page whose data can't be read: what happened, and where to go. */
 export function DataTrouble({ message, details }: { message: string; details: readonly string[] }) {
+  useLive();
   return (
     <main className="mx-auto max-w-xl p-10" data-testid="data-trouble">
       <h1 className="text-[22px] font-bold">The data can’t be opened</h1>

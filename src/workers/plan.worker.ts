@@ -21,16 +21,20 @@ import { makeSolver } from '@/solver/highs';
 
 const solve = makeSolver(new URL('../../node_modules/highs/build/highs.wasm', import.meta.url).href);
 
-/** What the last proposals were made with: questions are about them. */
-let shop: PlanningRun | undefined;
-const run = (): PlanningRun => {
-  if (!shop) throw new Error('there are no proposals to ask about');
-  return shop;
+/** What the last proposals were made with: questions are about them. Another main unit has a run of its own. */
+const runs: PlanningRun[] = [];
+const firstRun = (): PlanningRun => {
+  const [run] = runs;
+  if (!run) throw new Error('there are no proposals to ask about');
+  return run;
 };
+/** A proposal with the run that it is from. */
 const proposalOf = (kind: ProposalKind) => {
-  const proposal = run().proposals.find((p) => p.kind === kind);
-  if (!proposal) throw new Error(`there is no proposal «${kind}»`);
-  return proposal;
+  for (const run of [...runs].reverse()) {
+    const proposal = run.proposals.find((p) => p.kind === kind);
+    if (proposal) return { run, proposal };
+  }
+  throw new Error(`there is no proposal «${kind}»`);
 };
 
 /** Proposals for a job; `said` is told what is going on, `found` each proposal as it comes. */
@@ -42,7 +46,7 @@ function plan(
 ): Promise<Proposals> {
   const job = jobFromRecords(records);
   let solved = 0;
-  shop = undefined;
+  runs.length = 0;
   said('Looking at every place and every way to feed a unit there …');
   return propose(
     job,
@@ -53,20 +57,27 @@ function plan(
     },
     asked,
     found,
-    (made) => (shop = made),
+    (made) => runs.push(made),
   );
 }
 
-const fewer = (kind: ProposalKind): Promise<Answer> => whyNotFewer(run(), proposalOf(kind));
+const fewer = (kind: ProposalKind): Promise<Answer> => {
+  const { run, proposal } = proposalOf(kind);
+  return whyNotFewer(run, proposal);
+};
 
-const air = (kind: ProposalKind, placeId: Id): Promise<Answer> => whyNotAir(run(), proposalOf(kind), placeId);
+const air = (kind: ProposalKind, placeId: Id): Promise<Answer> => {
+  const { run, proposal } = proposalOf(kind);
+  return whyNotAir(run, proposal, placeId);
+};
 
-const front = (): Promise<FrontPoint[]> => frontOf(run());
+const front = (): Promise<FrontPoint[]> => frontOf(firstRun());
 
 /** How often a proposal holds, put into the plan. */
 function robust(kind: ProposalKind): Robust {
-  const { job, scene } = run();
-  return robustnessOf(applyEdit(job, editOf(job, proposalOf(kind).options, 'x').edit).job, scene);
+  const { run, proposal } = proposalOf(kind);
+  const { edit } = editOf(run.job, proposal.options, 'x');
+  return robustnessOf(applyEdit(run.job, edit).job, run.scene);
 }
 
 /** What would have to give where not all needs can be met. */

@@ -1,5 +1,5 @@
 /** The border: what the server refuses, and how it says so. */
-import { expect, test } from './server';
+import { expect, openPage, test } from './server';
 
 const post = (data: string, headers: Record<string, string> = {}) => ({
   data,
@@ -98,7 +98,7 @@ test('every page has a strict policy, and keeps to it', async ({ page, request }
 test('nothing is asked of any other machine', async ({ page, app }) => {
   const hosts = new Set<string>();
   page.on('request', (r) => hosts.add(new URL(r.url()).host));
-  await page.goto('/jobs/quay-house/plan');
+  await openPage(page, '/jobs/quay-house/plan');
   await expect(page.getByTestId('coverage').locator('path').first()).toBeAttached();
   await page.keyboard.press('7');
   await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');

@@ -1,6 +1,6 @@
 import { type Page } from '@playwright/test';
 import { violationsOf } from './axe';
-import { expect, test, visit } from './server';
+import { expect, openPage, reload, test, visit } from './server';
 
 const card = (page: Page) => page.getByTestId('step-card');
 const act = (page: Page, name: string | RegExp) => card(page).getByRole('button', { name, exact: true });
@@ -11,10 +11,12 @@ test('the runbook live: gate, wait that survives a reload, what must be read, sk
   await visit(page, 'install');
   const summary = page.getByTestId('stage-summary');
   await expect(summary).toContainText(
-    /0 of 17 steps, all done \d\d:\d\d, most likely \d\d:\d\d to \d\d:\d\d/,
+    /0 of 21 steps, all done \d\d:\d\d, most likely \d\d:\d\d to \d\d:\d\d/,
   );
   await expect(card(page).getByRole('heading', { name: 'Restart the modem' })).toBeVisible();
   await page.getByLabel('Work is noted as done by').fill('Ada');
+  // the household is told before the line goes off
+  await card(page).getByRole('checkbox').check();
   await act(page, 'Begin').click();
   await act(page, /^Hands are free/).click();
   // hands go on with other work while it waits
@@ -22,16 +24,16 @@ test('the runbook live: gate, wait that survives a reload, what must be read, sk
   await page.locator('[data-step="modem"]').click();
   await expect(page.getByRole('timer', { name: 'Wait' })).toContainText(/2:5\d/);
   await expect(page.getByTestId('save-state')).toContainText('saved');
-  await page.reload();
+  await reload(page);
   await page.locator('[data-step="modem"]').click();
   await expect(page.getByRole('timer', { name: 'Wait' })).toContainText(/2:[0-5]\d/);
   await act(page, 'Yes, go on').click();
-  await expect(summary).toContainText('1 of 17 steps');
+  await expect(summary).toContainText('1 of 21 steps');
   await expect(card(page)).toContainText(/Done at \d\d:\d\d by Ada/);
   await page.keyboard.press('Control+z');
-  await expect(summary).toContainText('0 of 17 steps');
+  await expect(summary).toContainText('0 of 21 steps');
   await page.keyboard.press('Control+Shift+z');
-  await expect(summary).toContainText('1 of 17 steps');
+  await expect(summary).toContainText('1 of 21 steps');
 
   // what can hurt someone is read before it begins
   await page.locator('[data-step="main"]').click();
@@ -48,11 +50,42 @@ test('the runbook live: gate, wait that survives a reload, what must be read, sk
   await card(page).getByLabel('Why it is left out').fill('no guests wanted');
   await act(page, 'Leave it out').click();
   await expect(card(page)).toContainText('Left out: no guests wanted');
-  await expect(page.getByRole('link', { name: /Install/ })).toContainText('3 of 17 steps');
+  await expect(page.getByRole('link', { name: /Install/ })).toContainText('3 of 21 steps');
+});
+
+test('a list is ticked off, another person reads the cautions again, and a unit’s page is held against the forecast', async ({
+  page,
+}) => {
+  await visit(page, 'install');
+  await page.getByLabel('Work is noted as done by').fill('Ada');
+  await page.locator('[data-step="names"]').click();
+  await card(page).getByRole('checkbox').check();
+  await expect(card(page)).toContainText(/Read by Ada at \d\d:\d\d/);
+  await page.getByLabel('Work is noted as done by').fill('Ben');
+  await expect(card(page)).toContainText('Read this first.');
+
+  await page.locator('[data-step="devices"]').click();
+  const list = page.getByTestId('check-list');
+  await list.getByLabel('One more for the list').fill('Doorbell');
+  await list.getByRole('button', { name: 'Add' }).click();
+  const all = await list.getByRole('checkbox').count();
+  await expect(list).toContainText(`${all} of ${all} left`);
+  await list.getByRole('checkbox', { name: 'Doorbell' }).check();
+  await expect(list).toContainText(`${all - 1} of ${all} left`);
+  await expect(list.getByRole('listitem').last()).toContainText('Doorbell');
+
+  await page.locator('[data-step^="check."]').first().click();
+  const foretold = page.getByTestId('link-foretold');
+  await expect(foretold).toContainText(/carries [\d.]+ Mbps/);
+  await foretold.getByLabel('Rate').fill('0.5');
+  await foretold.getByLabel('Rate').press('Enter');
+  await expect(foretold.getByText('Slower than foretold. Likeliest:')).toBeVisible();
+  expect(await violationsOf(page, '[data-testid="step-card"]')).toEqual([]);
 });
 
 test('stuck: the likeliest cause first, few questions, and when not to move the unit', async ({ page }) => {
   await visit(page, 'install');
+  await card(page).getByRole('checkbox').check();
   await act(page, 'Begin').click();
   await page.locator('[data-step="modem"]').click();
   await act(page, 'Stuck?').click();
@@ -87,7 +120,7 @@ test('steps changed by hand: times, a circle that is not followed, a step of one
   await page.getByLabel('A step of your own after it').fill('Move the piano');
   await page.getByRole('button', { name: 'Add', exact: true }).click();
   await expect(page.getByTestId('staff')).toContainText('Move the piano');
-  await expect(page.getByTestId('stage-summary')).toContainText('0 of 18 steps');
+  await expect(page.getByTestId('stage-summary')).toContainText('0 of 22 steps');
 });
 
 test('a rehearsal plays the whole runbook against simulated units and leaves the job as it is', async ({
@@ -99,13 +132,13 @@ test('a rehearsal plays the whole runbook against simulated units and leaves the
   await expect(page.getByRole('heading', { name: 'Rehearsal, simulated' })).toBeVisible({ timeout: 30_000 });
   await page.getByRole('radio', { name: '× 300' }).click();
   await expect(page.getByRole('region', { name: 'Units' })).toContainText('simulated for training');
-  await expect(page.getByRole('region', { name: 'Units' })).toContainText(/blue|white|dark/);
+  await expect(page.getByRole('region', { name: 'Units' })).toContainText(/steady|flash|dark/);
   await expect(page.getByTestId('rehearsal-says')).toContainText('all units have joined', {
     timeout: 90_000,
   });
-  await expect(page.getByTestId('stage-summary')).toContainText('17 of 17 steps');
+  await expect(page.getByTestId('stage-summary')).toContainText('21 of 21 steps');
   await page.getByRole('button', { name: 'End the rehearsal' }).click();
-  await expect(page.getByTestId('stage-summary')).toContainText('0 of 17 steps');
+  await expect(page.getByTestId('stage-summary')).toContainText('0 of 21 steps');
 });
 
 test('passwords are sealed, opened with the passphrase alone, and in no job file', async ({ page }) => {
@@ -147,10 +180,11 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
-  await phone.goto(href);
+  await openPage(phone, href);
   // opened from the runbook, the phone opens with it
   await expect(phone.getByRole('radio', { name: 'Steps' })).toBeChecked();
   await phone.getByLabel('Work is noted as done by').fill('Ben');
+  await card(phone).getByRole('checkbox').check();
   await act(phone, 'Begin').click();
   await act(phone, /^Hands are free/).click();
   await expect(phone.getByTestId('walk-state')).toContainText('Saved');
@@ -160,7 +194,7 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
     .getByRole('button', { name: /Restart the modem/ })
     .first()
     .click();
-  await phone.getByTestId('step-photo').setInputFiles('docs/screenshots/phone-walk.png');
+  await phone.getByLabel('Photo of this step').setInputFiles('docs/screenshots/phone-walk.png');
   await expect(phone.getByText('1 photo', { exact: true })).toBeVisible();
   await expect(page.getByRole('img', { name: 'Photo 1 of Restart the modem' })).toBeVisible();
   await phone.getByRole('button', { name: 'To the step at hand' }).click();
@@ -176,7 +210,7 @@ test('steps on the phone, out of reach too; the laptop follows', async ({ page, 
   await expect(page.getByTestId('save-state')).toContainText('saved');
   await context.setOffline(false);
   await expect(phone.getByText(/had ended this step already/)).toBeVisible({ timeout: 20_000 });
-  await expect(phone.getByText('1 of 17 steps')).toBeVisible();
+  await expect(phone.getByText('1 of 21 steps')).toBeVisible();
   expect(await violationsOf(phone)).toEqual([]);
   await context.close();
 });

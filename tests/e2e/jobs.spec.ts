@@ -1,9 +1,9 @@
 import { readFileSync } from 'node:fs';
 import { violationsOf } from './axe';
-import { expect, openLedger, test } from './server';
+import { expect, openLedger, openPage, test } from './server';
 
 test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }) => {
-  await page.goto('/');
+  await openPage(page, '/');
   await page.getByRole('button', { name: 'Begin with Survey' }).click();
   await expect(page.locator('p[role=alert]')).toContainText('a name is needed');
   await page.getByLabel(/^Name/).fill('Lighthouse store');
@@ -12,8 +12,9 @@ test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }
   await expect(page.locator('p[role=alert]')).toContainText('Storeys');
   await expect(page.getByLabel(/^Name/)).toHaveValue('Lighthouse store');
   await page.getByLabel('Storeys').fill('2');
+  await page.getByRole('radio', { name: 'Empty shell' }).click();
   await page.getByRole('button', { name: 'Begin with Survey' }).click();
-  await expect(page).toHaveURL(/\/survey$/);
+  await expect(page).toHaveURL(/\/survey$/, { timeout: 60_000 });
 
   const sheet = page.getByTestId('sheet');
   await expect(sheet).toBeVisible();
@@ -43,7 +44,7 @@ test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }
 });
 
 test('copy, bin with undo, take out, bring in; a bad file changes nothing', async ({ page }) => {
-  await page.goto('/');
+  await openPage(page, '/');
   const list = page.getByTestId('jobs').getByRole('listitem');
   const before = await list.count();
   await page.getByRole('button', { name: 'Copy Quay House', exact: true }).click();
@@ -61,7 +62,7 @@ test('copy, bin with undo, take out, bring in; a bad file changes nothing', asyn
   expect(JSON.parse(text)).toMatchObject({ format: 'nestle-job', version: 1 });
   const bring = (name: string, content: string) =>
     page
-      .getByTestId('job-file')
+      .getByLabel('Job file')
       .setInputFiles({ name, mimeType: 'application/json', buffer: Buffer.from(content) });
   await bring('again.nestle.json', text);
   await expect(list).toHaveCount(before + 2);
@@ -85,9 +86,11 @@ test('copy, bin with undo, take out, bring in; a bad file changes nothing', asyn
 });
 
 test('readings from CSV: twice is once, and a wrong column is named', async ({ page }) => {
-  await page.goto('/jobs/tannery-lofts-7/before');
+  await openPage(page, '/jobs/tannery-lofts-7/before');
   const give = (name: string, text: string) =>
-    page.getByTestId('csv-before').setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
+    page
+      .getByLabel('CSV of readings')
+      .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await give('before.csv', readFileSync('demo/tannery-lofts-before.csv', 'utf8'));
   await expect(page.getByText(/25 were there already/)).toBeVisible();
   await give('wrong.csv', 'place,speed\n1,20\n');
@@ -98,7 +101,7 @@ test('readings from CSV: twice is once, and a wrong column is named', async ({ p
 
 for (const stage of ['', 'survey', 'before', 'plan', 'links', 'install', 'prove', 'handover'])
   test(`axe finds nothing on ${stage || 'the list of jobs'}`, async ({ page }) => {
-    await page.goto(stage ? `/jobs/quay-house/${stage}` : '/');
+    await openPage(page, stage ? `/jobs/quay-house/${stage}` : '/');
     if (stage) await expect(page.getByText(/saved/).first()).toBeVisible();
     expect(await violationsOf(page)).toEqual([]);
   });

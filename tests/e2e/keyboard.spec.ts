@@ -1,9 +1,9 @@
 /** All of it by keyboard, and what the keys promise. */
 import type { Page } from '@playwright/test';
-import { expect, openLedger, test } from './server';
+import { expect, openLedger, openPage, test } from './server';
 
 const open = async (page: Page, stage: string) => {
-  await page.goto(`/jobs/quay-house/${stage}`);
+  await openPage(page, `/jobs/quay-house/${stage}`);
   await expect(page.getByTestId('sheet')).toBeVisible();
 };
 const sheetName = (page: Page) => page.getByTestId('sheet').getAttribute('aria-label');
@@ -85,6 +85,24 @@ test('keys do nothing to the house while someone types', async ({ page }) => {
   await expect(name).toHaveValue('s1 w2 d3');
   await name.press('Escape');
   await expect(name).toHaveValue('Armchair');
+});
+
+test('anything in the job is found by any part of its name, the last first', async ({ page }) => {
+  await open(page, 'plan');
+  await page.keyboard.press('Control+k');
+  const list = page.getByRole('dialog');
+  await page.keyboard.type('attic');
+  await expect(list.getByRole('option', { name: 'Add a data outlet' })).toHaveCount(0);
+  await list.getByRole('option', { name: /^Attic den/ }).click();
+  await expect(list).toBeHidden();
+  await expect(page.getByRole('heading', { name: /attic/i }).first()).toBeVisible();
+  await page.keyboard.press('Control+k');
+  await expect(list.getByRole('option').first()).toContainText('Attic den');
+  await page.keyboard.type('a to b');
+  await expect(list.getByRole('option').first()).toContainText('A to B');
+  await expect(list.getByRole('option', { selected: true })).toContainText('A to B');
+  await page.keyboard.press('Enter');
+  await expect(page).toHaveURL(/\/links$/);
 });
 
 test('every command is in the list, and the list runs it', async ({ page }) => {

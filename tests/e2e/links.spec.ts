@@ -1,10 +1,10 @@
 import { readFileSync } from 'node:fs';
 import type { Page } from '@playwright/test';
 import { violationsOf } from './axe';
-import { expect, test } from './server';
+import { expect, openPage, test } from './server';
 
 const plan = async (page: Page) => {
-  await page.goto('/jobs/quay-house/plan');
+  await openPage(page, '/jobs/quay-house/plan');
   await expect(page.getByTestId('coverage').locator('path').first()).toBeAttached();
 };
 const saved = async (page: Page, button: string): Promise<string> => {
@@ -69,7 +69,7 @@ test('bill and labels come from the plan, channels are set in one step', async (
   await plan(page);
   await page.getByRole('button', { name: 'Bill and labels …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Bill of materials and labour' });
-  await expect(dialog.getByRole('row', { name: /^Sum/ })).toContainText('197.39');
+  await expect(dialog.getByRole('row', { name: /^Sum/ })).toContainText('241.39');
   await expect(dialog).toContainText('E1 A–B a');
   expect(await saved(page, 'Bill as CSV')).toMatch(/^item,count,metres[\s\S]*Mesh node,1/);
   expect(await saved(page, 'Labels as CSV')).toContain('E1 A–B b');

@@ -6,14 +6,11 @@ import type { Page } from '@playwright/test';
 import Database from 'better-sqlite3';
 import { aPhoneRun } from '@/server/sharing/aPhoneRun';
 import { violationsOf } from './axe';
-import { expect, openLedger, test } from './server';
+import { expect, openLedger, openPage, reload, test } from './server';
 
 const flat = '/jobs/tannery-lofts-7/survey';
 const saved = (page: Page) => expect(page.getByTestId('save-state')).toContainText(/^saved/);
-async function open(page: Page, path = flat) {
-  await page.goto(path);
-  await page.waitForFunction(() => document.documentElement.dataset.live === 'true');
-}
+const open = (page: Page, path = flat) => openPage(page, path);
 async function rename(page: Page, spot: number, to: string) {
   await page
     .getByRole('button', { name: new RegExp(`^Spot ${spot},`) })
@@ -77,7 +74,7 @@ test('answers that are lost on the way lose no step', async ({ page }) => {
   await saved(page);
   expect(lost).toBe(2);
   for (let n = 1; n <= 5; n++) expect(await nameOf(page, n)).toBe(`Step ${n}`);
-  await page.reload();
+  await reload(page);
   await expect(page.getByRole('button', { name: /^Spot 3,.*Step 3/ }).first()).toBeVisible();
 });
 
@@ -205,7 +202,7 @@ test('one job that can’t be read is one row with its reason; its records can b
   db.prepare(`UPDATE spot SET number = 5000 WHERE job_id = 'tannery-lofts-7' AND number = 1`).run();
   db.prepare(`UPDATE job_head SET revision = revision + 1 WHERE id = 'tannery-lofts-7'`).run();
   db.close();
-  await page.goto('/');
+  await openPage(page, '/');
   const row = page.locator('[data-job="tannery-lofts-7"]');
   await expect(row).toContainText('can’t be read');
   await expect(row).toContainText('number');
@@ -215,12 +212,12 @@ test('one job that can’t be read is one row with its reason; its records can b
     row.getByRole('link', { name: 'Save its records' }).click(),
   ]);
   expect(readFileSync(await file.path(), 'utf8')).toContain('5000');
-  await page.goto('/jobs/tannery-lofts-7/plan');
+  await openPage(page, '/jobs/tannery-lofts-7/plan');
   await expect(page.getByTestId('data-trouble')).toContainText('can’t be read');
 });
 
 test('the bin keeps jobs until a person empties it', async ({ page }) => {
-  await page.goto('/');
+  await openPage(page, '/');
   await page.getByRole('button', { name: 'Copy Flat 7, Tannery Lofts', exact: true }).click();
   await page.getByRole('button', { name: 'Move Flat 7, Tannery Lofts (copy) to the bin' }).click();
   await page.getByRole('button', { name: /^Bin/ }).click();
@@ -234,7 +231,7 @@ test('your data: backed up, saved whole, damaged, said in its own words, restore
   page,
   app,
 }, info) => {
-  await page.goto('/data');
+  await openPage(page, '/data');
   expect(await violationsOf(page)).toEqual([]);
   await page.getByRole('button', { name: 'Back up now' }).click();
   await expect(page.getByText('Backed up.')).toBeVisible();
@@ -266,7 +263,7 @@ test('your data: backed up, saved whole, damaged, said in its own words, restore
   await expect(page.getByTestId('save-notice')).toContainText('kept in this browser');
 
   const other = await page.context().newPage();
-  await other.goto('/');
+  await openPage(other, '/');
   await expect(other.getByTestId('data-trouble')).toContainText('The database is damaged');
   await other.getByRole('link', { name: /Your data/ }).click();
   await expect(other.getByTestId('trouble')).toContainText('damaged');
@@ -283,7 +280,7 @@ test('your data: backed up, saved whole, damaged, said in its own words, restore
   expect(records.some((r: { name?: string }) => r.name === 'On a bad disk')).toBe(true);
 
   // and everything from the file, over what is there
-  await other.getByTestId('restore-file').setInputFiles(all);
+  await other.getByLabel('File to restore from').setInputFiles(all);
   await expect(other.getByRole('dialog')).toContainText(/\d+ jobs already/);
   await other.getByRole('button', { name: 'Back up, then replace' }).click();
   await expect(other.getByText('Restored. The jobs are as they were then.')).toBeVisible();

@@ -1,12 +1,12 @@
 /** The promise: every need is met, and there are numbers from before and after to prove it. */
-import { expect, openLedger, test } from './server';
+import { expect, openLedger, openPage, reload, test } from './server';
 
 test('from dead spots to a proven, printable result, over a restart', async ({ page, app }) => {
   const errors: string[] = [];
   page.on('pageerror', (e) => errors.push(e.message));
 
   // open the demo job and read what is dead
-  await page.goto('/');
+  await openPage(page, '/');
   await page.getByRole('link', { name: /^Quay House\s*demo/ }).click();
   await page.getByRole('link', { name: /Before/ }).click();
   const dead = page.getByTestId('dead-list').getByRole('listitem');
@@ -77,7 +77,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
   // the machine goes down and comes back: nothing is lost, and undo still knows
   await app.stop();
   await app.start();
-  await page.reload();
+  await reload(page);
   await expect(page.getByTestId('job-sentence')).toContainText('1 of 14 needs proven');
   await expect(page.getByRole('button', { name: /^Undo: 5 simulated runs after, spot 3/ })).toBeEnabled();
 
@@ -90,7 +90,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
     'One of your 14 places has all they need',
   );
   await expect(report.getByRole('row', { name: /Front bedroom/ })).toContainText('Works now');
-  await page.goto('/jobs/quay-house/report');
+  await openPage(page, '/jobs/quay-house/report');
   await expect(page.getByTestId('report')).toHaveAttribute('data-ready', 'true');
   await page.emulateMedia({ media: 'print' });
   const pdf = await page.pdf({ preferCSSPageSize: true });
@@ -99,7 +99,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
 });
 
 test('undo and redo survive a reload', async ({ page }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   await openLedger(page);
   await page.getByRole('button', { name: /^Spot 5,/ }).click();
   const name = page.getByLabel('Name', { exact: true }).first();
@@ -107,7 +107,7 @@ test('undo and redo survive a reload', async ({ page }) => {
   await name.press('Enter');
   await expect(page.locator('tr[data-spot="5"]')).toContainText('Long table');
   await expect(page.getByTestId('save-state')).toContainText('saved');
-  await page.reload();
+  await reload(page);
   await expect(page.locator('tr[data-spot="5"]')).toContainText('Long table');
   await page.keyboard.press('Control+z');
   await expect(page.locator('tr[data-spot="5"]')).not.toContainText('Long table');
@@ -116,7 +116,7 @@ test('undo and redo survive a reload', async ({ page }) => {
 });
 
 test('with the server away an edit waits, says so, and is saved when it is back', async ({ page, app }) => {
-  await page.goto('/jobs/tannery-lofts-7/survey');
+  await openPage(page, '/jobs/tannery-lofts-7/survey');
   await openLedger(page);
   await app.stop();
   await page.getByRole('button', { name: /^Spot 2,/ }).click();
@@ -127,6 +127,6 @@ test('with the server away an edit waits, says so, and is saved when it is back'
   await expect(page.locator('tr[data-spot="2"]')).toContainText('Long worktop');
   await app.start();
   await expect(page.getByTestId('save-state')).toContainText(/^saved/);
-  await page.reload();
+  await reload(page);
   await expect(page.locator('tr[data-spot="2"]')).toContainText('Long worktop');
 });

@@ -18,7 +18,7 @@ test('kbit/s pasted as Mbps: asked, for a typed run and for a file', async ({ pa
 
   const drop = (text: string) =>
     page
-      .getByTestId('csv-after')
+      .getByLabel('CSV of readings')
       .setInputFiles({ name: 'runs.csv', mimeType: 'text/csv', buffer: Buffer.from(text) });
   await drop('spot;down_mbps;up_mbps\n8;48200,5;9100\n8;47100;9000\n');
   const dialog = page.getByRole('dialog', { name: 'Mbps or kbit/s?' });
@@ -35,7 +35,7 @@ test('kbit/s pasted as Mbps: asked, for a typed run and for a file', async ({ pa
 
 test('after-runs with another device are told, and what that does to the verdict', async ({ page }) => {
   await visit(page, 'prove');
-  await page.getByTestId('csv-after').setInputFiles({
+  await page.getByLabel('CSV of readings').setInputFiles({
     name: 'runs.csv',
     mimeType: 'text/csv',
     buffer: Buffer.from(

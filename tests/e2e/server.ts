@@ -41,8 +41,32 @@ export async function placeOnSheet(
   return (x, y) => [outline.x + x * scale, outline.y + y * scale];
 }
 
-/** Opens a stage of Quay House and waits until it hears keys and clicks. */
-export async function visit(page: Page, stage: string): Promise<void> {
-  await page.goto(`/jobs/quay-house/${stage}`);
-  await page.waitForFunction(() => document.documentElement.dataset.live === 'true');
+const answers = (page: Page) => page.waitForFunction(() => document.documentElement.dataset.live === 'true');
+
+/** Opens a page and waits until it hears keys and clicks: on a busy machine what the server sent stands still for a while. */
+export async function openPage(page: Page, path: string): Promise<void> {
+  await page.goto(path);
+  await answers(page);
+}
+
+/** Opens the page that is open again. */
+export async function reload(page: Page): Promise<void> {
+  await page.reload();
+  await answers(page);
+}
+
+/** Opens a stage of Quay House. */
+export const visit = (page: Page, stage: string): Promise<void> =>
+  openPage(page, `/jobs/quay-house/${stage}`);
+
+/** Counts what a person does: each key, click or text that is handed over is one action. */
+export function countActions(): { act: (doing: Promise<unknown>) => Promise<void>; count: () => number } {
+  let actions = 0;
+  return {
+    act: async (doing) => {
+      actions++;
+      await doing;
+    },
+    count: () => actions,
+  };
 }

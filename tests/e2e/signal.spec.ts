@@ -1,9 +1,9 @@
 import type { Page } from '@playwright/test';
 import { violationsOf } from './axe';
-import { expect, placeOnSheet, test, visit } from './server';
+import { expect, openPage, placeOnSheet, test, visit } from './server';
 
 const plan = async (page: Page) => {
-  await page.goto('/jobs/quay-house/plan');
+  await openPage(page, '/jobs/quay-house/plan');
   await expect(page.getByTestId('coverage').locator('path').first()).toBeAttached();
 };
 const inspector = (page: Page) => page.getByRole('complementary', { name: 'Inspector' });
@@ -92,7 +92,7 @@ test('a unit upside down, in a cupboard or on a busy channel is seen in the numb
 });
 
 test('neighbours on the air are entered and cost what they take', async ({ page }) => {
-  await page.goto('/jobs/tannery-lofts-7/survey');
+  await openPage(page, '/jobs/tannery-lofts-7/survey');
   const panel = inspector(page);
   await panel.getByRole('button', { name: 'Remove Flat 8' }).first().click();
   await panel.getByRole('button', { name: 'Add a neighbour' }).click();

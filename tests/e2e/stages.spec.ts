@@ -1,9 +1,9 @@
 /** What each stage shows and lets one correct. */
 import { readFileSync } from 'node:fs';
-import { expect, openLedger, placeOnSheet, test } from './server';
+import { expect, openLedger, openPage, placeOnSheet, test } from './server';
 
 test('survey: a wall made of something else changes its loss, and with it the plan', async ({ page }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   await openLedger(page);
   const planned = page.locator('tr[data-spot="3"]').getByRole('cell').nth(5);
   await expect(planned).toContainText('%');
@@ -21,7 +21,7 @@ test('survey: a wall made of something else changes its loss, and with it the pl
 });
 
 test('survey: a length that is none, or too long, says why and keeps what was typed', async ({ page }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   await page.locator('[data-id="ground-w-6-o-1"] path').first().click();
   const width = page.getByLabel('Width', { exact: true });
   await width.fill('wide');
@@ -37,7 +37,7 @@ test('survey: a length that is none, or too long, says why and keeps what was ty
 });
 
 test('survey: what a room is used for is its need', async ({ page }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   await openLedger(page);
   await page.getByRole('button', { name: /^Chart room/ }).click();
   await page.getByLabel(/^Video call/).check();
@@ -49,7 +49,7 @@ test('survey: what a room is used for is its need', async ({ page }) => {
 });
 
 test('feet and inches everywhere, and back', async ({ page }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   await page.getByRole('radio', { name: 'ft' }).click();
   await expect(page.getByTestId('sheet')).toContainText('45′ 11″');
   await expect(page.getByLabel('Ceiling height', { exact: true })).toHaveValue('8′ 10″');
@@ -61,7 +61,7 @@ test('feet and inches everywhere, and back', async ({ page }) => {
 });
 
 test('before: a run more or less moves the median, and the dead list follows', async ({ page }) => {
-  await page.goto('/jobs/quay-house/before');
+  await openPage(page, '/jobs/quay-house/before');
   await page.getByTestId('dead-list').getByText('Attic den').click();
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await expect(inspector).toContainText('As found: dead');
@@ -81,7 +81,7 @@ test('before: a run more or less moves the median, and the dead list follows', a
 });
 
 test('plan: three layers; why a spot gets what it gets adds up on screen', async ({ page }) => {
-  await page.goto('/jobs/quay-house/plan');
+  await openPage(page, '/jobs/quay-house/plan');
   const coverage = page.getByTestId('coverage');
   await expect(coverage.locator('path').first()).toBeAttached();
   const shape = () => coverage.innerHTML();
@@ -105,7 +105,7 @@ test('plan: three layers; why a spot gets what it gets adds up on screen', async
 });
 
 test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ page }) => {
-  await page.goto('/jobs/quay-house/plan');
+  await openPage(page, '/jobs/quay-house/plan');
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.getByRole('button', { name: /^Mesh node ?€/ }).click();
   const sheet = page.getByTestId('sheet');
@@ -141,7 +141,7 @@ test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ pag
 });
 
 test('the ledger sorts, filters and leads to the place', async ({ page }) => {
-  await page.goto('/jobs/quay-house/before');
+  await openPage(page, '/jobs/quay-house/before');
   const ledger = page.getByRole('region', { name: 'Ledger' });
   const numbers = async () =>
     (
@@ -165,7 +165,7 @@ test('on a phone the same job works: section, sheet, inspector as a drawer', asy
     hasTouch: true,
     isMobile: true,
   });
-  await page.goto('/jobs/tannery-lofts-7/plan');
+  await openPage(page, '/jobs/tannery-lofts-7/plan');
   await expect(page.getByTestId('coverage').locator('path').first()).toBeAttached();
   const wide = await page.evaluate(() => document.documentElement.scrollWidth);
   expect(wide).toBeLessThanOrEqual(390);
@@ -178,7 +178,7 @@ test('on a phone the same job works: section, sheet, inspector as a drawer', asy
 });
 
 test('what goes out comes back: job file and readings', async ({ page }) => {
-  await page.goto('/jobs/tannery-lofts-7/handover');
+  await openPage(page, '/jobs/tannery-lofts-7/handover');
   const download = async (name: string) => {
     const [file] = await Promise.all([
       page.waitForEvent('download'),

@@ -8,7 +8,7 @@ import { crossingsBetween } from '@/core/propagation/boxTree';
 import { freeSpaceLoss } from '@/core/propagation/freeSpace';
 import { multiplyTransmittance } from '@/core/propagation/transmittance';
 import { buildScene } from '@/core/propagation/scene';
-import { expect, placeOnSheet, test } from './server';
+import { countActions, expect, openPage, placeOnSheet, test } from './server';
 
 const demo = parseJobFile(readFileSync('demo/quay-house.nestle.json', 'utf8'));
 
@@ -36,19 +36,16 @@ test('the ground floor of Quay House from nothing, by keyboard and pointer, in u
   page,
 }) => {
   test.slow();
-  let actions = 0;
-  const act = async (doing: Promise<unknown>) => {
-    actions++;
-    await doing;
-  };
-  await page.goto('/');
+  const { act, count } = countActions();
+  await openPage(page, '/');
   await act(page.getByLabel(/^Name/).fill('Quay House again'));
   await act(page.getByLabel('House, along the front').fill('14'));
   await act(page.getByLabel('House, front to back').fill('9'));
   await act(page.getByLabel('Storeys').fill('1'));
   await act(page.getByLabel(/^Outer walls/).selectOption({ label: 'Rubble stone 600' }));
+  await act(page.getByRole('radio', { name: 'Empty shell' }).click());
   await act(page.getByRole('button', { name: 'Begin with Survey' }).click());
-  await expect(page).toHaveURL(/\/survey$/);
+  await expect(page).toHaveURL(/\/survey$/, { timeout: 60_000 });
 
   // six rooms, one line each
   const line = page.getByLabel('Room by room').getByRole('combobox');
@@ -132,12 +129,12 @@ test('the ground floor of Quay House from nothing, by keyboard and pointer, in u
   ] as [[number, number], [number, number]][])
     expect(lossBetween(job, storeyId, a, b)).toBeCloseTo(lossBetween(demo, 'ground', a, b), 0);
   expect(job.openings).toHaveLength(14);
-  test.info().annotations.push({ type: 'actions', description: String(actions) });
-  expect(actions).toBeLessThan(60);
+  test.info().annotations.push({ type: 'actions', description: String(count()) });
+  expect(count()).toBeLessThan(60);
 });
 
 test('walls drawn by typed lengths close a room; a gap is told and closed by one key', async ({ page }) => {
-  await page.goto('/jobs/tannery-lofts-7/survey');
+  await openPage(page, '/jobs/tannery-lofts-7/survey');
   const before = await jobOf(page);
   const sheet = page.getByTestId('sheet');
   const box = await sheet.boundingBox();

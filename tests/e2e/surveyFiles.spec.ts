@@ -3,7 +3,7 @@ import { join } from 'node:path';
 import { parseJobFile, readJobFile } from '@/core/job/jobFile';
 import { openZip, unpackBytes } from '@/server/zip';
 import { violationsOf } from './axe';
-import { expect, placeOnSheet, test } from './server';
+import { expect, openPage, placeOnSheet, test } from './server';
 
 const line = (layer: string, ax: number, ay: number, bx: number, by: number) =>
   [0, 'LINE', 8, layer, 10, ax, 20, ay, 11, bx, 21, by].join('\n');
@@ -12,7 +12,7 @@ const dxf = (...entities: string[]) => `0\nSECTION\n2\nENTITIES\n${entities.join
 test('a picture under the drawing: pinned, scaled by two points, kept in the job file; what is none is refused', async ({
   page,
 }, info) => {
-  await page.goto('/jobs/tannery-lofts-7/survey');
+  await openPage(page, '/jobs/tannery-lofts-7/survey');
   await expect(page.getByTestId('sheet')).toBeVisible();
   const input = page.locator('input[aria-label="Picture of a plan"]');
   const broken = join(info.outputDir, 'broken.png');
@@ -55,7 +55,7 @@ test('a picture under the drawing: pinned, scaled by two points, kept in the job
 test('a drawing comes in by layers; text alone is refused; the storey goes out again', async ({
   page,
 }, info) => {
-  await page.goto('/jobs/tannery-lofts-7/survey');
+  await openPage(page, '/jobs/tannery-lofts-7/survey');
   await expect(page.getByTestId('sheet')).toBeVisible();
   const before = parseJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
   const input = page.locator('input[aria-label="Drawing of a plan"]');
@@ -102,10 +102,10 @@ test('a drawing comes in by layers; text alone is refused; the storey goes out a
 test('what a wall is made of: layers changed with the loss seen at once, for one wall only', async ({
   page,
 }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   const at = await placeOnSheet(page, 14);
   await page.mouse.click(...at(12.6, 3.95));
-  await page.getByRole('button', { name: 'Change make' }).click();
+  await page.getByRole('button', { name: 'Change construction' }).click();
   const dialog = page.getByRole('dialog');
   expect(await violationsOf(page, '[role="dialog"]')).toEqual([]);
   await dialog.getByRole('radio', { name: 'From layers' }).click();
@@ -127,7 +127,7 @@ test('what a wall is made of: layers changed with the loss seen at once, for one
 test('what is there: sockets take the last circuit, coax is joined into a tree, a storey with a unit stays', async ({
   page,
 }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   const sheet = await page.getByTestId('sheet').boundingBox();
   if (!sheet) throw new Error('no sheet');
   await page.keyboard.press('p');

@@ -1,11 +1,11 @@
-import { expect, placeOnSheet, test } from './server';
+import { expect, openPage, placeOnSheet, test } from './server';
 
 test.use({ viewport: { width: 390, height: 844 }, hasTouch: true });
 
 test('on the phone: the storey, a spot and a socket added by tapping, a menu by the right button', async ({
   page,
 }) => {
-  await page.goto('/jobs/quay-house/survey');
+  await openPage(page, '/jobs/quay-house/survey');
   const sheet = page.getByTestId('sheet');
   await sheet.scrollIntoViewIfNeeded();
   // choosing a tool shows its options above the sheet, which moves down

@@ -1,12 +1,12 @@
 import { violationsOf } from './axe';
-import { expect, test } from './server';
+import { expect, openPage, test } from './server';
 
 const job = '/jobs/quay-house';
 
 test('the wiring cut open: a unit is fed by coax, its tree adds up, everyone at once is shown', async ({
   page,
 }) => {
-  await page.goto(`${job}/plan`);
+  await openPage(page, `${job}/plan`);
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.getByRole('button', { name: /^Mesh node ?€/ }).click();
   const sheet = await page.getByTestId('sheet').boundingBox();
@@ -46,7 +46,7 @@ test('the wiring cut open: a unit is fed by coax, its tree adds up, everyone at 
 test('a switch feeds an access point over a cable whose way is drawn, with power counted; undo goes back', async ({
   page,
 }) => {
-  await page.goto(`${job}/plan`);
+  await openPage(page, `${job}/plan`);
   await page.getByRole('button', { name: /House, Ground floor/ }).click();
   const sheet = page.getByTestId('sheet');
   const box = await sheet.boundingBox();

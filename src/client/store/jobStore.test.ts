@@ -1,4 +1,5 @@
 import 'fake-indexeddb/auto';
+import { IDBFactory } from 'fake-indexeddb';
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { putOne } from '@/core/job/edits';
 import { get, jobFromRecords } from '@/core/job/job';
@@ -124,6 +125,8 @@ const until = async (done: () => boolean) => {
 };
 
 beforeEach(() => {
+  // what windows of the test before still write is theirs
+  global.indexedDB = new IDBFactory();
   toasts.length = 0;
   jest.spyOn(console, 'error').mockImplementation(() => undefined);
 });

@@ -19,7 +19,7 @@ import type {
 } from '@/workers/protocol';
 import type { WallDraft } from './wallDraft';
 import { messageOf } from './api';
-import { type CourierPorts, makeCourier, type SaveState } from './courier';
+import { Courier, type CourierPorts, type SaveState } from './courier';
 import { type SentJob, storedOf } from './jobServer';
 
 export type Tool =
@@ -135,7 +135,7 @@ export function makeJobStore(initial: SentJob, ports: CourierPorts) {
   const store = createStore<JobState>()((set, get) => {
     const { job, ...stored } = storedOf(initial);
     let renamed: Sync['renamed'] = new Map();
-    const courier = makeCourier(
+    const courier = new Courier(
       job.info.id,
       { job, ...stored },
       ports,

@@ -1,6 +1,7 @@
 /** What rules ask of the plan: what is near, which links use which outlets. */
 import { find, get, type Job } from '../job/job';
-import type { Id, Product, Link, Obstacle, ServicePoint, Unit } from '../job/records';
+import { siteOf } from '../job/site';
+import type { Product, Link, Obstacle, ServicePoint, Unit } from '../job/records';
 import type { Scene } from '../propagation/model';
 
 /** Distance in plan from a unit to the nearest side of an obstacle, m; 0 inside. */
@@ -60,8 +61,6 @@ export const outletsOf = (
     return product ? [from, to].map((servicePoint) => ({ link, servicePoint, product, letter })) : [];
   });
 
-const buildingOf = (job: Job, storeyId: Id) => get(job, 'storey', storeyId).buildingId;
-
 /** New cables of the plan: their ends, the slower of the two ports, and whether they join two buildings. */
 export const cables = (job: Job): (PlannedLink & { ports: number; apart: boolean })[] =>
   plannedLinks(job)
@@ -69,5 +68,5 @@ export const cables = (job: Job): (PlannedLink & { ports: number; apart: boolean
     .map((l) => ({
       ...l,
       ports: Math.min(get(job, 'kit', l.from.kitId).portMbps, get(job, 'kit', l.to.kitId).portMbps),
-      apart: buildingOf(job, l.from.storeyId) !== buildingOf(job, l.to.storeyId),
+      apart: siteOf(job, l.from) !== siteOf(job, l.to),
     }));

@@ -20,6 +20,7 @@ import './rules/entryPort.test';
 import './rules/extenderAsUplink.test';
 import './rules/extenderOneName.test';
 import './rules/familyTooLarge.test';
+import './rules/indoorChannelOutside.test';
 import './rules/indoorUnitOutside.test';
 import './rules/mainFarFromEntry.test';
 import './rules/mainsBeyondSubBoard.test';

@@ -19,6 +19,7 @@ import { entryPort } from './rules/entryPort';
 import { extenderAsUplink } from './rules/extenderAsUplink';
 import { extenderOneName } from './rules/extenderOneName';
 import { familyTooLarge } from './rules/familyTooLarge';
+import { indoorChannelOutside } from './rules/indoorChannelOutside';
 import { indoorUnitOutside } from './rules/indoorUnitOutside';
 import { mainFarFromEntry } from './rules/mainFarFromEntry';
 import { mainsBeyondSubBoard } from './rules/mainsBeyondSubBoard';
@@ -76,6 +77,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   extenderAsUplink,
   extenderOneName,
   familyTooLarge,
+  indoorChannelOutside,
   indoorUnitOutside,
   mainFarFromEntry,
   mainsBeyondSubBoard,

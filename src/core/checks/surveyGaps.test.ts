@@ -53,7 +53,7 @@ test('a wall of unknown make costs its spread at the spots whose signal passes i
 
 test('rooms that run into each other can be parted without a wall', () => {
   const parted = put(job, wall('p', 4, 0.065, 4, 6.935));
-  const named = put(parted, { ...get(parted, 'room', 'room-1'), name: 'Kitchen' });
+  const named = put(parted, { ...get(parted, 'room', 'room-1'), name: 'Kitchen', named: true });
   const open = applyEdit(named, withRooms(named, { label: 'x', put: [], remove: ['p'] })).job;
   const gap = about(open, 'open-room-1');
   expect(gap).toMatchObject({

@@ -4,6 +4,7 @@ import { circuits } from './gaps/circuits';
 import { coaxOutlets } from './gaps/coaxOutlets';
 import { entry } from './gaps/entry';
 import { foundUnit } from './gaps/foundUnit';
+import { guessedStoreys } from './gaps/guessedStoreys';
 import { needs } from './gaps/needs';
 import { noWalls } from './gaps/noWalls';
 import { openRooms } from './gaps/openRooms';
@@ -22,6 +23,7 @@ const rules: readonly GapRule[] = [
   openWalls,
   openRooms,
   noWalls,
+  guessedStoreys,
   tapeSlips,
   unknownWalls,
   unknownFloors,

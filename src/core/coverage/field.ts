@@ -142,6 +142,8 @@ export interface AccessField {
   leastDbm: Float64Array;
   /** By kind: the same for each case of the hops. */
   cases: (kind: number) => readonly number[];
+  /** How likely each of them is. */
+  shares: readonly number[];
 }
 
 /** All ways to join at the nodes of a room. */
@@ -160,6 +162,7 @@ export function accessFields({ job, network, device, grid, fields, noise }: Fiel
         rssi: field.rssiDbm[b] as Float32Array,
         spread: field.spreadDb[b] as Float32Array,
         kindOf: of,
+        shares: backhaul.shares,
         leastDbm: signalsIn(access, backhaul.mean, need, kinds),
         cases: (kind) =>
           (known[kind] ??= backhaul.cases.map(signalFor(access, need, kinds[kind] ?? noNoise))),
@@ -196,10 +199,11 @@ export function headroomLayer(accesses: readonly AccessField[], nodes: number): 
 /** Chance that the need is met by the best way to join, 0 … 1, at each node. */
 export function certaintyLayer(accesses: readonly AccessField[], nodes: number): Float32Array {
   const out = new Float32Array(nodes);
-  for (const { rssi, spread, kindOf, cases } of accesses)
+  for (const { rssi, spread, kindOf, cases, shares } of accesses)
     for (let i = 0; i < nodes; i++) {
       if ((out[i] as number) > 0.9999) continue;
-      const chance = chanceMet(cases(kindOf[i] as number), rssi[i] as number, spread[i] as number);
+      const needed = cases(kindOf[i] as number);
+      const chance = chanceMet(needed, shares, rssi[i] as number, spread[i] as number);
       if (chance > (out[i] as number)) out[i] = chance;
     }
   return out;

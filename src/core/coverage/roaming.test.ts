@@ -24,6 +24,7 @@ const field = (access: AccessField['access'], rssi: number[], need: number): Acc
   kindOf: new Uint16Array(rssi.length),
   leastDbm: Float64Array.of(need),
   cases: () => [need],
+  shares: [1],
 });
 
 test('the unit with more headroom serves; a phone clings where the other is strong but not enough', () => {

@@ -1,6 +1,8 @@
 /** What a plan takes in parts, cable and time, line by line, from its records. */
+import { inRegion } from '../geometry/region';
 import { find, type Job } from '../job/job';
 import type { Id, Link, Unit } from '../job/records';
+import { siteOf } from '../job/site';
 import { adaptersFor, cablePrices } from '../network/backhaulOptions';
 import { mediumWords } from '../media/mediumWords';
 import { cableLength } from '../media/wired';
@@ -66,13 +68,16 @@ function itemsOf(job: Job): Item[] {
     const sums = { sumEur: count * k.priceEur, minutes: count * k.fitMinutes, holes: 0 };
     return [{ key: k.id, item: k.name, count, metres: null, eachEur: k.priceEur, ...sums, letter }];
   };
-  const cable = ({ link, child }: NewLink): Item[] => {
+  const cable = ({ link, child, parent }: NewLink): Item[] => {
     if ((link.medium !== 'ethernet' && link.medium !== 'fibre') || link.lengthM === null) return [];
     const price = cablePrices[link.medium];
     const metres = cableLength(link.lengthM);
     const holes = link.holes ?? 0;
     const item = cableWords(link);
+    const protector = job.kits.filter((k) => k.kind === 'surge').sort((a, b) => a.priceEur - b.priceEur)[0];
+    const joinsEarths = link.medium === 'ethernet' && siteOf(job, parent) !== siteOf(job, child);
     return [
+      ...(joinsEarths && protector ? product(protector.id, 2, child.letter) : []),
       {
         key: item,
         item,
@@ -157,6 +162,7 @@ export function costsByUnit(job: Job): UnitCosts[] {
 }
 
 export interface Label {
+  linkId: Id;
   /** Short, for the tape: the same on both ends but for the last letter. */
   text: string;
   /** Where it is stuck. */
@@ -172,10 +178,18 @@ export function labelsOf(job: Job): Label[] {
     const n = (counts.get(link.medium) ?? 0) + 1;
     counts.set(link.medium, n);
     const name = `${mediumWords[link.medium][0]}${n} ${parent.letter}–${child.letter}`;
-    const outlet = (id: Id | null, u: Unit) => find(job, 'service', id)?.name ?? placeOf(u);
+    const outlet = (id: Id | null, u: Unit) => {
+      const service = find(job, 'service', id);
+      if (!service) return placeOf(u);
+      const room = job.rooms.find(
+        (r) => r.storeyId === service.storeyId && inRegion(r, service.xM, service.yM),
+      );
+      // a house has many sockets of one name
+      return [service.name, room?.name, u.letter].filter(Boolean).join(', ');
+    };
     return [
-      { text: `${name} a`, at: outlet(link.fromServiceId, parent) },
-      { text: `${name} b`, at: outlet(link.toServiceId, child) },
+      { linkId: link.id, text: `${name} a`, at: outlet(link.fromServiceId, parent) },
+      { linkId: link.id, text: `${name} b`, at: outlet(link.toServiceId, child) },
     ];
   });
 }

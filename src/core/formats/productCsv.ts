@@ -1,6 +1,7 @@
 import Papa from 'papaparse';
 import { problemsOf } from '../job/jobFile';
 import type { Problem } from '../job/references';
+import type { ProductSetup } from '../job/productSetup';
 import { type Product, schemas } from '../job/records';
 
 /** Columns of a catalogue file, in this order when written; any order when read. */
@@ -23,6 +24,22 @@ export const productColumns = [
   'sockets_taken',
   'mains',
   'lights',
+  'join',
+  'button_hold_s',
+  'window_s',
+  'reset_hold_s',
+  'bench_m',
+  'port_marks',
+  'first_network',
+  'key_at',
+  'asks',
+  'restart_min',
+  'firmware_min',
+  'routes',
+  'fixing',
+  'lead_m',
+  'coldest_c',
+  'warmest_c',
   'price_eur',
   'fit_minutes',
   'note',
@@ -42,7 +59,8 @@ const cell = (v: string | number | boolean | null) =>
 /**
  * Writes a catalogue as CSV, a line a product. A radio is
  * `band/use/standard/streams/width/eirp/gain/pattern`, radios are set apart by blanks; lights are
- * `colour=meaning` set apart by `;`; mains is `top/mimo/pass-through`.
+ * `state:look=meaning` set apart by `;`; mains is `top/mimo/pass-through`; ways to join and what it asks for are set apart
+ * by blanks, the best first; ports are `mark=use` set apart by `;`.
  */
 export function writeProductCsv(products: readonly Product[]): string {
   const data = products.map((k) => {
@@ -68,7 +86,8 @@ export function writeProductCsv(products: readonly Product[]): string {
             '/',
           )
         : '',
-      lights: k.lights.map((l) => `${l.colour}=${l.means}`).join('; '),
+      lights: k.lights.map((l) => `${l.state}:${l.colour}=${l.means}`).join('; '),
+      ...setupCells(k.setup),
       price_eur: k.priceEur,
       fit_minutes: k.fitMinutes,
       note: k.note,
@@ -76,6 +95,59 @@ export function writeProductCsv(products: readonly Product[]): string {
     return productColumns.map((c) => cell(row[c]));
   });
   return `${Papa.unparse({ fields: [...productColumns], data }, { newline: '\n' })}\n`;
+}
+
+const setupCells = (s: ProductSetup) => ({
+  join: s.join.join(' '),
+  button_hold_s: s.buttonHoldS,
+  window_s: s.windowS,
+  reset_hold_s: s.resetHoldS,
+  bench_m: s.benchM,
+  port_marks: s.ports.map((p) => `${p.mark}=${p.use}`).join('; '),
+  first_network: s.firstNetwork,
+  key_at: s.keyAt,
+  asks: s.asks.join(' '),
+  restart_min: s.restartMin,
+  firmware_min: s.firmwareMin,
+  routes: s.routes,
+  fixing: s.fixing,
+  lead_m: s.leadM,
+  coldest_c: s.coldestC,
+  warmest_c: s.warmestC,
+});
+
+/** Fields of the setup; an empty cell is left out, and is as the schema has it. */
+function setupOfCells(at: (c: Column) => string): Record<string, unknown> {
+  const list = (c: Column) => at(c).split(/\s+/);
+  const number = (c: Column) => Number(at(c).replace(',', '.'));
+  const ports = () =>
+    at('port_marks')
+      .split(';')
+      .map((text) => {
+        const [mark = '', use = ''] = text.split('=');
+        return { mark: mark.trim(), use: use.trim() };
+      });
+  const fields: [Column, string, () => unknown][] = [
+    ['join', 'join', () => list('join')],
+    ['button_hold_s', 'buttonHoldS', () => number('button_hold_s')],
+    ['window_s', 'windowS', () => number('window_s')],
+    ['reset_hold_s', 'resetHoldS', () => number('reset_hold_s')],
+    ['bench_m', 'benchM', () => number('bench_m')],
+    ['port_marks', 'ports', ports],
+    ['first_network', 'firstNetwork', () => at('first_network')],
+    ['key_at', 'keyAt', () => at('key_at')],
+    ['asks', 'asks', () => list('asks')],
+    ['restart_min', 'restartMin', () => number('restart_min')],
+    ['firmware_min', 'firmwareMin', () => number('firmware_min')],
+    ['routes', 'routes', () => at('routes') === 'yes'],
+    ['fixing', 'fixing', () => at('fixing')],
+    ['lead_m', 'leadM', () => number('lead_m')],
+    ['coldest_c', 'coldestC', () => number('coldest_c')],
+    ['warmest_c', 'warmestC', () => number('warmest_c')],
+  ];
+  return Object.fromEntries(
+    fields.filter(([column]) => at(column) !== '').map(([, field, read]) => [field, read()]),
+  );
 }
 
 /**
@@ -131,6 +203,7 @@ export function readProductCsv(text: string): { kits: Product[]; problems: Probl
       socketsTaken: number('sockets_taken', 0),
       mains: mainsOfText(at('mains')),
       lights: at('lights') === '' ? [] : at('lights').split(';').map(lightOfText),
+      setup: setupOfCells(at),
       priceEur: number('price_eur', Number.NaN),
       fitMinutes: number('fit_minutes', 10),
       note: at('note'),
@@ -167,6 +240,7 @@ function mainsOfText(text: string): unknown {
 }
 
 function lightOfText(text: string): unknown {
-  const [colour = '', ...means] = text.split('=');
-  return { colour: colour.trim(), means: means.join('=').trim() };
+  const [look = '', ...means] = text.split('=');
+  const [, state, colour] = /^\s*(?:([a-z-]+):)?(.*)$/.exec(look) ?? [];
+  return { colour: (colour ?? '').trim(), means: means.join('=').trim(), ...(state && { state }) };
 }

@@ -301,7 +301,7 @@ test('a bill as CSV: amounts to the cent, lengths only where there are any', () 
     'Sum,,24.46,,320.01,72,',
     '',
   ]);
-  expect(writeLabelsCsv([{ text: 'E1', at: 'Hall, east' }] as Parameters<typeof writeLabelsCsv>[0])).toBe(
+  expect(writeLabelsCsv([{ linkId: 'link-1', text: 'E1', at: 'Hall, east' }])).toBe(
     'text,at\nE1,"Hall, east"\n',
   );
 });

@@ -1,8 +1,9 @@
 /** The steps of the house as a whole: modem, main unit, names, phone, guests, old product, last walk. */
 import { get, type Job } from '../job/job';
-import type { Unit } from '../job/records';
+import type { Product, Unit } from '../job/records';
+import { deviceSteps } from './deviceSteps';
 import { durations, type Step } from './step';
-import { holdPointOf, step } from './unitSteps';
+import { lightFor, step } from './unitSteps';
 
 /** The planned unit that nothing feeds and that can be the main one; undefined when there is none. */
 export function mainUnit(job: Job): Unit | undefined {
@@ -16,6 +17,28 @@ export function mainUnit(job: Job): Unit | undefined {
 const oldRouter = (job: Job, main: Unit): Unit | undefined =>
   job.units.find((u) => u.found && u.id !== main.id && get(job, 'kit', u.kitId).kind === 'router');
 
+/** The port for the line, as it is marked. */
+const linePort = ({ setup }: Product): string => {
+  const port = setup.ports.find((p) => p.use === 'line');
+  return port ? `its port “${port.mark}”` : 'the port marked for the line';
+};
+
+/** How the line is entered, and who has the details. */
+function lineText(job: Job): string {
+  const settings = job.netSettings[0];
+  const holder = settings?.lineHolder || 'the customer';
+  switch (settings?.line ?? 'unknown') {
+    case 'automatic':
+      return 'The line needs no details.';
+    case 'login':
+      return `The line wants a name and a password: ${holder} has them.`;
+    case 'fixed':
+      return `The line has a fixed address: ${holder} has it, with its mask, gateway and name servers.`;
+    case 'unknown':
+      return 'Ask first how the line is entered: by itself, with a name and a password, or with a fixed address.';
+  }
+}
+
 /** Before any other unit: the modem, the main unit, names and passwords, the phone. */
 export function firstSteps(job: Job, main: Unit): Step[] {
   const product = get(job, 'kit', main.kitId);
@@ -28,6 +51,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       title: 'Restart the modem',
       text: 'Unplug the modem or optical terminal for half a minute: many remember the last box that they spoke to.',
       holdPoint: { question: 'Do the modem’s lights say that the line is up?', light: null },
+      cautions: ['household'],
       hands: durations.short,
       wait: durations.modem,
     }),
@@ -37,14 +61,13 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       unitId: main.id,
       title: stays ? `Check the main unit ${main.letter}` : `Join the main unit ${main.letter} to the modem`,
       text: stays
-        ? `${product.name} stays. Its cable to the modem is in the port marked for the line, no second router behind it.`
-        : `${product.name}: cable from the modem into the port marked for the line, not into one of the others.`,
-      holdPoint: holdPointOf(
-        product,
-        main.letter,
-        /joined, good|in use|ready/i,
-        'does it reach the internet',
-      ),
+        ? `${product.name} stays. Its cable to the modem is in ${linePort(product)}, no second router behind it. ${lineText(job)}`
+        : `${product.name}: cable from the modem into ${linePort(product)}, not into one of the others. ${lineText(job)}`,
+      // the light that says «ready to be added» says nothing of the line
+      holdPoint: {
+        question: `Does a page open over ${main.letter}?`,
+        light: lightFor(product, ['good']),
+      },
       after: ['modem'],
       hands: durations.some,
       wait: durations.boot,
@@ -62,12 +85,14 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       cautions: ['passwords'],
       after: ['main'],
       hands: durations.some,
+      // it may start anew once they are applied
+      wait: product.setup.restartMin > 0 ? { ...durations.boot, min: product.setup.restartMin } : null,
     }),
     step({
       key: 'rejoin',
       kind: 'set',
       title: 'Let the phone join the new network',
-      text: 'Forget the old network on the phone first. Capitals count in the password.',
+      text: 'Forget the old network on the phone first. Capitals count in the password. If the phone says “no internet, stay connected?”, stay.',
       holdPoint: { question: 'Is the phone on the new network, and not on the old one?', light: null },
       after: ['names'],
       hands: durations.short,
@@ -77,15 +102,37 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       kind: 'update',
       unitId: main.id,
       title: `Update ${main.letter}’s firmware`,
-      text: 'First, so that it runs while hands do other work. Nothing is paired until it is through.',
+      text: `First, so that it runs while hands do other work. Nothing is paired until it is through. ${
+        (job.netSettings[0]?.updatesOn ?? true)
+          ? 'Then let it update by itself, at night.'
+          : 'It does not update by itself here: agree who looks after it, and write it down.'
+      }`,
       holdPoint: { question: `Does ${main.letter} say that it is up to date?`, light: null },
       after: ['names'],
       hands: durations.quick,
-      wait: durations.firmware,
+      wait: { ...durations.firmware, min: Math.max(1, product.setup.firmwareMin) },
     }),
   ];
   if (old)
     out.push(
+      step({
+        key: 'hangs-on',
+        kind: 'check',
+        unitId: old.id,
+        title: `Look what hangs on ${old.letter}`,
+        text: 'Follow each of its cables. Telephone, television box, alarm, lift and door may work over this box alone. What the new main unit can’t serve stays on it, and then it is not bridged: say so to the household, and ask who runs it.',
+        holdPoint: {
+          question: 'Is it agreed for each of them where it hangs from now on?',
+          light: null,
+        },
+        cautions: ['household'],
+        list: [
+          { mark: 'telephone', words: 'Telephone: none, or moved and tried' },
+          { mark: 'television', words: 'Television box: none, or moved and tried' },
+          { mark: 'alarm', words: 'Alarm, lift, door, emergency call: none, or its firm has been asked' },
+        ],
+        hands: durations.some,
+      }),
       step({
         key: 'old-router',
         kind: 'set',
@@ -95,7 +142,7 @@ export function firstSteps(job: Job, main: Unit): Step[] {
           ? 'On its page: access point (or bridge), no addresses handed out. Two routers in a row give “no internet” that is none.'
           : 'Bridge mode, or Wi-Fi off where the modem is in the same box. Two routers in a row give “no internet” that is none.',
         holdPoint: { question: 'Does the new main unit get an address of the line itself?', light: null },
-        after: ['modem'],
+        after: ['modem', 'hangs-on'],
         hands: durations.some,
         wait: durations.short,
       }),
@@ -103,13 +150,12 @@ export function firstSteps(job: Job, main: Unit): Step[] {
   return out;
 }
 
-/** After all units: devices that know 2.4 GHz alone, guests, old product, the last walk. */
+/** After all units: what hangs on them, guests, old products, the last walk. */
 export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[] {
   const out: Step[] = [];
   const carried = before
     .filter((s) => s.kind === 'carry' || s.kind === 'check' || s.kind === 'mount')
     .map((s) => s.key);
-  const only = job.fixedDevices.filter((d) => d.only24);
   if (job.links.some((l) => l.medium === 'coax' && l.adapterKitId !== null))
     out.push(
       step({
@@ -122,18 +168,7 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         hands: durations.some,
       }),
     );
-  if (only.length > 0)
-    out.push(
-      step({
-        key: 'only24',
-        kind: 'set',
-        title: `Let ${only.length === 1 ? 'the 2.4 GHz device' : `${only.length} devices of 2.4 GHz`} join again`,
-        text: `${only.map((d) => d.name).join(', ')}. With the phone on 2.4 GHz or the name for it, as they know no other.`,
-        holdPoint: { question: 'Does each answer in its own app?', light: null },
-        after: ['names'],
-        hands: { min: 2 * only.length, spread: 0.5 },
-      }),
-    );
+  out.push(...deviceSteps(job, carried));
   out.push(
     step({
       key: 'guest',
@@ -164,6 +199,23 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         hands: durations.small,
       }),
     );
+  out.push(
+    step({
+      key: 'leave',
+      kind: 'set',
+      unitId: main.id,
+      title: 'Leave it as it will stay',
+      text: 'The householder decides, you set it, and it goes on the settings sheet.',
+      holdPoint: { question: 'Is each decided by the householder, set and noted?', light: null },
+      list: [
+        { mark: 'lights', words: 'Lights: on, dim, or off at night' },
+        { mark: 'button', words: 'Joining by button: off, so that nobody in the house joins a stranger' },
+        { mark: 'remote', words: 'Access from outside, and data about use to the maker: wanted, or off' },
+      ],
+      after: ['guest', ...carried],
+      hands: durations.small,
+    }),
+  );
   const all = [...before, ...out].map((s) => s.key);
   out.push(
     step({

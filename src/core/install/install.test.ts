@@ -26,6 +26,8 @@ const run = (stepKey: string, part: Partial<StepRun> = {}): StepRun => ({
   note: '',
   photos: [],
   read: [],
+  ticks: [],
+  shown: null,
   changedAt: iso(0),
   ...part,
 });
@@ -126,8 +128,9 @@ describe('the runbook of a plan', () => {
     );
     const link = get(job, 'link', 'link-unit-b');
     const media = {
-      ethernet: ['cable', 'label'],
-      fibre: ['cable', 'label'],
+      // to another building: sealed entries, and protectors where it is copper
+      ethernet: ['cable', 'entry', 'surge', 'label'],
+      fibre: ['cable', 'entry', 'label'],
       coax: ['adapters', 'label'],
       powerline: ['couple', 'adapters', 'label'],
       wireless: [],
@@ -257,13 +260,13 @@ describe('live', () => {
       ].map(done),
       run(`firmware.${b}`, { startedAt: iso(2), handsFreeAt: iso(2.5) }),
       run('guest', { skipped: 'no guests wanted', changedAt: iso(3) }),
-      run('only24', { startedAt: iso(3) }),
+      run('devices', { startedAt: iso(3) }),
     );
     const live = liveRunbook(now, 1, t0 + 3 * 60_000);
     const state = (key: string) => live.steps.find((s) => s.step.key === key);
     expect(state(`firmware.${b}`)?.state).toBe('waiting');
     expect(state('guest')?.state).toBe('skipped');
-    expect(state('only24')?.state).toBe('hands');
+    expect(state('devices')?.state).toBe('hands');
     expect(state('walk')?.state).toBe('blocked');
     // B is updating: pairing C now would fail
     expect(state(`pair.${c}`)).toMatchObject({
@@ -271,7 +274,7 @@ describe('live', () => {
       waitsFor: [expect.stringContaining('firmware')],
     });
     expect(state(`name.${b}`)?.state).toBe('ready');
-    expect(live.next).toEqual(['only24']);
+    expect(live.next).toEqual(['devices']);
   });
 
   test('what is next: the step at hand first, then what can begin soonest; two for a pair', () => {

@@ -1,9 +1,11 @@
 /** The steps of one link: cable, adapters, power over the cable, labels. */
+import { labelsOf } from '../design/bill';
 import { find, get, type Job } from '../job/job';
-import type { Link } from '../job/records';
-import type { CautionId } from './cautions';
+import { siteOf } from '../job/site';
+import type { Link, Unit } from '../job/records';
+import { atHeight, type CautionId } from './cautions';
 import { durations, type Duration, type Step } from './step';
-import { holdPointOf, step } from './unitSteps';
+import { holdPointOf, isPowered, powerKey, step } from './unitSteps';
 
 /** Minutes of laying a metre of cable and of a hole (planning). */
 const minutesPerM = 0.35;
@@ -14,63 +16,156 @@ const layingTime = (link: Link): Duration => ({
   spread: 0.35,
 });
 
-const siteOf = (job: Job, storeyId: string | undefined) =>
-  find(job, 'building', find(job, 'storey', storeyId)?.buildingId);
+/** The two labels of a link, as they stand in the list of labels. */
+function labelsText(job: Job, link: Link): string {
+  const own = labelsOf(job).filter((l) => l.linkId === link.id);
+  // what was in the house before is in no list: it is labelled by what it joins
+  if (own.length === 0)
+    return `“${get(job, 'unit', link.fromUnitId).letter} to ${get(job, 'unit', link.unitId).letter}” at both ends.`;
+  return `${own.map((l) => `“${l.text}” at ${l.at}`).join('; ')}.`;
+}
+
+/** What the steps of one link have in common. */
+interface LinkWork {
+  job: Job;
+  link: Link;
+  from: Unit;
+  to: Unit;
+  /** «A to B». */
+  pair: string;
+  /** Do its ends belong to two buildings? */
+  between: boolean;
+  /** Key of one of its steps. */
+  at: (what: string) => string;
+  /** A step of this link. */
+  own: (part: Parameters<typeof step>[0]) => Step;
+}
 
 /** The steps that a link needs before its unit is carried to its place, and its labels. */
 export function linkSteps(job: Job, link: Link): Step[] {
   const [to, from] = [get(job, 'unit', link.unitId), get(job, 'unit', link.fromUnitId)];
-  const pair = `${from.letter} to ${to.letter}`;
-  const product = get(job, 'kit', to.kitId);
-  const out: Step[] = [];
-  const add = (part: Parameters<typeof step>[0]) => out.push(step({ linkId: link.id, ...part }));
-  const at = (what: string) => `${what}.${link.id}`;
-  const between = siteOf(job, to.storeyId)?.id !== siteOf(job, from.storeyId)?.id;
-  if (link.medium === 'ethernet' || link.medium === 'fibre') {
-    const notes: CautionId[] = [];
-    if ((link.holes ?? 0) > 0) notes.push('drilling');
-    if (between && link.medium === 'ethernet') notes.push('copper', 'outdoor');
-    add({
-      key: at('cable'),
-      kind: 'cable',
-      title: `Lay the ${link.medium === 'fibre' ? 'fibre' : 'cable'}, ${pair}`,
-      text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Bench first, then cable, then mount: the unit has worked beside the main unit before.`,
-      holdPoint: {
-        question:
-          link.medium === 'fibre'
-            ? 'Do both ends show light, and the converters a link?'
-            : 'Does the cable tester show all pairs, straight through?',
-        light: null,
-      },
-      cautions: notes,
-      hands: layingTime(link),
-    });
-    if (product.poeIn && link.medium === 'ethernet')
-      add({
-        key: at('power'),
-        kind: 'check',
-        title: `Power ${to.letter} over its cable`,
-        text: 'From the port or injector that the plan names: others may give too little, or nothing.',
-        holdPoint: holdPointOf(product, to.letter, /starting|blinking/i, 'does it start'),
-        after: [at('cable')],
-        hands: durations.short,
-        wait: durations.boot,
-      });
+  const work: LinkWork = {
+    ...{ job, link, from, to },
+    pair: `${from.letter} to ${to.letter}`,
+    between: siteOf(job, to) !== siteOf(job, from),
+    at: (what) => `${what}.${link.id}`,
+    own: (part) => step({ linkId: link.id, ...part }),
+  };
+  switch (link.medium) {
+    case 'wireless':
+      return [];
+    case 'ethernet':
+    case 'fibre':
+      return [
+        layStep(work),
+        ...(work.between ? entrySteps(work) : []),
+        ...(isPowered(get(job, 'kit', to.kitId), link) ? [powerStep(work)] : []),
+        labelStep(work),
+      ];
+    case 'powerline':
+      return [...mainsSteps(work), labelStep(work)];
+    case 'coax':
+      return [coaxStep(work), labelStep(work)];
   }
-  if (link.medium === 'powerline') {
-    add({
+}
+
+function layStep({ job, link, from, to, pair, between, at, own }: LinkWork): Step {
+  const isFibre = link.medium === 'fibre';
+  const attic = job.routes.some((r) => r.kind === 'attic' || r.kind === 'crawl-space');
+  const notes: CautionId[] = [
+    'cabling',
+    // holes that nobody has counted may be some
+    ...(link.holes === 0 ? [] : (['drilling', 'mains'] as const)),
+    ...(between ? (['outdoor', 'digging', 'thunder'] as const) : []),
+    ...(between && !isFibre ? (['copper'] as const) : []),
+    ...(isFibre ? (['fibre'] as const) : []),
+    ...(attic ? (['attic', 'alone'] as const) : []),
+    ...new Set([...atHeight(from), ...atHeight(to)]),
+  ];
+  return own({
+    key: at('cable'),
+    kind: 'cable',
+    title: `Lay the ${link.medium === 'fibre' ? 'fibre' : 'cable'}, ${pair}`,
+    text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Bench first, then cable, then mount: the unit has worked beside the main unit before.`,
+    holdPoint: {
+      question:
+        link.medium === 'fibre'
+          ? 'Do both converters show a link light?'
+          : 'Does the cable tester show all pairs, straight through?',
+      light: null,
+    },
+    cautions: notes,
+    hands: layingTime(link),
+  });
+}
+
+/** What a cable between two buildings needs: sealed entries, and protectors where it is copper. */
+function entrySteps({ link, pair, at, own }: LinkWork): Step[] {
+  const seal = own({
+    key: at('entry'),
+    kind: 'cable',
+    title: `Seal both entries, ${pair}`,
+    text: 'The cable comes in from below, with a loop outside from which water drips. A sleeve in the wall, its ends sealed with what stands the weather.',
+    holdPoint: { question: 'Does each end drip outside, and is each entry sealed?', light: null },
+    cautions: ['outdoor', 'thunder'],
+    after: [at('cable')],
+    hands: durations.more,
+  });
+  if (link.medium === 'fibre') return [seal];
+  const surge = own({
+    key: at('surge'),
+    kind: 'cable',
+    title: `Fit the surge protectors, ${pair}`,
+    text: 'One at each end, near the entry, its earth wire short and straight. What it is earthed to, and who may join it, is for local codes to say.',
+    holdPoint: {
+      question: 'Is each protector earthed, and does the cable still test straight through?',
+      light: null,
+    },
+    cautions: ['copper', 'mains', 'thunder'],
+    after: [at('entry')],
+    hands: durations.more,
+  });
+  return [seal, surge];
+}
+
+function powerStep({ job, link, from, to, at, own }: LinkWork): Step {
+  const product = get(job, 'kit', to.kitId);
+  return own({
+    key: powerKey(link),
+    kind: 'check',
+    title: `Power ${to.letter} over its cable`,
+    text: 'From the port or injector that the plan names: others may give too little, or nothing. Leave it alone for two to three minutes.',
+    holdPoint: holdPointOf(product, to.letter, ['good'], 'has it joined again'),
+    // in its place, and so is what gives the power
+    after: [at('cable'), `carry.${to.id}`, `carry.${from.id}`],
+    hands: durations.short,
+    wait: durations.settle,
+  });
+}
+
+function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
+  const others = job.links.filter((l) => l.medium === 'powerline' && l.id !== link.id).length;
+  const setup = find(job, 'kit', link.adapterKitId)?.setup;
+  const hold = setup?.buttonHoldS ?? 3;
+  const minutes = Number(((setup?.windowS ?? 120) / 60).toFixed(1));
+  return [
+    own({
       key: at('couple'),
       kind: 'pair',
       title: `Pair the powerline adapters, ${pair}`,
-      text: 'Both in two sockets side by side; press one, then the other within two minutes. Label the two before anything else.',
+      text: `Both in two sockets side by side; hold the button of one for ${hold} s, then that of the other within ${minutes} minutes. Label the two before anything else.${
+        others > 0
+          ? ' The other pairs are unplugged meanwhile: a new adapter that hears them joins them, and shares their key.'
+          : ''
+      }`,
       holdPoint: { question: 'Do both show that they are joined to each other?', light: null },
       cautions: ['socket'],
       after: ['main'],
       hands: durations.small,
       wait: durations.pairing,
-      windowS: 120,
-    });
-    add({
+      windowS: setup?.windowS ?? 120,
+    }),
+    own({
       key: at('adapters'),
       kind: 'carry',
       title: `Put the adapters in their sockets, ${pair}`,
@@ -80,35 +175,37 @@ export function linkSteps(job: Job, link: Link): Step[] {
       after: [at('couple')],
       hands: durations.some,
       wait: durations.short,
-    });
-  }
-  if (link.medium === 'coax') {
-    add({
-      key: at('adapters'),
-      kind: 'carry',
-      title: `Put the coax adapters on, ${pair}`,
-      text: 'At the outlets that the plan names; between them only splitters rated for the band, no amplifier.',
-      holdPoint: { question: 'Does the coax light of both adapters burn?', light: null },
-      cautions: ['coax'],
-      after: ['main', ...(job.kits.some((k) => k.kind === 'filter') ? ['filter'] : [])],
-      hands: durations.some,
-      wait: durations.small,
-    });
-  }
-  if (link.medium !== 'wireless')
-    add({
-      key: at('label'),
-      kind: 'label',
-      title: `Label both ends, ${pair}`,
-      text: `“${pair}” at both ends${link.medium === 'powerline' ? ' and on both adapters: a year later nobody knows which belongs to which' : ''}.`,
-      after: [at(link.medium === 'coax' || link.medium === 'powerline' ? 'adapters' : 'cable')],
-      hands: durations.short,
-    });
-  return out;
+    }),
+  ];
+}
+
+function coaxStep({ job, pair, at, own }: LinkWork): Step {
+  return own({
+    key: at('adapters'),
+    kind: 'carry',
+    title: `Put the coax adapters on, ${pair}`,
+    text: 'At the outlets that the plan names; between them only splitters rated for the band, no amplifier.',
+    holdPoint: { question: 'Does the coax light of both adapters burn?', light: null },
+    cautions: ['coax'],
+    after: ['main', ...(job.kits.some((k) => k.kind === 'filter') ? ['filter'] : [])],
+    hands: durations.some,
+    wait: durations.small,
+  });
+}
+
+function labelStep({ job, link, pair, at, own }: LinkWork): Step {
+  return own({
+    key: at('label'),
+    kind: 'label',
+    title: `Label both ends, ${pair}`,
+    text: `${labelsText(job, link)}${link.medium === 'powerline' ? ' On the adapters too: a year later nobody knows which belongs to which.' : ''}`,
+    after: [at(link.medium === 'coax' || link.medium === 'powerline' ? 'adapters' : 'cable')],
+    hands: durations.short,
+  });
 }
 
 /** Keys of the steps of a link that must be done before its unit goes to its place. */
 export const readyKeys = (job: Job, link: Link): string[] =>
   linkSteps(job, link)
-    .filter((s) => s.kind !== 'label')
+    .filter((s) => s.kind !== 'label' && s.key !== powerKey(link))
     .map((s) => s.key);

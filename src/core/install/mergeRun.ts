@@ -10,6 +10,14 @@ const standing = ({ startedAt, handsFreeAt, doneAt, skipped, windowAt, by }: Ste
   windowAt,
   by,
 });
+const progress = ['startedAt', 'handsFreeAt', 'doneAt', 'skipped', 'windowAt'] as const;
+
+/** Has `sent` all that `had` has come to, and more, that `had` did not take back since `base`? */
+function goesFurther(sent: StepRun, had: StepRun, base: StepRun | null): boolean {
+  const more = progress.filter((f) => sent[f] !== null && had[f] === null);
+  const less = progress.some((f) => had[f] !== null && sent[f] === null);
+  return more.length > 0 && !less && more.every((f) => base === null || base[f] === null);
+}
 const sameStanding = (a: StepRun, b: StepRun) => JSON.stringify(standing(a)) === JSON.stringify(standing(b));
 
 /** What was added to a list since `base` is added; what was taken out is taken out. */
@@ -27,7 +35,8 @@ function mergeNote(base: string, had: string, sent: string): string {
 
 /**
  * The step as it stands after another word on it. Photos, cautions read and notes of both are kept. How the
- * step stands (begun, done, left out) is the newer word's; who ended a step first has ended it.
+ * step stands (begun, done, left out) is the word's that goes further, and where they contradict each other the newer
+ * one's; who ended a step first has ended it.
  * @param base what the sender had seen; null = nothing.
  */
 export function mergeRun(
@@ -44,14 +53,19 @@ export function mergeRun(
   const sentCounts =
     !endedBefore &&
     !sentUntouched &&
-    (hadUntouched || sent.changedAt > had.changedAt) &&
+    // clocks of two machines are compared only where the words contradict each other
+    (hadUntouched ||
+      goesFurther(sent, had, base) ||
+      (sent.changedAt > had.changedAt && !goesFurther(had, sent, base))) &&
     !sameStanding(had, sent);
   const merged: StepRun = {
     ...had,
     ...(sentCounts && standing(sent)),
     note: mergeNote(base?.note ?? '', had.note, sent.note),
     photos: mergeList(base?.photos ?? [], had.photos, sent.photos, 12),
-    read: mergeList(base?.read ?? [], had.read, sent.read, 20),
+    read: mergeList(base?.read ?? [], had.read, sent.read, 200),
+    ticks: mergeList(base?.ticks ?? [], had.ticks, sent.ticks, 200),
+    shown: JSON.stringify(sent.shown) === JSON.stringify(base?.shown ?? null) ? had.shown : sent.shown,
   };
   if (JSON.stringify(merged) === JSON.stringify(had))
     return {

@@ -1,6 +1,5 @@
 /** Questions that tell causes apart. */
 import type { CauseId } from './causes';
-import { pairingWindowS } from './step';
 
 export interface Question {
   id: string;
@@ -12,7 +11,7 @@ export const questions: readonly Question[] = [
   { id: 'app-first', words: 'Was the app waiting before the button was pressed?', yes: { appLate: 0.05 } },
   {
     id: 'in-time',
-    words: `Were fewer than ${pairingWindowS / 60} minutes gone since the button was pressed?`,
+    words: 'Was it still listening: had its window not run out since the button was pressed?',
     yes: { windowOver: 0.08 },
   },
   { id: 'held-long', words: 'Was the button held for three full seconds?', yes: { pressShort: 0.08 } },

@@ -2,6 +2,8 @@
 import { freshId } from '../job/fresh';
 import type { Job } from '../job/job';
 import type { Id, StepRun } from '../job/records';
+import type { CautionId } from './cautions';
+import { readMark } from './cautionsRead';
 import type { Step } from './step';
 
 /** The id of what is done of a step. Steps whose keys begin alike over 60 letters are told apart by their ends. */
@@ -27,6 +29,8 @@ const fresh = (step: Step, now: string): StepRun => ({
   note: '',
   photos: [],
   read: [],
+  ticks: [],
+  shown: null,
   changedAt: now,
 });
 
@@ -67,7 +71,22 @@ export const reopenStep = (step: Step, had: StepRun | null, now: string): StepRu
   });
 export const noteStep = (step: Step, had: StepRun | null, now: string, note: string): StepRun =>
   changed(step, had, now, { note: note.slice(0, 2000) });
-export const readCaution = (step: Step, had: StepRun | null, now: string, caution: string): StepRun =>
-  changed(step, had, now, { read: [...new Set([...(had?.read ?? []), caution])] });
+export const readCaution = (
+  step: Step,
+  had: StepRun | null,
+  now: string,
+  caution: CautionId,
+  by: string,
+): StepRun =>
+  changed(step, had, now, { read: [...(had?.read ?? []), readMark(caution, now, by)].slice(-200) });
+/** Ticks an item of its list, or takes the tick back. */
+export const tickItem = (step: Step, had: StepRun | null, now: string, mark: string): StepRun => {
+  const ticks = had?.ticks ?? [];
+  return changed(step, had, now, {
+    ticks: ticks.includes(mark) ? ticks.filter((t) => t !== mark) : [...ticks, mark].slice(0, 200),
+  });
+};
+export const noteShown = (step: Step, had: StepRun | null, now: string, shown: StepRun['shown']): StepRun =>
+  changed(step, had, now, { shown });
 export const addPhoto = (step: Step, had: StepRun | null, now: string, fileId: string): StepRun =>
   changed(step, had, now, { photos: [...new Set([...(had?.photos ?? []), fileId])].slice(0, 12) });

@@ -35,7 +35,7 @@ function templateSteps(job: Job): Step[] {
   const reset = steps.some((s) => s.key === 'old-router');
   for (const unit of fedOrder(job, main).slice(1)) {
     const link = job.links.find((l) => l.unitId === unit.id);
-    const own = unitSteps(job, unit, link, 'main');
+    const own = unitSteps(job, unit, link, 'main', `firmware.${main.id}`);
     if (link) {
       steps.push(...linkSteps(job, link));
       const ready = readyKeys(job, link);

@@ -28,6 +28,7 @@ const step = (windowS: number | null): Step => ({
   hands: durations.short,
   wait: durations.pairing,
   windowS,
+  list: [],
   edited: false,
 });
 const at = (minutes: number) => new Date(Date.UTC(2026, 0, 5, 9, minutes)).toISOString();
@@ -69,15 +70,16 @@ test('ended without having begun it began then; begun anew it is not skipped any
   });
 });
 
-test('notes are cut and photos counted before they are too many; read twice is read once', () => {
+test('notes are cut and photos counted before they are too many; who read a caution is kept, and when', () => {
   const pair = step(null);
   expect(noteStep(pair, null, at(0), 'x'.repeat(5000)).note).toHaveLength(2000);
   let run: StepRun | null = null;
   for (let i = 0; i < 20; i++) run = addPhoto(pair, run, at(i), photo(i % 15));
   expect(run?.photos).toHaveLength(12);
   expect(stepRun.safeParse(run).success).toBe(true);
-  const read = readCaution(pair, readCaution(pair, null, at(0), 'mains'), at(1), 'mains');
-  expect(read.read).toEqual(['mains']);
+  const read = readCaution(pair, null, at(0), 'mains', 'Kim');
+  expect(read.read).toEqual([`mains ${at(0)} Kim`]);
+  expect(stepRun.safeParse(read).success).toBe(true);
 });
 
 describe('two words on one step', () => {
@@ -121,22 +123,47 @@ describe('two words on one step', () => {
     windowAt,
     by,
   ];
-  test('of two that are not both ended the newer counts for how it stands, whichever comes first', () => {
+  const progress = ['startedAt', 'handsFreeAt', 'doneAt', 'skipped', 'windowAt'] as const;
+  const furtherOf = (a: StepRun, b: StepRun): StepRun | null => {
+    const [beyondA, beyondB] = [
+      [a, b],
+      [b, a],
+    ].map(([x, y]) => progress.filter((f) => x?.[f] !== null && y?.[f] === null).length);
+    return beyondA && !beyondB ? a : beyondB && !beyondA ? b : null;
+  };
+  test('of two that are not both ended the one that goes further counts, else the newer, whichever comes first', () => {
     fc.assert(
       fc.property(word, word, (a, b) => {
         fc.pre(!(a.doneAt && b.doneAt && a.doneAt !== b.doneAt) && a.changedAt !== b.changedAt);
-        const newer = a.changedAt > b.changedAt ? a : b;
+        const counts = furtherOf(a, b) ?? (a.changedAt > b.changedAt ? a : b);
         for (const [had, sent] of [
           [a, b],
           [b, a],
         ] as const) {
           const { merged } = mergeRun(had, sent);
-          expect(stands(merged)).toEqual(stands(newer));
+          expect(stands(merged)).toEqual(stands(counts));
           for (const part of ['photos', 'read'] as const)
             expect(new Set(merged[part])).toEqual(new Set([...a[part], ...b[part]]));
         }
       }),
     );
+  });
+
+  test('hands that got free are not lost to a clock that puts the beginning later', () => {
+    const begun = { ...beginStep(step(null), null, at(5), 'Ben') };
+    const free = freeHands(step(null), beginStep(step(null), null, at(1), 'Ben'), at(2));
+    for (const base of [null, beginStep(step(null), null, at(1), 'Ben')])
+      expect(mergeRun(begun, free, base)).toMatchObject({
+        state: 'taken',
+        merged: { handsFreeAt: at(2), startedAt: at(1) },
+      });
+  });
+
+  test('what was taken back at the desk is not brought again by who had seen it stand', () => {
+    const begun = beginStep(step(null), null, at(0), 'Kim');
+    const taken = reopenStep(step(null), begun, at(5));
+    const free = freeHands(step(null), begun, at(3));
+    expect(mergeRun(taken, free, begun).merged).toMatchObject({ startedAt: null, handsFreeAt: null });
   });
 
   test('what only one side changed is that side’s, however wrong the other’s clock is', () => {

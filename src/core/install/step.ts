@@ -28,6 +28,8 @@ export interface Step {
   text: string;
   holdPoint: HoldPoint | null;
   cautions: CautionId[];
+  /** What is ticked off one by one; empty = it has no list. */
+  list: { mark: string; words: string }[];
   /** Keys of the steps that come first. */
   after: string[];
   hands: Duration;
@@ -55,5 +57,3 @@ export const durations = {
 
 /** How long a unit listens after its button was pressed, s (planning). */
 export const pairingWindowS = 120;
-/** How near the main unit a new one is set up, m: what makers say (planning). */
-export const benchM = 3;

@@ -8,12 +8,13 @@ import { productLibrary } from '../templates/products';
 import { firstSteps, lastSteps, mainUnit } from './houseSteps';
 import { linkSteps, readyKeys } from './linkSteps';
 import { durations } from './step';
-import { lightFor, pairingWay, unitSteps } from './unitSteps';
+import { joinWayOf, lightFor, unitSteps } from './unitSteps';
 
 const stock: AnyRecord[] = productLibrary.filter((p) => !bare.byId.has(p.id));
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
 const full = put(withLinks(air(A, M, 'dedicated'), cable(B, M)), ...stock);
-const stepsOf = (unit: Unit, link?: Link, job = full) => unitSteps(put(job, unit), unit, link, 'main');
+const stepsOf = (unit: Unit, link?: Link, job = full) =>
+  unitSteps(put(job, unit), unit, link, 'main', 'firmware');
 const keys = (list: { key: string }[]) => list.map((s) => s.key.replace(/\..*/, ''));
 const at = <T extends { key: string }>(list: T[], key: string): T => {
   const found = list.find((s) => s.key.split('.')[0] === key);
@@ -27,7 +28,7 @@ describe('a unit', () => {
   test('is set up, paired, updated, named, carried and checked, in that order', () => {
     expect(keys(steps)).toEqual(['bench', 'ready', 'pair', 'firmware', 'name', 'carry', 'check']);
     expect(at(steps, 'bench').after).toEqual(['main']);
-    expect(at(steps, 'ready').after).toEqual(['bench.unit-a', 'rejoin']);
+    expect(at(steps, 'ready').after).toEqual(['bench.unit-a', 'rejoin', 'firmware']);
     expect(at(steps, 'carry').after).toEqual(['firmware.unit-a', 'name.unit-a']);
     expect(at(steps, 'carry').cautions).toEqual([]);
     expect(steps.every((s) => s.unitId === A.id && !s.edited)).toBe(true);
@@ -40,12 +41,12 @@ describe('a unit', () => {
     expect(at(wired, 'bench').text).toMatch(/short cable/);
     expect(at(wired, 'check').holdPoint?.question).toBe('Does B say that it is fed by wire?');
     const point = stepsOf({ ...A, kitId: 'kit-access-point' });
-    expect(at(point, 'pair')).toMatchObject({ title: 'Add A', windowS: null });
-    const ways = (kitId: string, link?: Link) => pairingWay(get(full, 'kit', kitId), link);
+    expect(at(point, 'pair')).toMatchObject({ title: 'Set A up on its own page', windowS: null });
+    const ways = (kitId: string, link?: Link) => joinWayOf(get(full, 'kit', kitId), link);
     expect([ways('kit-node'), ways('kit-access-point'), ways('kit-router-old')]).toEqual([
       'button',
-      'app',
-      'app',
+      'own-page',
+      'own-page',
     ]);
     expect([
       ways('kit-node', cable(A, M)),
@@ -62,10 +63,10 @@ describe('a unit', () => {
   test.each([
     ['shelf', 1, [], false],
     ['socket', 0.3, ['socket'], false],
-    ['wall', 2, ['drilling'], true],
-    ['wall', 2.1, ['drilling', 'ladder'], true],
-    ['ceiling', 2.5, ['drilling', 'ladder'], true],
-    ['pole', 1.5, ['drilling'], true],
+    ['wall', 2, ['drilling', 'mains'], true],
+    ['wall', 2.1, ['drilling', 'mains', 'ladder'], true],
+    ['ceiling', 2.5, ['drilling', 'mains', 'ladder'], true],
+    ['pole', 1.5, ['drilling', 'mains', 'ladder'], true],
     ['cupboard', 1, [], false],
   ] as const)('on a %s at %d m: cautions %j, mounted: %s', (mount, heightM, cautions, isMounted) => {
     const list = stepsOf({ ...A, mount, heightM });
@@ -78,7 +79,7 @@ describe('a unit', () => {
     const list = stepsOf({ ...A, kitId: 'kit-outdoor', mount: 'wall', heightM: 3 });
     expect(at(list, 'mount')).toMatchObject({
       title: 'Mount A, seal and drip loop',
-      cautions: ['drilling', 'ladder', 'outdoor', 'radio'],
+      cautions: ['drilling', 'mains', 'ladder', 'outdoor', 'thunder', 'radio'],
     });
   });
 
@@ -108,12 +109,15 @@ describe('a unit', () => {
 
   test('the light that is waited for is the one that means it', () => {
     const node = get(full, 'kit', 'kit-node');
-    expect(lightFor(node, /ready/)).toEqual({ colour: 'blue, blinking', means: 'ready to be added' });
-    expect(lightFor(node, /weak/)?.colour).toBe('amber');
-    expect(lightFor(node, /nothing of the kind/)).toBeNull();
+    expect(lightFor(node, ['ready'])).toEqual({
+      colour: 'three flashes and a pause',
+      means: 'ready to be added',
+    });
+    expect(lightFor(node, ['fair', 'poor'])?.colour).toBe('one flash and a pause');
+    expect(lightFor(node, ['no-internet'])).toBeNull();
     expect(at(steps, 'pair').holdPoint).toEqual({
-      question: 'Is A’s light blue?',
-      light: { colour: 'blue', means: 'joined, good link' },
+      question: 'Does A show a steady light?',
+      light: { colour: 'a steady light', means: 'joined, good link' },
     });
     const dark = put(full, { ...node, lights: [] });
     expect(at(stepsOf(A, air(A, M, 'dedicated'), dark), 'pair').holdPoint).toEqual({
@@ -155,15 +159,18 @@ describe('a link', () => {
     expect(at(list, 'cable')).toMatchObject({
       title: 'Lay the cable, M to B',
       hands: { min: Math.round(20 * 0.35 + 2 * 8) },
-      cautions: ['drilling'],
+      cautions: ['cabling', 'drilling', 'mains'],
     });
     expect(at(list, 'cable').text).toMatch(/^20 m cat 5e, 2 holes\./);
-    expect(at(list, 'label')).toMatchObject({ after: ['cable.link-unit-b'], text: '“M to B” at both ends.' });
+    expect(at(list, 'label')).toMatchObject({
+      after: ['cable.link-unit-b'],
+      text: '“E1 M–B a” at M, M; “E1 M–B b” at B, B.',
+    });
     const short = linkSteps(full, { ...cable(B, M), lengthM: 2, holes: 1 });
     expect(at(short, 'cable').text).toMatch(/1 hole\./);
-    expect(at(linkSteps(full, { ...cable(B, M), lengthM: 2 }), 'cable')).toMatchObject({
+    expect(at(linkSteps(full, { ...cable(B, M), lengthM: 2, holes: 0 }), 'cable')).toMatchObject({
       hands: { min: 3 },
-      cautions: [],
+      cautions: ['cabling'],
     });
   });
 
@@ -175,11 +182,13 @@ describe('a link', () => {
       { ...get(full, 'storey', 's'), id: 'shed-0', buildingId: 'shed' },
       { ...B, storeyId: 'shed-0' },
     );
-    expect(at(linkSteps(shed, cable(B, M)), 'cable').cautions).toEqual(['copper', 'outdoor']);
+    expect(at(linkSteps(shed, cable(B, M)), 'cable').cautions).toEqual([
+      ...['cabling', 'drilling', 'mains', 'outdoor', 'digging', 'thunder', 'copper'],
+    ]);
     const glass = { ...cable(B, M), medium: 'fibre' as const, category: null };
     expect(at(linkSteps(shed, glass), 'cable')).toMatchObject({
       title: 'Lay the fibre, M to B',
-      cautions: [],
+      cautions: ['cabling', 'drilling', 'mains', 'outdoor', 'digging', 'thunder', 'fibre'],
     });
   });
 
@@ -187,7 +196,7 @@ describe('a link', () => {
     const job = put(full, { ...B, kitId: 'kit-access-point' });
     const list = linkSteps(job, cable(B, M));
     expect(keys(list)).toEqual(['cable', 'power', 'label']);
-    expect(at(list, 'power').after).toEqual(['cable.link-unit-b']);
+    expect(at(list, 'power').after).toEqual(['cable.link-unit-b', 'carry.unit-b', 'carry.unit-m']);
     expect(keys(linkSteps(job, { ...cable(B, M), medium: 'fibre', category: null }))).toEqual([
       'cable',
       'label',
@@ -201,7 +210,7 @@ describe('a link', () => {
     expect(keys(list)).toEqual(['couple', 'adapters', 'label']);
     expect(at(list, 'couple')).toMatchObject({ after: ['main'], windowS: 120, cautions: ['socket'] });
     expect(at(list, 'adapters').after).toEqual(['couple.link-unit-b']);
-    expect(at(list, 'label').text).toMatch(/on both adapters/);
+    expect(at(list, 'label').text).toMatch(/On the adapters too/);
     expect(readyKeys(put(full, ...outlets('socket'), link), link)).toEqual([
       'couple.link-unit-b',
       'adapters.link-unit-b',
@@ -255,7 +264,13 @@ describe('the house', () => {
     });
     expect(at(firstSteps(full, { ...M, found: true }), 'main').title).toBe('Check the main unit M');
     const old = firstSteps(put(full, router), M);
-    expect(at(old, 'old-router')).toMatchObject({ title: 'Stop R from routing', after: ['modem'] });
+    expect(at(old, 'old-router')).toMatchObject({
+      title: 'Stop R from routing',
+      after: ['modem', 'hangs-on'],
+    });
+    // telephone, television box and alarm are asked about first
+    expect(at(old, 'hangs-on').list.map((i) => i.mark)).toEqual(['telephone', 'television', 'alarm']);
+    expect(at(old, 'hangs-on').cautions).toContain('household');
     const kept = firstSteps(put(full, { ...router, planned: true }), M);
     expect(at(kept, 'old-router').title).toBe('Make R an access point');
     expect(keys(firstSteps(put(full, router), { ...router, planned: true }))).not.toContain('old-router');
@@ -289,19 +304,22 @@ describe('the house', () => {
     };
     const before = stepsOf(A, air(A, M, 'dedicated'));
     const list = lastSteps(put(full, device('bulb', true), device('tv', false), gone, router), M, before);
-    expect(keys(list)).toEqual(['only24', 'guest', 'remove', 'walk']);
-    expect(at(list, 'only24')).toMatchObject({
-      hands: { min: 2 },
-      title: 'Let the 2.4 GHz device join again',
+    expect(keys(list)).toEqual(['devices', 'guest', 'remove', 'leave', 'walk']);
+    // what knows 2.4 GHz alone comes last, though it stands first in the job
+    expect(at(list, 'devices')).toMatchObject({
+      hands: { min: 4 },
+      list: [{ mark: 'tv' }, { mark: 'bulb', words: expect.stringMatching(/2\.4 GHz only/) }],
     });
     expect(at(list, 'remove').after).toEqual(['carry.unit-a', 'check.unit-a']);
     expect(at(list, 'walk').after).toEqual([...before, ...list.slice(0, -1)].map((s) => s.key));
     expect(at(list, 'walk').hands.min).toBe(12);
     const two = lastSteps(put(full, device('bulb', true), device('plug', true)), M, []);
-    expect(at(two, 'only24')).toMatchObject({
-      hands: { min: 4 },
-      title: 'Let 2 devices of 2.4 GHz join again',
-    });
-    expect(keys(lastSteps(full, M, []))).toEqual(['guest', 'walk']);
+    expect(at(two, 'devices').list).toHaveLength(2);
+    // the household has devices that no survey knows
+    expect(keys(lastSteps(full, M, []))).toEqual(['devices', 'guest', 'leave', 'walk']);
+    const console = { ...device('console', false), portMbps: 1000 };
+    const wired = at(lastSteps(put(full, console), M, before), 'wired-devices');
+    expect(wired.list).toEqual([{ mark: 'console', words: expect.stringMatching(/1000 Mbps/) }]);
+    expect(wired.after).toContain('carry.unit-a');
   });
 });

@@ -64,6 +64,8 @@ describe('what the job knows weighs in', () => {
       note: '',
       photos: [],
       read: [],
+      ticks: [],
+      shown: null,
       changedAt: iso(0),
       ...part,
     });

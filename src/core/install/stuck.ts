@@ -83,7 +83,7 @@ export function factsOf(
     });
   }
   if (pair?.run?.windowAt) {
-    const open = nowMs - Date.parse(pair.run.windowAt) < pairingWindowS * 1000;
+    const open = nowMs - Date.parse(pair.run.windowAt) < (pair.step.windowS ?? pairingWindowS) * 1000;
     facts.push({
       id: 'in-time',
       yes: open,

@@ -1,8 +1,10 @@
 /** The steps of one unit: bench, pairing, firmware, name, carrying, check, mounting. */
 import { find, get, type Job } from '../job/job';
+import type { JoinWay, LightState } from '../job/productSetup';
 import type { Product, Link, Unit } from '../job/records';
-import type { CautionId } from './cautions';
-import { benchM, durations, type HoldPoint, pairingWindowS, type Step } from './step';
+import { atHeight, type CautionId } from './cautions';
+import { asksText, joinWords } from './joinWords';
+import { durations, type HoldPoint, type Step } from './step';
 
 /** A step with what most steps have. */
 export const step = (part: Partial<Step> & Pick<Step, 'key' | 'kind' | 'title' | 'text'>): Step => ({
@@ -10,6 +12,7 @@ export const step = (part: Partial<Step> & Pick<Step, 'key' | 'kind' | 'title' |
   linkId: null,
   holdPoint: null,
   cautions: [],
+  list: [],
   after: [],
   hands: durations.small,
   wait: null,
@@ -18,27 +21,32 @@ export const step = (part: Partial<Step> & Pick<Step, 'key' | 'kind' | 'title' |
   ...part,
 });
 
-/** The light of a product that means one of these; null where its catalogue entry names none. */
-export function lightFor(product: Product, means: RegExp): HoldPoint['light'] {
-  const light = product.lights.find((l) => means.test(l.means));
+/** The light of a product that says one of these; null where its catalogue entry names none. */
+export function lightFor(product: Product, states: readonly LightState[]): HoldPoint['light'] {
+  const light = product.lights.find((l) => states.includes(l.state));
   return light ? { colour: light.colour, means: light.means } : null;
 }
 
-const joined = /joined, good|good link|in use/i;
-const ready = /ready|waits|added/i;
+const joined = ['good'] as const;
+const waits = ['ready'] as const;
 
-/** «B’s light is blue: joined, good link», or in words that need no light. */
-export function holdPointOf(product: Product, letter: string, means: RegExp, without: string): HoldPoint {
-  const light = lightFor(product, means);
+/** «Does B show a steady light?», or in words that need no light. */
+export function holdPointOf(
+  product: Product,
+  letter: string,
+  states: readonly LightState[],
+  without: string,
+): HoldPoint {
+  const light = lightFor(product, states);
   return light
-    ? { question: `Is ${letter}’s light ${light.colour}?`, light }
+    ? { question: `Does ${letter} show ${light.colour}?`, light }
     : { question: `${letter}: ${without}?`, light: null };
 }
 
-/** How a product is joined to the others. */
-export function pairingWay(product: Product, link: Link | undefined): 'button' | 'app' | 'cable' {
-  if (link && link.medium !== 'wireless' && link.medium !== 'powerline') return 'cable';
-  return product.kind === 'access-point' || product.kind === 'router' ? 'app' : 'button';
+/** How a product is joined to the others: the best of its ways that its link allows. */
+export function joinWayOf({ setup }: Product, link: Link | undefined): JoinWay {
+  const isWired = link !== undefined && link.medium !== 'wireless' && link.medium !== 'powerline';
+  return setup.join.find((way) => way !== 'cable' || isWired) ?? 'app';
 }
 
 const mountWords: Record<Unit['mount'], string> = {
@@ -55,116 +63,204 @@ const placeWords = (job: Job, unit: Unit): string => {
   return `${unit.name || storey?.name || 'its place'}, ${unit.heightM.toFixed(1)} m above the floor`;
 };
 
+/** Does a unit get its power over its cable? */
+export const isPowered = (product: Product, link: Link | undefined): boolean =>
+  product.poeIn !== null && link?.medium === 'ethernet';
+
+/** The step in which a unit gets power over its cable, once it is in its place. */
+export const powerKey = (link: Pick<Link, 'id'>): string => `power.${link.id}`;
+
+/** A unit so near the consumer unit is worked at beside it, m (planning). */
+const nearBoardM = 1;
+
+/** What the steps of one unit have in common. */
+interface UnitWork {
+  job: Job;
+  unit: Unit;
+  product: Product;
+  letter: string;
+  link: Link | undefined;
+  way: JoinWay;
+  powered: boolean;
+  /** Cautions of work at a height. */
+  high: CautionId[];
+  mainKey: string;
+  pairKey: string;
+  /** Key of one of its steps. */
+  at: (what: string) => string;
+  /** A step of this unit. */
+  own: (part: Parameters<typeof step>[0]) => Step;
+}
+
 /**
  * All steps of a planned unit that is not the main one. `wired` links are joined by cable on the bench.
- * @param mainKey step after which the main unit is set up.
+ * @param mainKey step after which the main unit is set up. @param pairKey step before which nothing is paired.
  */
-export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey: string): Step[] {
+export function unitSteps(
+  job: Job,
+  unit: Unit,
+  link: Link | undefined,
+  mainKey: string,
+  pairKey: string,
+): Step[] {
   const product = get(job, 'kit', unit.kitId);
-  const letter = unit.letter;
-  const at = (what: string) => `${what}.${unit.id}`;
+  const work: UnitWork = {
+    ...{ job, unit, product, link, mainKey, pairKey },
+    letter: unit.letter,
+    way: joinWayOf(product, link),
+    powered: isPowered(product, link),
+    high: atHeight(unit),
+    at: (what) => `${what}.${unit.id}`,
+    own: (part) => step({ unitId: unit.id, ...part }),
+  };
+  if (product.kind === 'switch' || product.kind === 'injector' || product.kind === 'converter')
+    return [putInPlace(work)];
+  return [
+    ...benchSteps(work),
+    ...joinSteps(work),
+    carryStep(work),
+    checkStep(work),
+    ...(['wall', 'ceiling', 'pole'].includes(unit.mount) ? [mountStep(work)] : []),
+  ];
+}
+
+/** A unit that nobody sets up: it is put down and gets power. */
+function putInPlace({ job, unit, product, letter, high, mainKey, at, own }: UnitWork): Step {
+  const board = job.services.some(
+    (s) =>
+      s.kind === 'board' &&
+      s.storeyId === unit.storeyId &&
+      Math.hypot(s.xM - unit.xM, s.yM - unit.yM) < nearBoardM,
+  );
+  return own({
+    key: at('carry'),
+    kind: 'carry',
+    title: `Put ${letter} in its place`,
+    text: `${product.name}: ${placeWords(job, unit)}. Plug in its power.`,
+    holdPoint: { question: `Does ${letter} show that it has power?`, light: null },
+    cautions: [...(board ? (['board'] as const) : []), ...high],
+    after: [mainKey],
+    hands: durations.some,
+  });
+}
+
+/** On the bench beside the main unit: as new, with power. */
+function benchSteps({ job, unit, product, letter, link, way, powered, mainKey, at, own }: UnitWork): Step[] {
   const from = find(job, 'unit', link?.fromUnitId);
-  const way = pairingWay(product, link);
-  const simple = product.kind === 'switch' || product.kind === 'injector' || product.kind === 'converter';
-  const out: Step[] = [];
-  const add = (part: Parameters<typeof step>[0]) => out.push(step({ unitId: unit.id, ...part }));
-  const outdoors = product.weatherproof && product.kind === 'outdoor';
-  if (simple) {
-    add({
-      key: at('carry'),
-      kind: 'carry',
-      title: `Put ${letter} in its place`,
-      text: `${product.name}: ${placeWords(job, unit)}. Plug in its power.`,
-      holdPoint: { question: `Does ${letter} show that it has power?`, light: null },
-      after: [mainKey],
-      hands: durations.some,
-    });
-    return out;
-  }
-  if (unit.found)
-    add({
-      key: at('reset'),
-      kind: 'bench',
-      title: `Reset ${letter} before it is used again`,
-      text: `${product.name} was in the house before: hold its reset pin for ten seconds, or it brings old settings along.`,
-      holdPoint: holdPointOf(product, letter, ready, 'does it start as from the box'),
-      after: [mainKey],
-      hands: durations.short,
-      wait: durations.boot,
-    });
-  add({
+  const reset = own({
+    key: at('reset'),
+    kind: 'bench',
+    title: `Reset ${letter} before it is used again`,
+    text: `${product.name} was in the house before: hold its reset pin for ${product.setup.resetHoldS} s, or it brings old settings along.`,
+    holdPoint: holdPointOf(product, letter, waits, 'does it start as from the box'),
+    after: [mainKey],
+    hands: durations.short,
+    wait: durations.boot,
+  });
+  const bench = own({
     key: at('bench'),
     kind: 'bench',
     title: `Set ${letter} up beside ${from && !link ? from.letter : 'the main unit'}`,
-    text: `Plug ${letter} in within ${benchM} m of the main unit, both in view. Nothing else is plugged into it yet.${way === 'cable' ? ' Join the two by a short cable.' : ''}`,
-    holdPoint: holdPointOf(product, letter, ready, 'has it started and does it wait to be added'),
+    text: `Within ${product.setup.benchM} m of the main unit, both in view. ${
+      powered
+        ? `${letter} gets its power over a short cable from a powered port or its injector.`
+        : `Plug ${letter} in.${way === 'cable' ? ' Join the two by a short cable.' : ''}`
+    } Nothing else is plugged into it yet.`,
+    holdPoint: holdPointOf(product, letter, waits, 'has it started and does it wait to be added'),
     after: [unit.found ? at('reset') : mainKey],
     hands: durations.small,
     wait: durations.boot,
   });
-  add({
-    key: at('ready'),
-    kind: 'pair',
-    title: way === 'button' ? `Get the app ready for ${letter}` : `Open the page that adds ${letter}`,
-    text:
-      way === 'button'
-        ? 'Start “add a unit” in the app, until it asks for the button. Only then is the button pressed: the window is short.'
-        : 'On the main unit’s own page or in the app, start adding a unit, with the phone on the new network.',
-    holdPoint: { question: 'Does the app, or the page, wait for the unit now?', light: null },
-    after: [at('bench'), 'rejoin'],
-    hands: durations.short,
-  });
-  add({
-    key: at('pair'),
-    kind: 'pair',
-    title:
-      way === 'button'
-        ? `Press pair on ${letter}`
-        : way === 'cable'
-          ? `Let ${letter} join by its cable`
-          : `Add ${letter}`,
-    text:
-      way === 'button'
-        ? 'Hold the button three seconds. If the window runs out, it is not too far away: press again with the app waiting.'
-        : way === 'cable'
-          ? 'It joins by itself over the cable, the surest way. Leave it alone meanwhile.'
-          : 'Choose it in the list and wait until it has joined.',
-    holdPoint: holdPointOf(product, letter, joined, 'does the app list it as joined'),
-    after: [at('ready')],
-    hands: durations.quick,
-    wait: durations.pairing,
-    windowS: way === 'button' ? pairingWindowS : null,
-  });
-  add({
-    key: at('firmware'),
-    kind: 'update',
-    title: `Update ${letter}’s firmware`,
-    text: 'Start it and go on with other work. While it runs, nothing is paired and the unit is neither moved nor unplugged.',
-    holdPoint: { question: `Does ${letter} say that it is up to date?`, light: lightFor(product, joined) },
-    after: [at('pair')],
-    hands: durations.quick,
-    wait: durations.firmware,
-  });
-  add({
-    key: at('name'),
+  return unit.found ? [reset, bench] : [bench];
+}
+
+/** It joins the network, is brought up to date and gets its name. */
+function joinSteps(work: UnitWork): Step[] {
+  const { unit, product, letter, way, pairKey, at, own } = work;
+  const { setup } = product;
+  const words = joinWords(product, letter, way);
+  return [
+    own({
+      key: at('ready'),
+      kind: 'pair',
+      title: words.ready,
+      text: `${words.readyText}${asksText(product)}`,
+      holdPoint: { question: words.readyQuestion, light: null },
+      after: [at('bench'), 'rejoin', pairKey],
+      hands: durations.short,
+    }),
+    own({
+      key: at('pair'),
+      kind: 'pair',
+      title: words.join,
+      text: words.joinText,
+      holdPoint: holdPointOf(product, letter, joined, 'does the app list it as joined'),
+      after: [at('ready')],
+      hands: way === 'own-page' ? durations.some : durations.quick,
+      wait: durations.pairing,
+      windowS: way === 'button' || way === 'button-both' ? setup.windowS : null,
+    }),
+    ...(setup.routes ? [passOnStep(work)] : []),
+    own({
+      key: at('firmware'),
+      kind: 'update',
+      title: `Update ${letter}’s firmware`,
+      text: 'Start it and go on with other work. While it runs, nothing is paired and the unit is neither moved nor unplugged.',
+      holdPoint: { question: `Does ${letter} say that it is up to date?`, light: lightFor(product, joined) },
+      after: [at('pair'), at('pass-on')],
+      hands: durations.quick,
+      wait: setup.firmwareMin > 0 ? { ...durations.firmware, min: setup.firmwareMin } : null,
+    }),
+    own({
+      key: at('name'),
+      kind: 'set',
+      title: `Name ${letter} by its room`,
+      text: `Call it “${unit.name || letter}”, so that anyone finds it later.`,
+      after: [at('pair')],
+      hands: durations.quick,
+    }),
+  ];
+}
+
+/** A router that is fed by another one: it must hand out no addresses, and its line port stays empty. */
+function passOnStep({ letter, product, at, own }: UnitWork): Step {
+  const line = product.setup.ports.find((p) => p.use === 'line');
+  return own({
+    key: at('pass-on'),
     kind: 'set',
-    title: `Name ${letter} by its room`,
-    text: `Call it “${unit.name || letter}”, so that anyone finds it later.`,
+    title: `Let ${letter} pass on only`,
+    text: `On its own page: access point mode. Where it has none: its address service off, an address of its own that the main unit does not give out, its cable in a port for the house and its port for the line${line ? ` (“${line.mark}”)` : ''} empty. Then the name and the password of the new network, and a new password for its page.`,
+    holdPoint: {
+      question: `Does a phone on ${letter} get its address from the main unit, and does a page open?`,
+      light: null,
+    },
+    cautions: ['passwords'],
     after: [at('pair')],
-    hands: durations.quick,
+    hands: durations.more,
+    wait: product.setup.restartMin > 0 ? { ...durations.boot, min: product.setup.restartMin } : null,
   });
-  add({
+}
+
+/** It goes to where the plan has it. */
+function carryStep({ job, unit, product, letter, powered, high, at, own }: UnitWork): Step {
+  return own({
     key: at('carry'),
     kind: 'carry',
     title: `Carry ${letter} to its place`,
-    text: `Unplug it, carry it to ${placeWords(job, unit)}, plug it in and leave it alone: it needs two to three minutes before its light says anything.`,
-    holdPoint: holdPointOf(product, letter, joined, 'has it joined again'),
-    cautions: unit.mount === 'socket' ? ['socket'] : [],
+    text: powered
+      ? `Unplug it and carry it to ${placeWords(job, unit)}. Join the cable that was laid; its power comes next.`
+      : `Unplug it, carry it to ${placeWords(job, unit)}, plug it in and leave it alone: it needs two to three minutes before its light says anything.`,
+    holdPoint: powered ? null : holdPointOf(product, letter, joined, 'has it joined again'),
+    cautions: [...(unit.mount === 'socket' ? (['socket'] as const) : []), ...high],
     after: [at('firmware'), at('name')],
     hands: durations.some,
-    wait: durations.settle,
+    wait: powered ? null : durations.settle,
   });
-  add({
+}
+
+/** Its link, before it is fixed. */
+function checkStep({ product, letter, link, powered, at, own }: UnitWork): Step {
+  return own({
     key: at('check'),
     kind: 'check',
     title: `Check ${letter}’s link`,
@@ -179,24 +275,32 @@ export function unitSteps(job: Job, unit: Unit, link: Link | undefined, mainKey:
           : `Is ${letter}’s link what the plan foretells?`,
       light: lightFor(product, joined),
     },
-    after: [at('carry')],
+    after: [at('carry'), ...(powered && link ? [powerKey(link)] : [])],
     hands: durations.small,
   });
-  if (['wall', 'ceiling', 'pole'].includes(unit.mount)) {
-    const notes: CautionId[] = ['drilling', ...(unit.heightM > 2 ? (['ladder'] as const) : [])];
-    add({
-      key: at('mount'),
-      kind: 'mount',
-      title: outdoors ? `Mount ${letter}, seal and drip loop` : `Mount ${letter}`,
-      text: `${mountWords[unit.mount]}, its face as the plan has it.${outdoors ? ' Cable in from below with a drip loop, entry sealed.' : ''}`,
-      holdPoint: {
-        question: `Is ${letter} fixed, and its light as before?`,
-        light: lightFor(product, joined),
-      },
-      cautions: outdoors ? [...notes, 'outdoor', 'radio'] : notes,
-      after: [at('check')],
-      hands: durations.more,
-    });
-  }
-  return out;
+}
+
+/** What holds it, and outdoors what cold and heat it stands. */
+function fixingText({ setup }: Product, outdoors: boolean): string {
+  const fixing = setup.fixing && ` It takes: ${setup.fixing}.`;
+  return outdoors ? `${fixing} It stands ${setup.coldestC} to ${setup.warmestC} °C.` : fixing;
+}
+
+/** It is fixed where it was checked. */
+function mountStep({ unit, product, letter, high, at, own }: UnitWork): Step {
+  const outdoors = product.weatherproof && product.kind === 'outdoor';
+  const notes: CautionId[] = ['drilling', 'mains', ...high];
+  return own({
+    key: at('mount'),
+    kind: 'mount',
+    title: outdoors ? `Mount ${letter}, seal and drip loop` : `Mount ${letter}`,
+    text: `${mountWords[unit.mount]}, its face as the plan has it.${outdoors ? ' Cable in from below with a drip loop, entry sealed.' : ''}${fixingText(product, outdoors)}`,
+    holdPoint: {
+      question: `Is ${letter} fixed, and its light as before?`,
+      light: lightFor(product, joined),
+    },
+    cautions: outdoors ? [...notes, 'outdoor', 'thunder', 'radio'] : notes,
+    after: [at('check')],
+    hands: durations.more,
+  });
 }

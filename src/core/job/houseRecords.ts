@@ -78,6 +78,8 @@ export const storey = z.strictObject({
   floorZM: height,
   heightM: z.number().min(0.5).max(30),
   floorAssemblyId: id.nullable(),
+  /** Its rooms, inner walls, sockets and spots are what is usual in such a house: nobody has looked yet. */
+  guessed: z.boolean().default(false),
 });
 
 export const wall = z
@@ -131,6 +133,8 @@ export const room = z.strictObject({
   id,
   storeyId: id,
   name,
+  /** False: found between its walls, with a name that nobody gave it. */
+  named: z.boolean().default(true),
   outline: polygon,
   /** Free-standing parts within the outline that are not of the room. */
   holes: z.array(polygon).max(20).default([]),
@@ -199,6 +203,8 @@ export const servicePoint = z.strictObject({
   /** Entry: the box that the household has. */
   box: z.enum(['none', 'terminal', 'modem-router']).default('none'),
   note,
+  /** Put there as is usual: nobody has looked yet. */
+  guessed: z.boolean().default(false),
 });
 
 /** A cable that is in the house already, between two services. */

@@ -1,6 +1,6 @@
 /** What happens while a plan is put in: how steps differ from the rule, what was done, and the settings agreed on. */
 import { z } from 'zod';
-import { id, name, note, words } from './fields';
+import { id, mbps, name, note, words } from './fields';
 
 /** The key of a step: what it is, and of which unit or link: «pair.unit-b». */
 export const stepKey = z
@@ -44,8 +44,15 @@ export const stepRun = z.strictObject({
   note,
   /** Pictures kept with the job. */
   photos: z.array(z.string().regex(/^[0-9a-f]{64}$/)).max(12),
-  /** Cautions that were read. */
-  read: z.array(words().max(40)).max(20),
+  /** Cautions that were read, when and by whom; see `install/cautionsRead.ts`. */
+  read: z.array(words().max(160)).max(200),
+  /** What was ticked off of its list, and what was added to it by hand; see `install/checkList.ts`. */
+  ticks: z.array(words().max(120)).max(200).default([]),
+  /** What the unit's own page showed of its link. */
+  shown: z
+    .strictObject({ dbm: z.number().min(-120).max(0).nullable(), mbps: mbps.nullable() })
+    .nullable()
+    .default(null),
   /** When this record was changed last, by the clock of who changed it. */
   changedAt: z.iso.datetime(),
 });
@@ -62,5 +69,9 @@ export const netSettings = z.strictObject({
   networkHolder: words().max(80),
   /** Does the main unit fetch updates by itself? */
   updatesOn: z.boolean(),
+  /** How the line is entered: by itself, with a name and a password, with a fixed address. */
+  line: z.enum(['unknown', 'automatic', 'login', 'fixed']).default('unknown'),
+  /** Who has the details of the line. */
+  lineHolder: words().max(80).default(''),
   note,
 });

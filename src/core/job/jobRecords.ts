@@ -1,5 +1,6 @@
 /** The record of the job itself, and its spots. */
 import { z } from 'zod';
+import { farEndUrlSchema } from './farEndUrl';
 import { id, mbps, metres, name, note } from './fields';
 
 /** Whose radio rules hold; see wifi/radioRules. */
@@ -17,6 +18,8 @@ export const jobInfo = z.strictObject({
   planDownMbps: mbps,
   planUpMbps: mbps,
   streetLatencyMs: z.number().min(0).max(2000),
+  /** A far end of one's own beyond the street, as `nestle far-end` prints it: tests through house and street go there. */
+  farEndUrl: farEndUrlSchema.nullable().default(null),
   /** Through no wall at all; through no outer wall. */
   noDrilling: z.boolean(),
   noOuterDrilling: z.boolean().default(false),

@@ -1,6 +1,7 @@
 /** Records of the network: what is asked of it, its product, and what was measured. */
 import { z } from 'zod';
 import { angle, bandSchema, height, id, mbps, metres, name, note, words } from './fields';
+import { light, productSetup } from './productSetup';
 
 export const standardSchema = z.enum(['ht', 'vht', 'he', 'eht']);
 export type Standard = z.infer<typeof standardSchema>;
@@ -98,11 +99,9 @@ export const product = z.strictObject({
   ipRating: z.int().min(0).max(69).default(20),
   /** Sockets that its plug takes or blocks. */
   socketsTaken: z.int().min(0).max(6).default(0),
-  /** Colours of its light and what they mean. */
-  lights: z
-    .array(z.strictObject({ colour: words().min(1).max(40), means: words().min(1).max(120) }))
-    .max(12)
-    .default([]),
+  /** What its light shows, and what that means. */
+  lights: z.array(light).max(12).default([]),
+  setup: productSetup.prefault({}),
   weatherproof: z.boolean(),
   priceEur: z.number().min(0).max(100_000),
   fitMinutes: z.number().min(0).max(1000),

@@ -8,7 +8,7 @@ const milliseconds = z.number().min(0).max(60_000);
 const source = z.enum(['typed', 'csv', 'measured', 'simulated']);
 
 /** The link fell silent; its rate changed for good; the phone or the machine at the other end had too little time. */
-export const runRemarks = ['dropped-out', 'rate-changed', 'machine-busy'] as const;
+export const runRemarks = ['dropped-out', 'rate-changed', 'machine-busy', 'data-cap'] as const;
 
 export const reading = z
   .strictObject({

@@ -1,6 +1,7 @@
 import fc from 'fast-check';
 import { type Assembly, bands } from '@/core/job/records';
-import { assemblyLoss, assemblySpread, lossTable } from './assemblyLoss';
+import { assemblyLibrary } from '@/core/templates/library';
+import { assemblyLoss, assemblySpread, isUnknown, lossTable } from './assemblyLoss';
 import { wallLoss } from './wallLoss';
 
 const brick = (part: Partial<Assembly> = {}): Assembly => ({
@@ -59,4 +60,11 @@ test('the table holds just these values, band by band, and its spread; the same 
 
 test('a spread from the library takes the place of the planning one', () => {
   expect(assemblySpread(brick({ spreadDb: { '2.4': 1, '5': 1.5, '6': 7 } }), '6')).toBe(7);
+});
+
+test('a wall with a planned loss and no layer is not known; what it looks like on the drawing does not count', () => {
+  expect(assemblyLibrary.filter(isUnknown).map((a) => a.id)).toEqual(['asm-unknown']);
+  expect(isUnknown(brick())).toBe(false);
+  expect(isUnknown(brick({ hatch: 'plain', layers: [], planningLossDb: planned }))).toBe(true);
+  expect(isUnknown(brick({ use: 'floor', layers: [], planningLossDb: planned }))).toBe(false);
 });

@@ -25,9 +25,10 @@ function withPlanning(assembly: Assembly, band: Band, computed: number, straight
   return Math.min(mostDb, assembly.planningLossDb[band] + Math.max(0, computed - straight));
 }
 
-/** Spread of an assembly's loss where the library does not say, dB: so much, and this share of its loss (planning; see `spread.ts`). */
+/** Where the library does not say: so much, dB, and this share of the loss (planning; see `spread.ts`). */
 const [spreadDb, spreadShare] = [0.7, 0.13];
 
+/** Spread of an assembly's loss where the library does not say, dB. Example: 10 dB → 2. */
 export const spreadOfLoss = (lossDb: number): number => spreadDb + spreadShare * lossDb;
 
 /** Standard deviation of an assembly's loss, dB. */
@@ -73,5 +74,6 @@ export function lossTable(assembly: Assembly): LossTable {
   return table;
 }
 
-/** Is it a construction that nobody has looked into? Its hatch marks it, so that it is seen as such on every drawing. */
-export const isUnknown = (assembly: Pick<Assembly, 'hatch'>): boolean => assembly.hatch === 'unknown';
+/** Is it a wall that nobody has looked into? It has a planned loss, and no layer that would give one. */
+export const isUnknown = ({ use, layers, planningLossDb }: Assembly): boolean =>
+  use === 'wall' && layers.length === 0 && planningLossDb !== null;

@@ -30,7 +30,10 @@ export function bandPower(
   return sum;
 }
 
-/** Loss of a share of power, dB ≥ 0, and of a leak beside it (joints, reveals), which adds in power. @param leakDb null = none. */
+/**
+ * Loss of a share of power, dB ≥ 0, and of a leak beside it (joints, reveals), which adds in power.
+ * @param leakDb null = none. Example: a ten-thousandth (40 dB) with a leak of 32 dB → 31.36.
+ */
 export function lossOfShare(transmitted: number, leakDb: number | null): number {
   const leak = leakDb === null ? 0 : 10 ** (-leakDb / 10);
   return -10 * Math.log10(Math.min(1, Math.max(transmitted + leak, 1e-20)));

@@ -4,7 +4,7 @@ import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
 import type { AnyRecord, Unit } from '../job/records';
 import { buildScene } from '../propagation/scene';
-import { cableCautions, cableEstimate } from './cableEstimate';
+import { cableCautions, cableEstimate, cableLimitsOf } from './cableEstimate';
 
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
 const empty = smallHouse({ widthM: 10, depthM: 6 });
@@ -89,7 +89,36 @@ test('what is not allowed is said: any hole, an outer hole, a cable in sight', (
   expect(estimate(house, beyond, garden)).toMatchObject({ holes: 1, outerHoles: 1, whyNot: null });
   expect(estimate(rules({ noOuterDrilling: true }), beyond, garden).whyNot).toMatch(/outer wall/);
   expect(estimate(rules({ noOuterDrilling: true }), inner, beyond).whyNot).toBeNull();
-  const [one, other] = [unitAt('A', 1, 4, 0.5), unitAt('B', 3, 4, 0.5)];
-  expect(estimate(rules({ noVisibleCable: true }), one, other).whyNot).toBe('it would be in sight');
+  const [one, other] = [unitAt('A', 1, 4, 0.5), unitAt('B', 3.5, 4, 0.5)];
+  expect(estimate(rules({ noVisibleCable: true }), one, other).whyNot).toBe(
+    'it would be in sight, and no cable may be seen',
+  );
   expect(estimate(rules({ noVisibleCable: true }), inner, beyond).whyNot).toBeNull();
+  // a lead between two things on one shelf is not laid
+  expect(estimate(rules({ noVisibleCable: true }), one, unitAt('B', 3, 4, 0.5)).whyNot).toBeNull();
+});
+
+test('who rents drills nothing; a listed house shows no cable and no hole outside', () => {
+  const [inner, beyond] = [unitAt('A', 2, 4, 0.5), unitAt('B', 8, 4, 0.5)];
+  expect(estimate(rules({ rented: true }), inner, beyond).whyNot).toBe('1 hole, and the house is rented');
+  expect(estimate(rules({ listed: true }), inner, beyond).whyNot).toBeNull();
+  expect(estimate(rules({ listed: true }), inner, unitAt('B', 4.5, 4, 0.5)).whyNot).toBe(
+    'it would be in sight, and the house is listed',
+  );
+  expect(cableLimitsOf(house.info)).toEqual({ noHole: null, noOuterHole: null, noSight: null });
+});
+
+test('holes are counted along the way that is measured: round by the door where the diagonal meets the wall', () => {
+  // the diagonal crosses the wall at y = 3 m; at y = 1.5 m it goes through the open door
+  const [a, b] = [unitAt('A', 2, 1.5, 0.5), unitAt('B', 8, 4.5, 0.5)];
+  expect(estimate(house, a, b)).toMatchObject({ holes: 0, lengthM: expect.closeTo(6 + 3 + 1, 9) });
+});
+
+test('a turned house is measured along its own walls', () => {
+  const building = house.buildings.find((b) => b.kind !== 'outdoors');
+  if (!building) throw new Error('the house is no building');
+  const turned = put(house, { ...building, turnDeg: 30 });
+  const [a, b] = [unitAt('A', 2, 4, 0.5), unitAt('B', 8, 4.5, 0.5)];
+  expect(estimate(turned, a, b).lengthM).toBeCloseTo(estimate(house, a, b).lengthM, 9);
+  expect(estimate(turned, a, b).holes).toBe(1);
 });

@@ -2,8 +2,10 @@
 import type { Point3 } from '../geometry/point';
 import { makeCrossings } from '../propagation/crossings';
 import { crossingsBetween } from '../propagation/boxTree';
+import { fromSite, toSite } from '../geometry/place';
 import { get, type Job } from '../job/job';
-import type { Id, Link, Route, Unit } from '../job/records';
+import { siteOf } from '../job/site';
+import type { Building, Id, JobInfo, Link, Route, Unit } from '../job/records';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { outerWallIds } from './outerWalls';
@@ -21,8 +23,35 @@ export interface CableEstimate {
   apart: boolean;
 }
 
-const legM = (a: Point3, b: Point3) => Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + Math.abs(a[2] - b[2]);
+/** The axes that a cable follows: those of the building, or of the site between buildings. */
+type Axes = Pick<Building, 'xM' | 'yM' | 'turnDeg'>;
+const siteAxes: Axes = { xM: 0, yM: 0, turnDeg: 0 };
+
+function legM(a: Point3, b: Point3, axes: Axes): number {
+  const [p, q] = [fromSite(axes, a[0], a[1]), fromSite(axes, b[0], b[1])];
+  return Math.abs(p[0] - q[0]) + Math.abs(p[1] - q[1]) + Math.abs(a[2] - b[2]);
+}
 const buildingOf = (job: Job, storeyId: Id) => get(job, 'storey', storeyId).buildingId;
+
+/** A cable no longer than this along the floor is a lead between two things on one shelf, not one that is laid, m (planning). */
+export const patchM = 2;
+
+/** What a cable may not do, each with why; null = it may. */
+export interface CableLimits {
+  noHole: string | null;
+  noOuterHole: string | null;
+  noSight: string | null;
+}
+
+/** The limits that the household's words set: who rents leaves no trace, and a listed house shows none outside. */
+export function cableLimitsOf(info: JobInfo): CableLimits {
+  const listed = info.listed ? 'the house is listed' : null;
+  return {
+    noHole: info.noDrilling ? 'nothing may be drilled' : info.rented ? 'the house is rented' : null,
+    noOuterHole: info.noOuterDrilling ? 'no outer wall may be drilled' : listed,
+    noSight: info.noVisibleCable ? 'no cable may be seen' : listed,
+  };
+}
 
 /** Holes of a straight leg: walls and floors crossed where there is no opening in them. */
 function holesOn(job: Job, scene: Scene, a: Point3, b: Point3, outer: ReadonlySet<Id>) {
@@ -36,6 +65,41 @@ function holesOn(job: Job, scene: Scene, a: Point3, b: Point3, outer: ReadonlySe
     return r?.type === 'storey' && get(job, 'building', r.buildingId).kind !== 'outdoors';
   });
   return { holes: walls.length + floors.length, outer: walls.filter((id) => outer.has(id)).length };
+}
+
+type Holes = ReturnType<typeof holesOn>;
+
+/** In which order a leg goes along the axes: which one first, second, last. */
+const orders = [
+  [0, 1, 2],
+  [1, 0, 2],
+  [0, 2, 1],
+  [1, 2, 0],
+  [2, 0, 1],
+  [2, 1, 0],
+] as const;
+
+/** Holes of a leg along the axes, in the order that needs the fewest, of equals the fewest through outer walls. */
+function holesAlong(job: Job, scene: Scene, a: Point3, b: Point3, outer: ReadonlySet<Id>, axes: Axes): Holes {
+  const from = [...fromSite(axes, a[0], a[1]), a[2]];
+  const to = [...fromSite(axes, b[0], b[1]), b[2]];
+  let best: Holes = { holes: Infinity, outer: Infinity };
+  for (const order of orders) {
+    const sum: Holes = { holes: 0, outer: 0 };
+    const at = [...from];
+    let last: Point3 = a;
+    for (const axis of order) {
+      if (at[axis] === to[axis]) continue;
+      at[axis] = to[axis] ?? 0;
+      const next: Point3 = [...toSite(axes, at[0] ?? 0, at[1] ?? 0), at[2] ?? 0];
+      const leg = holesOn(job, scene, last, next, outer);
+      sum.holes += leg.holes;
+      sum.outer += leg.outer;
+      last = next;
+    }
+    if (sum.holes < best.holes || (sum.holes === best.holes && sum.outer < best.outer)) best = sum;
+  }
+  return best;
 }
 
 /** The route whose ends lie nearest to the two units, in their buildings; for units of two buildings. */
@@ -69,12 +133,13 @@ export function cableEstimate(
   drawn: Link['points'] = [],
 ): CableEstimate {
   const [a, b] = [placeInSpace(job, from), placeInSpace(job, to)];
-  const apart = buildingOf(job, from.storeyId) !== buildingOf(job, to.storeyId);
+  const apart = siteOf(job, from) !== siteOf(job, to);
   const corners = drawn.map((p): Point3 => placeInSpace(job, p));
   const via = apart && corners.length === 0 ? routeBetween(job, from, to) : null;
   const outer = outerWallIds(job);
   const stops = [a, ...(via?.points ?? corners), b];
-  const measure = corners.length ? drawnM : legM;
+  const axes = apart ? siteAxes : get(job, 'building', siteOf(job, from));
+  const measure = corners.length ? drawnM : (p: Point3, q: Point3) => legM(p, q, axes);
   const drops = corners.length ? 0 : from.heightM + to.heightM;
   const lengthM = stops.slice(1).reduce((sum, q, i) => sum + measure(stops[i] ?? q, q), 0) + drops;
   // within the route nothing is drilled
@@ -84,17 +149,19 @@ export function cableEstimate(
         [via.points.at(-1) ?? b, b],
       ]
     : stops.slice(1).map((q, i): [Point3, Point3] => [stops[i] ?? q, q]);
-  const found = legs.map(([p, q]) => holesOn(job, scene, p, q, outer));
+  const found = legs.map(([p, q]) =>
+    corners.length ? holesOn(job, scene, p, q, outer) : holesAlong(job, scene, p, q, outer, axes),
+  );
   const holes = found.reduce((sum, f) => sum + f.holes, 0);
   const outerHoles = via ? 0 : found.reduce((sum, f) => sum + f.outer, 0);
-  const { info } = job;
+  const limits = cableLimitsOf(job.info);
   const whyNot =
-    info.noDrilling && holes > 0
-      ? `${holes} ${holes === 1 ? 'hole' : 'holes'}, and nothing may be drilled`
-      : info.noOuterDrilling && outerHoles > 0
-        ? 'through an outer wall, which may not be drilled'
-        : info.noVisibleCable && holes === 0 && !via
-          ? 'it would be in sight'
+    limits.noHole && holes > 0
+      ? `${holes} ${holes === 1 ? 'hole' : 'holes'}, and ${limits.noHole}`
+      : limits.noOuterHole && outerHoles > 0
+        ? `through an outer wall, and ${limits.noOuterHole}`
+        : limits.noSight && holes === 0 && !via && lengthM - drops > patchM
+          ? `it would be in sight, and ${limits.noSight}`
           : null;
   return { lengthM, holes, outerHoles, apart, route: via?.route ?? null, whyNot };
 }

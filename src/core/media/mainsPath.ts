@@ -12,11 +12,14 @@ export interface MainsPath {
   taps: number;
   extraDb: number;
   /** What costs something. */
-  costs: { words: string; db: number }[];
+  costs: { what: MainsCost; words: string; db: number }[];
 }
 
 /** Wires run along walls and up and down: so much longer than along the axes (planning). */
 const detour = 1.2;
+
+/** What costs a signal over the mains something. */
+export type MainsCost = keyof typeof extraDb;
 
 const along = (a: Point3, b: Point3) =>
   detour * (Math.abs(a[0] - b[0]) + Math.abs(a[1] - b[1]) + Math.abs(a[2] - b[2]));
@@ -40,9 +43,9 @@ export function mainsPath(job: Job, aId: Id, bId: Id): MainsPath {
   const [a, b] = [get(job, 'service', aId), get(job, 'service', bId)];
   const [pa, pb] = [placeOfServicePoint(job, a), placeOfServicePoint(job, b)];
   const path: MainsPath = { lengthM: 0, taps: 0, extraDb: 0, costs: [] };
-  const costs = (what: keyof typeof extraDb, words: string) => {
+  const costs = (what: MainsCost, words: string) => {
     path.extraDb += extraDb[what];
-    path.costs.push({ words, db: extraDb[what] });
+    path.costs.push({ what, words, db: extraDb[what] });
   };
   const onCircuit = job.services.filter(
     (s) =>

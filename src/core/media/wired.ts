@@ -6,6 +6,7 @@ const farthestM = 100;
 /**
  * What a cable carries, Mbps, before ports are counted (planning): cat5e 2500 to 100 m, cat6 10 000
  * to 55 m and 5000 to 100 m, cat6a 10 000 to 100 m, fibre 10 000. Copper beyond 100 m: 0.
+ * Example: cat 6, 60 m → 5000.
  */
 export function wiredMbps(link: Pick<Link, 'medium' | 'category' | 'lengthM'>): number {
   if (link.medium === 'fibre') return 10_000;

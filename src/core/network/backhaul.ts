@@ -3,7 +3,7 @@ import { bands, type Band, type Id, type Link, type Unit } from '../job/records'
 import { mountLossDb } from '../propagation/mount';
 import { axisOf } from '../propagation/pattern';
 import { placeInSpace } from '../propagation/scene';
-import { normalFifths } from '../statistics/normal';
+import { normalParts } from '../statistics/normal';
 import { goodputIn } from '../wifi/airTime';
 import { busyShare, quietestChannel } from '../wifi/channels';
 import { productAsSet } from './productAsSet';
@@ -37,8 +37,9 @@ export interface Backhaul extends PlacedUnit {
   hops: Hop[];
   /** At mean signals. */
   mean: BackhaulCapacity;
-  /** Equally likely cases of what is uncertain in the hops; one case when nothing is. */
+  /** Cases of what is uncertain in the hops, worst first, and how likely each is; one case when nothing is. */
   cases: BackhaulCapacity[];
+  shares: readonly number[];
   /** The channel of each band's access radio, how busy neighbours keep it, and the noise at the unit. */
   air: Record<Band, UnitAir>;
 }
@@ -196,17 +197,17 @@ function backhaulCapacities(
   job: Job,
   main: PlacedUnit,
   hops: readonly Hop[],
-): { mean: BackhaulCapacity; cases: BackhaulCapacity[] } {
+): Pick<Backhaul, 'mean' | 'cases' | 'shares'> {
   const mean = backhaulCapacity(job, main, hops, () => 0);
   const radios = hops.filter((h) => h.wireless ?? h.wire).length;
-  if (radios === 0) return { mean, cases: [mean] };
+  if (radios === 0) return { mean, cases: [mean], shares: [1] };
   // two hops vary apart; a third moves with the first, a fourth with the second
-  const second = radios > 1 ? normalFifths : ([0] as const);
+  const second = radios > 1 ? normalParts : [{ z: 0, share: 1 }];
+  const both = normalParts.flatMap((a) => second.map((b) => ({ a, b })));
   return {
     mean,
-    cases: normalFifths.flatMap((a) =>
-      second.map((b) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b : a))),
-    ),
+    cases: both.map(({ a, b }) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b.z : a.z))),
+    shares: both.map(({ a, b }) => a.share * b.share),
   };
 }
 

@@ -63,12 +63,14 @@ function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] 
   const injector = injectorFor(job, unit, from);
   return (['ethernet', 'fibre'] as const).map((medium): Priced => {
     const price = cablePrices[medium];
-    const metres = cableLength(cable.lengthM);
+    // as the record keeps it, so that the bill says the same
+    const lengthM = Math.round(cable.lengthM * 10) / 10;
+    const metres = cableLength(lengthM);
     const power = medium === 'ethernet' ? injector : null;
     return {
       link: linkTo(job, unit, from, {
         medium,
-        lengthM: Math.round(cable.lengthM * 10) / 10,
+        lengthM,
         category: medium === 'ethernet' ? 'cat6' : null,
         holes: cable.holes,
         points,
@@ -78,7 +80,7 @@ function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] 
       costEur: price.eur + metres * price.eurPerM + (power?.priceEur ?? 0),
       minutes:
         price.minutes +
-        cable.lengthM * price.minutesPerM +
+        lengthM * price.minutesPerM +
         cable.holes * price.minutesPerHole +
         (power?.fitMinutes ?? 0),
       holes: cable.holes,
@@ -95,7 +97,7 @@ function injectorFor(job: Job, unit: Unit, from: Unit): Product | null {
   return adapterProducts(job, 'injector')[0] ?? null;
 }
 
-/** A unit that is a powerline adapter itself needs one more, at the other end; any other a pair. */
+/** Adapters of a link: a unit that is a powerline adapter itself needs one more, at the other end; any other a pair. */
 export const adaptersFor = (unitKit: Product | undefined, medium: Link['medium']): number =>
   medium === 'ethernet' || (medium === 'powerline' && unitKit?.mains) ? 1 : 2;
 
@@ -159,7 +161,7 @@ const sameLink = (a: Link, b: Link) =>
 /**
  * All ways to feed a unit from the planned units that do not hang on it: Ethernet, fibre, coax,
  * powerline, a radio of its own, a shared radio. Best first; what can't be taken comes last, with why.
- * @param feeders the units that may feed it: all of the plan.
+ * @param feeders the units that may feed it: all of the plan. @param judged whether the worst spot is worked out.
  */
 export function backhaulOptions(
   job: Job,
@@ -167,9 +169,10 @@ export function backhaulOptions(
   unit: Unit,
   network = networkOf(job, scene, 'planned'),
   feeders: readonly Unit[] = job.units.filter((u) => u.planned),
+  { judged = true }: { judged?: boolean } = {},
 ): BackhaulOption[] {
   const present = job.links.find((l) => l.unitId === unit.id);
-  const serves = servedBy(job, scene, network, unit);
+  const serves = judged ? servedBy(job, scene, network, unit) : () => null;
   const rows = feeders
     .filter((u) => u.id !== unit.id && !uplinksInCircle(job, unit.id, u.id))
     .flatMap((from) =>
@@ -199,7 +202,7 @@ export function backhaulOptions(
           ...row,
           ...rate,
           whyNot: option.whyNot ?? (rate.downMbps > 0 && rate.upMbps > 0 ? null : 'too weak to join'),
-          worst: serves(backhaul),
+          worst: judged ? serves(backhaul) : null,
           cautions: [...option.cautions, ...(hop?.wire?.words ?? [])],
         };
       }),
@@ -274,7 +277,7 @@ function servedBy(
         const rates = accessRates(access, signal.dbm, noise);
         down = Math.max(down, delivered(backhaul.mean, access.band, rates.down, 'down'));
         const thresholds = backhaul.cases.map(signalFor(access, need, noise));
-        certainty = Math.max(certainty, chanceMet(thresholds, signal.dbm, signal.spreadDb));
+        certainty = Math.max(certainty, chanceMet(thresholds, backhaul.shares, signal.dbm, signal.spreadDb));
       }
       const capped = Math.min(down, device.capMbps ?? Infinity);
       const row = { spotId: spot.spot.id, downMbps: capped, certainty };

@@ -173,12 +173,21 @@ describe('6 GHz', () => {
     }
   });
 
-  test('a unit outdoors gets no 6 GHz channel: the band is for indoors', () => {
+  test('a unit outdoors gets no 6 GHz channel, and of 5 GHz none that is for indoors', () => {
     const yard = house.storeys.find((s) => get(house, 'building', s.buildingId).kind === 'outdoors');
     if (!yard) throw new Error('no yard');
     const plan = planOf(withNodes(yard.id, [[3, 3]]));
     expect(plan.choices.some((c) => c.band === '2.4' && c.unitId !== 'unit-a')).toBe(true);
     expect(plan.choices.filter((c) => c.band === '6')).toEqual([]);
+    // a unit that is fed there: moved out of the coach house
+    const out = applyEdit(
+      house,
+      putOne('x', { ...get(house, 'unit', 'unit-b'), storeyId: yard.id, xM: 3, yM: 3 }),
+    ).job;
+    const channelOf = (of: typeof plan) =>
+      of.choices.find((c) => c.band === '5' && c.unitId === 'unit-b')?.channel;
+    expect(channelOf(planOf(house))).toBeLessThan(100);
+    expect(channelOf(planOf(out))).toBeGreaterThanOrEqual(100);
   });
 });
 

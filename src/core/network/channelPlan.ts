@@ -5,7 +5,7 @@ import { bands, type Band, type Id, type Link, type Radio } from '../job/records
 import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/model';
 import { busyShare, overlap, spanOf } from '../wifi/channels';
-import { radioRules } from '../wifi/radioRules';
+import { channelsAt, radioRules } from '../wifi/radioRules';
 import type { Network } from './backhaul';
 import { radioOf, sourceOfUnit, type PlacedUnit } from './hops';
 import { type Load, mostAirtime } from './load';
@@ -63,8 +63,8 @@ const idleAirtime = 0.03;
 const narrowCost = 1e-6;
 
 /** One channel for each block of spectrum: the lowest of those that lie over the same ground. */
-function blocksOf(job: Job, band: Band, widthMHz: number): number[] {
-  const { channels } = radioRules[job.info.countryGroup].bands[band];
+function blocksOf(job: Job, band: Band, widthMHz: number, outdoors: boolean): number[] {
+  const channels = channelsAt(job.info.countryGroup, band, outdoors);
   if (band === '2.4') return channels.filter((c) => [1, 6, 11].includes(c));
   const seen = new Set<number>();
   return channels.filter((c) => {
@@ -84,10 +84,12 @@ function blocksOf(job: Job, band: Band, widthMHz: number): number[] {
 const widthsOf = (band: Band, widest: Width): Width[] =>
   ([320, 160, 80, 40, 20] as const).filter((w) => (band === '2.4' ? w === 20 : w <= widest));
 
+const isOutdoors = (job: Job, { unit }: PlacedUnit) =>
+  get(job, 'building', get(job, 'storey', unit.storeyId).buildingId).kind === 'outdoors';
+
 function groupsOf(job: Job, network: Network, load: Load, band: Band): RadioGroup[] {
   const rule = radioRules[job.info.countryGroup].bands[band];
-  const outdoors = (p: PlacedUnit) =>
-    get(job, 'building', get(job, 'storey', p.unit.storeyId).buildingId).kind === 'outdoors';
+  const outdoors = (p: PlacedUnit) => isOutdoors(job, p);
   const members = network.backhauls.filter(
     (f) => radioOf(f.product, band, 'access') && !(rule.indoorsOnly && outdoors(f)),
   );
@@ -124,7 +126,7 @@ function groupsOf(job: Job, network: Network, load: Load, band: Band): RadioGrou
       links: [],
       now: option(network.airs.get(units[0]?.unit.id ?? '')?.[band].channel ?? 1, set),
       options: widthsOf(band, full).flatMap((w) =>
-        blocksOf(job, band, w)
+        blocksOf(job, band, w, units.some(outdoors))
           .map((channel) => option(channel, w))
           // narrower only where all at once still fit
           .filter(
@@ -163,7 +165,12 @@ function ownGroups(
     ) as Width;
     const airtime = Math.min(1, timeOf(units, true));
     const option = (channel: number): ChannelOption => ({ channel, widthMHz, airtime });
-    const options = blocksOf(job, band, widthMHz).map(option);
+    const options = blocksOf(
+      job,
+      band,
+      widthMHz,
+      units.some((p) => isOutdoors(job, p)),
+    ).map(option);
     const given = set.find((h) => h.link.channel !== null)?.link.channel;
     return {
       band,

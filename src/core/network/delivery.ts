@@ -49,7 +49,10 @@ export function accessesOf(backhaul: Backhaul, device: Device, streetLatencyMs: 
   });
 }
 
-/** What a device gets when its access link alone would give so much: the chain's least, and shared air. */
+/**
+ * What a device gets when its access link alone would give so much, Mbps: the chain's least, and shared air.
+ * Example: 300 Mbps alone, on a band of which each Mbps takes 1/300 of the air for the hop too → 150.
+ */
 export function delivered(
   capacity: BackhaulCapacity,
   band: Band,
@@ -124,17 +127,28 @@ function signalForBothDirections(access: Access, need: Need): (capacity: Backhau
     Math.max(floor, upFor(accessNeeded(capacity, band, need.upMbps, 'up')) - upMinusDownDb);
 }
 
-/** Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal. */
-export function chanceMet(thresholdsDbm: ArrayLike<number>, rssiDbm: number, spreadDb: number): number {
+/**
+ * Chance that a need is met, 0 … 1, over the cases of the hops and the spread of the access signal.
+ * @param thresholdsDbm least access signal with which the need is met, a case each, dBm.
+ * @param shares how likely each case is; they add up to 1.
+ * Example: −65 dBm ± 5 dB where −70 dBm is enough → 0.841.
+ */
+export function chanceMet(
+  thresholdsDbm: ArrayLike<number>,
+  shares: ArrayLike<number>,
+  rssiDbm: number,
+  spreadDb: number,
+): number {
   let sum = 0;
   for (let i = 0; i < thresholdsDbm.length; i++) {
     const t = thresholdsDbm[i] as number;
     // beyond six standard deviations it is as good as sure
     const z = (rssiDbm - t) / spreadDb;
-    if (z > 6) sum++;
-    else if (z > -6) sum += normalBelow(z);
+    const share = shares[i] as number;
+    if (z > 6) sum += share;
+    else if (z > -6) sum += share * normalBelow(z);
   }
-  return sum / thresholdsDbm.length;
+  return Math.min(1, sum);
 }
 
 /** The access link alone at a signal, in the air there: goodput both ways. @param noise at the device. */

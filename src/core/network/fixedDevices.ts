@@ -26,10 +26,14 @@ export function radioOfDevice(d: FixedDevice): Device | null {
   };
 }
 
+/** Does a device want the air? One with a port wants a cable, but for those that know 2.4 GHz alone. */
+export const joinsOverAir = (d: FixedDevice): boolean =>
+  d.standard !== null && !(d.portMbps > 0 && !d.only24);
+
 /** Predictions for all fixed devices that have Wi-Fi and no cable port, each with its own radio and need. */
 export function predictFixed(job: Job, scene: Scene, network: Network): Prediction[] {
   return job.fixedDevices.flatMap((d) => {
-    const radio = d.portMbps > 0 && !d.only24 ? null : radioOfDevice(d);
+    const radio = joinsOverAir(d) ? radioOfDevice(d) : null;
     if (!radio) return [];
     const target = { id: d.id, at: placeInSpace(job, d), need: needOf(job, d.activityIds) };
     return [predictAt(job, scene, network, target, radio)];

@@ -132,14 +132,10 @@ export function hopOf(
     return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
   }
   const i = bands.indexOf(link.band);
-  const tree = sourceOfUnit(scene, from, use);
-  const received = makeReceived();
-  receive(tree, ...to.at, received);
-  const ways = radioPathsTo(tree, to.at, link.band)
-    .map((w) => heardBy(to, b, w))
-    .sort((p, q) => q.gainDb - p.gainDb);
+  const heard = heardAt(sourceOfUnit(scene, from, use), to.at, link.band);
+  const ways = heard.paths.map((w) => heardBy(to, b, w)).sort((p, q) => q.gainDb - p.gainDb);
   const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
-  const taughtDb = received.correctionDb[i] ?? 0;
+  const taughtDb = heard.correctionDb;
   const gains = gain + taughtDb + offset(from.unit, to.at, i) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
   const mode = commonMode(a, b, link.band);
@@ -165,7 +161,7 @@ export function hopOf(
       band: link.band,
       downDbm,
       upDbm,
-      spreadDb: received.spreadDb[i] ?? 0,
+      spreadDb: heard.spreadDb,
       mode,
       downAir,
       upAir,
@@ -186,6 +182,36 @@ export function hopOf(
       ],
     },
   };
+}
+
+interface Heard {
+  paths: readonly RadioPath[];
+  spreadDb: number;
+  correctionDb: number;
+}
+/** By source, what is heard at places: planning asks the same many times over. */
+const heardOf = new WeakMap<Source, Map<string, Heard>>();
+/** Most places that are kept for one source. */
+const mostHeard = 400;
+
+/** How a source is heard at a place on a band. */
+function heardAt(source: Source, at: PlacedUnit['at'], band: Band): Heard {
+  const known = heardOf.get(source) ?? new Map<string, Heard>();
+  heardOf.set(source, known);
+  const key = `${band} ${at.join()}`;
+  const before = known.get(key);
+  if (before) return before;
+  const received = makeReceived();
+  receive(source, ...at, received);
+  const i = bands.indexOf(band);
+  const made: Heard = {
+    paths: radioPathsTo(source, at, band),
+    spreadDb: received.spreadDb[i] ?? 0,
+    correctionDb: received.correctionDb[i] ?? 0,
+  };
+  if (known.size >= mostHeard) known.clear();
+  known.set(key, made);
+  return made;
 }
 
 /** A way as the antenna of the unit at its end hears it, from the direction in which it arrives. */

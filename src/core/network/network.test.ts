@@ -33,8 +33,8 @@ describe('what is delivered', () => {
     expect(delivered(capacity(), '5', 0, 'down')).toBe(0);
   });
   test('the chance is one half at the threshold, and averages over cases', () => {
-    expect(chanceMet([-70], -70, 5)).toBeCloseTo(0.5, 6);
-    expect(chanceMet([-70, Infinity], -60, 0.001)).toBeCloseTo(0.5, 6);
+    expect(chanceMet([-70], [1], -70, 5)).toBeCloseTo(0.5, 6);
+    expect(chanceMet([-70, Infinity], [0.5, 0.5], -60, 0.001)).toBeCloseTo(0.5, 6);
   });
   test('cables', () => {
     const cable = (category: Link['category'], lengthM: number) =>

@@ -126,7 +126,7 @@ export function predictAt(
         spreadDb: received.spreadDb[b] ?? 0,
         correctionDb: received.correctionDb[b] ?? 0,
         headroomDb: rssiDbm - needed(backhaul.mean),
-        certainty: chanceMet(backhaul.cases.map(needed), rssiDbm, received.spreadDb[b] ?? 1),
+        certainty: chanceMet(backhaul.cases.map(needed), backhaul.shares, rssiDbm, received.spreadDb[b] ?? 1),
         down: capped(device, delivered(backhaul.mean, access.band, rates.down, 'down')),
         up: capped(device, delivered(backhaul.mean, access.band, rates.up, 'up')),
       };

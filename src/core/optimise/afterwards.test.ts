@@ -7,7 +7,7 @@ import { makeRecord } from '../job/make';
 import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { buildScene } from '../propagation/scene';
-import { candidatesOf } from './candidates';
+import { namedPlaces } from './candidates';
 import { bruteForceCost } from '../../testing/bruteForce';
 import { anyDb, costOf } from './choice';
 import { planningInstance } from './candidateOptions';
@@ -52,7 +52,7 @@ describe('places ruled by hand', () => {
   });
 
   test('what contradicts itself is said before solving', () => {
-    const [place] = candidatesOf(flat);
+    const [place] = namedPlaces(flat);
     if (!place) throw new Error('no place');
     const with2 = (...rules: ReturnType<typeof rule>[]): Job =>
       jobFromRecords([...flat.byId.values(), ...rules]);
@@ -61,7 +61,7 @@ describe('places ruled by hand', () => {
     );
     expect(whyNone(with2(rule('shelf-gone', 'force')))).toMatch(/no longer has/);
     expect(whyNone(with2(rule(place.id, 'force')), { budgetEur: 5 })).toMatch(/and the budget is 5$/);
-    expect(whyNone(with2(...candidatesOf(flat).map((c) => rule(c.id, 'forbid'))))).toMatch(/every place/);
+    expect(whyNone(with2(...namedPlaces(flat).map((c) => rule(c.id, 'forbid'))))).toMatch(/every place/);
     const bare = jobFromRecords(
       [...flat.byId.values()].map((r) => (r.type === 'kit' ? { ...r, priceEur: 0 } : r)),
     );
@@ -76,7 +76,7 @@ describe('places ruled by hand', () => {
 describe('questions about a proposal', () => {
   test('fewer units: proven that they do not do, with the spots without which they would; or cheaper is told', async () => {
     const answer = await whyNotFewer(shop, first());
-    expect(answer.words).toMatch(/^Proven: what is there cannot meet all needs/);
+    expect(answer.words).toMatch(/^At the places looked at what is there cannot meet all needs/);
     expect(await whyNotFewer(shop, { ...first(), units: [] })).toMatchObject({ instead: null });
   });
   test('over the air at the place of a wired unit: what it costs and gives, or why there is none', async () => {
@@ -84,7 +84,7 @@ describe('questions about a proposal', () => {
     if (!wired) throw new Error('nothing wired');
     const proposal = { ...first(), options: [wired] };
     const { words, instead } = await whyNotAir(shop, proposal, wired.candidate.id);
-    expect(words).toMatch(/Over the air there, it costs|^Proven:|heard too weakly/);
+    expect(words).toMatch(/Over the air there, it costs|nothing meets all needs|heard too weakly/);
     if (instead)
       expect(instead.options.find((c) => c.candidate.id === wired.candidate.id)?.link.medium).toBe(
         'wireless',

@@ -6,11 +6,13 @@ import { networkOf } from '../network/backhaul';
 import { loadOf } from '../network/load';
 import { type Prediction, predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
-import { type Choice, cheapestOf } from './choice';
-import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import { sureEnough } from '../network/sureEnough';
+import { anyDb, type Choice, cheapestOf, costOf } from './choice';
+import type { CandidateOption, PlanningInstance } from './planningInstance';
 import type { SpotService } from './spotServices';
 import { editOf } from './editOf';
 import type { MilpCut, Solver, Constraints } from './programme';
+import { reducedAt } from './reducedAt';
 
 /** What a choice carries when every spot uses its need at the same time, and which option each new unit is. */
 export function loadOfChoice(job: Job, scene: Scene, options: readonly CandidateOption[]) {
@@ -90,11 +92,77 @@ export function cutsOf(
   });
 }
 
+/** With more options than this, one that carries everyone is looked for among some (custom): each solution of more takes seconds. */
+const mostOptions = 1500;
+/** Places of one part of a storey, so large, m (custom), stand for one another there. */
+const partM = 3;
+
+/** The part of a storey that a place is in. */
+const partOf = ({ storeyId, xM, yM }: CandidateOption['candidate']): string =>
+  [storeyId, Math.floor(xM / partM), Math.floor(yM / partM)].join(' ');
+
+/**
+ * The options among which a choice that carries everyone is looked for: all where they are not too many; else those that
+ * are enough for each need by itself, and of each part of a storey the cheapest of each kind, with what they hang on.
+ */
+export function optionsAtOnce(instance: PlanningInstance): PlanningInstance {
+  if (instance.options.length <= mostOptions) return instance;
+  const byId = new Map(instance.options.map((c) => [c.id, c]));
+  const parentOf = (c: CandidateOption) => (c.parent === null ? undefined : byId.get(c.parent));
+  const whole = (c: CandidateOption) => c.costEur + (parentOf(c)?.costEur ?? 0);
+  const ids = new Set<string>();
+  const take = (c: CandidateOption) => {
+    const parent = parentOf(c);
+    if (parent) ids.add(parent.id);
+    ids.add(c.id);
+  };
+  for (const c of reducedAt(instance, instance.options, anyDb)) take(c);
+  const kinds = new Set<string>();
+  for (const c of [...instance.options].sort((a, b) => whole(a) - whole(b))) {
+    if (ids.size >= mostOptions) break;
+    const parent = parentOf(c);
+    const kind = [
+      partOf(c.candidate),
+      c.link.medium,
+      c.link.radio,
+      parent && partOf(parent.candidate),
+    ].join();
+    if (!kinds.has(kind)) take(c);
+    kinds.add(kind);
+  }
+  return { ...instance, options: instance.options.filter((c) => ids.has(c.id)) };
+}
+
+/** A unit is tried at other places no farther away than this, m; and so many of them for each choice (custom). */
+const variedM = 4;
+const mostVaried = 16;
+
+/** A choice with one unit, on which no other hangs, at another place near by, fed in the same way; the cheapest first. */
+export function variationsOf(instance: PlanningInstance, { options }: Choice): CandidateOption[][] {
+  const parents = new Set(options.map((c) => c.parent));
+  const places = new Set(options.map((c) => c.candidate.id));
+  const isNear = (a: CandidateOption, b: CandidateOption) =>
+    a.candidate.storeyId === b.candidate.storeyId &&
+    Math.hypot(a.candidate.xM - b.candidate.xM, a.candidate.yM - b.candidate.yM) <= variedM;
+  return options
+    .filter((c) => !parents.has(c.id))
+    .flatMap((c) =>
+      instance.options
+        .filter((o) => o.parent === c.parent && o.link.medium === c.link.medium && isNear(o, c))
+        .filter((o) => !places.has(o.candidate.id))
+        .map((o) => options.map((had) => (had === c ? o : had))),
+    )
+    .sort((a, b) => sumOf(a) - sumOf(b))
+    .slice(0, mostVaried);
+}
+const sumOf = (options: readonly CandidateOption[]) => options.reduce((sum, c) => sum + c.costEur, 0);
+
 /**
  * The cheapest choice under the constraints that carries all needs at once, by solving, trying the answer on the
  * real network and adding what it teaches, until an answer carries them. As the programme then allows
- * all that can, the first that does is the cheapest.
- * @param seconds for each solution.
+ * all that can, the first that does is the cheapest of the instance's options.
+ * @param seconds for each solution. @param around choices like one that fails, to be tried before the next is solved for:
+ * what is found so is not proven to be the cheapest.
  * @returns null where there is none; «street» where the line from the street is too slow for all needs
  * together; «late» where the tries or the time were used up.
  */
@@ -106,19 +174,24 @@ export async function cheapestAtOnce(
   constraints: Omit<Constraints, 'onePerPlace' | 'cuts'>,
   seconds: number,
   mostTries: number,
+  around: (choice: Choice) => readonly CandidateOption[][] = () => [],
 ): Promise<Choice | 'late' | 'street' | null> {
   const milpCuts: MilpCut[] = [];
   for (let tries = 0; tries < mostTries; tries++) {
-    const choice = await cheapestOf(
-      instance,
-      instance.options,
-      solve,
-      { ...constraints, cuts: milpCuts },
-      seconds,
-    );
+    const choice = await cheapestOf(instance, solve, { ...constraints, cuts: milpCuts }, seconds);
     if (choice === null || choice === 'late') return choice;
     const tried = loadOfChoice(job, scene, choice.options);
     if (tried.load.fits) return choice;
+    for (const options of around(choice)) {
+      const { load, predictions } = loadOfChoice(job, scene, options);
+      // devices are not in these predictions: what serves a spot serves them too, as the options say
+      const meets = instance.spots.every(
+        (s) =>
+          (predictions.get(s.id)?.certainty ?? 0) >= sureEnough ||
+          (s.number === 0 && (instance.served.has(s.id) || options.some((c) => c.serves.has(s.id)))),
+      );
+      if (load.fits && meets) return { options, proven: false, gapEur: sumOf(options) - costOf(choice) };
+    }
     const calibration = cutsOf(instance, tried);
     if (calibration === null) return 'street';
     milpCuts.push(...calibration);

@@ -4,7 +4,7 @@ import { inRegion } from '../geometry/region';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import { makeRecord, type RecordInput } from '../job/make';
-import { candidatesOf } from './candidates';
+import { candidatesOf, fits, namedPlaces, placesAside } from './candidates';
 import { editOf, standsAs } from './editOf';
 
 const house = jobFromRecords(quayHouse());
@@ -149,4 +149,69 @@ test('an empty choice takes the plan away and keeps what was found', () => {
   expect(after.units.map((u) => u.id)).toEqual(house.units.filter((u) => u.found).map((u) => u.id));
   expect(get(after, 'unit', house.units.find((u) => u.found)?.id ?? '')).toBeDefined();
   expect(after.links.every((l) => after.byId.has(l.unitId) && after.byId.has(l.fromUnitId))).toBe(true);
+});
+
+describe('places aside and beside', () => {
+  const named = namedPlaces(house);
+  const aside = placesAside(house, named);
+
+  test('aside of a socket: as far as a lead reaches, in its room, clear of walls and furniture, not near another', () => {
+    expect(aside.length).toBeGreaterThan(20);
+    for (const c of aside) {
+      const socket = get(house, 'service', c.serviceId ?? '');
+      expect(Math.hypot(c.xM - socket.xM, c.yM - socket.yM)).toBeLessThanOrEqual(1.5);
+      expect(house.rooms.some((r) => r.storeyId === c.storeyId && inRegion(r, c.xM, c.yM))).toBe(true);
+      expect(c.asideOf).toBe(`shelf-${socket.id}`);
+    }
+    const all = [...named.filter((c) => c.kind === 'shelf'), ...aside];
+    for (const [i, c] of aside.entries())
+      for (const o of all)
+        if (o !== c && o.storeyId === c.storeyId)
+          expect([i, Math.hypot(c.xM - o.xM, c.yM - o.yM) >= 0.7]).toEqual([i, true]);
+  });
+
+  test('none stands in a wardrobe: what is put there takes the places away', () => {
+    const [first] = aside;
+    if (!first) throw new Error('no place aside');
+    const box = makeRecord({
+      type: 'obstacle',
+      id: 'wardrobe',
+      storeyId: first.storeyId,
+      name: 'Wardrobe',
+      symbol: 'box',
+      xM: first.xM,
+      yM: first.yM,
+      widthM: 0.6,
+      depthM: 0.6,
+      turnDeg: 0,
+      bottomM: 0,
+      topM: 2,
+      lossDb: { '2.4': 2, '5': 3, '6': 3 },
+    });
+    const full = applyEdit(house, putOne('x', box)).job;
+    expect(placesAside(full, namedPlaces(full)).map((c) => c.id)).not.toContain(first.id);
+  });
+
+  test('beside each kept unit there is one place, within half a metre', () => {
+    const beside = named.filter((c) => c.id.startsWith('beside-'));
+    expect(beside.map((c) => c.id)).toContain('beside-unit-a');
+    for (const c of beside) {
+      const unit = get(house, 'unit', c.id.slice('beside-'.length));
+      expect(Math.hypot(c.xM - unit.xM, c.yM - unit.yM)).toBeCloseTo(0.5, 1);
+    }
+  });
+
+  test('what plugs in goes on a socket alone; what has no radio nowhere', () => {
+    const place = (kind: string) => {
+      const found = named.find((c) => c.kind === kind);
+      if (!found) throw new Error(`no ${kind}`);
+      return found;
+    };
+    const by = (id: string, kind: string) => fits(get(house, 'kit', id), place(kind));
+    expect([by('kit-node', 'shelf'), by('kit-node', 'socket')]).toEqual([true, false]);
+    for (const id of ['kit-plug-in', 'kit-mains-wifi', 'kit-extender'])
+      expect([id, by(id, 'socket'), by(id, 'shelf')]).toEqual([id, true, false]);
+    expect(by('kit-mains-pair', 'socket')).toBe(false);
+    expect(by('kit-router-old', 'shelf')).toBe(false);
+  });
 });

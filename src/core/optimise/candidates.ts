@@ -1,5 +1,7 @@
 /** Places where a unit can really be, from the survey. */
+import { awayFrom } from '../checks/near';
 import { boundsOf, fromSite, toSite } from '../geometry/place';
+import { distanceToEdge } from '../geometry/polygon';
 import { inRegion } from '../geometry/region';
 import { get, type Job } from '../job/job';
 import type { Id, Product, Mount, Room, Unit } from '../job/records';
@@ -20,12 +22,23 @@ export interface Candidate {
   tiltDeg: number;
   /** The socket or outlet that it is by. */
   serviceId: Id | null;
+  /** Set for a place aside: the place that stands for it where people speak of places. */
+  asideOf?: string;
 }
 
 /** Clear of the wall, m; two candidates of one room nearer than this are one. */
 const clearM = 0.35;
 const minSpacingM = 1.2;
 const shelfM = 1.2;
+/** The lead of a unit's own power supply reaches so far from a socket, m (planning); a place by it stands so far aside. */
+const leadM = 1.5;
+const asideM = 1.2;
+/** A unit beside one that is kept stands so far from it, m. */
+const besideM = 0.5;
+/** Places aside are no nearer to one another, or to a place by a socket, m. */
+const asideSpacingM = 0.7;
+/** Most places aside that are looked at (custom): more take minutes. */
+const mostAside = 160;
 /** Rooms smaller than this have no place on the ceiling, m². */
 const leastCeilingM2 = 6;
 /** Under the eaves, m above the ground at most. */
@@ -39,17 +52,13 @@ const eavesM = 2.8;
 export function candidatesOf(job: Job): Candidate[] {
   const list: Candidate[] = [];
   const add = (c: Candidate) => {
-    const near = list.some(
-      (o) =>
-        o.kind === c.kind && o.storeyId === c.storeyId && Math.hypot(o.xM - c.xM, o.yM - c.yM) < minSpacingM,
-    );
-    if (!near) list.push(c);
+    if (!list.some((o) => isNear(o, c, minSpacingM))) list.push(c);
   };
   for (const s of job.services) {
     if (s.kind !== 'socket' && s.kind !== 'coax' && s.kind !== 'data') continue;
     const storey = get(job, 'storey', s.storeyId);
     if (get(job, 'building', storey.buildingId).kind === 'outdoors') continue;
-    const room = roomAt(job, s.storeyId, s.xM, s.yM);
+    const room = nearestRoom(job, s.storeyId, s.xM, s.yM);
     if (!room) continue;
     const [xM, yM] = inset(room, s.xM, s.yM);
     // many are named after their room already
@@ -92,6 +101,31 @@ export function candidatesOf(job: Job): Candidate[] {
   return disambiguated([...list, ...eaves(job)]);
 }
 
+const isNear = (a: Candidate, b: Candidate, apartM: number): boolean =>
+  a.kind === b.kind && a.storeyId === b.storeyId && Math.hypot(a.xM - b.xM, a.yM - b.yM) < apartM;
+
+/** All places that have a name of their own, to be left out or made a must: those of the survey, and beside kept units. */
+export const namedPlaces = (job: Job): Candidate[] => [...candidatesOf(job), ...placesBeside(job)];
+
+/** Places aside of sockets, as far as a lead reaches, where none of the others is near. */
+export function placesAside(job: Job, others: readonly Candidate[]): Candidate[] {
+  const all: Candidate[] = [];
+  for (const c of withinReach(job))
+    if (![...others, ...all].some((o) => isNear(o, c, asideSpacingM))) all.push(c);
+  // in a house with many sockets one place of each comes before the second of any
+  const nth = new Map<string, number>();
+  const rank = (c: Candidate): number => {
+    const n = nth.get(c.asideOf ?? '') ?? 0;
+    nth.set(c.asideOf ?? '', n + 1);
+    return n;
+  };
+  return all
+    .map((c) => ({ c, rank: rank(c) }))
+    .sort((a, b) => a.rank - b.rank)
+    .slice(0, mostAside)
+    .map(({ c }) => c);
+}
+
 /** Places of the same words are told apart by a number. */
 function disambiguated(list: readonly Candidate[]): Candidate[] {
   return list.map((c, i) => {
@@ -101,7 +135,8 @@ function disambiguated(list: readonly Candidate[]): Candidate[] {
   });
 }
 
-const roomAt = (job: Job, storeyId: Id, x: number, y: number): Room | undefined => {
+/** The room that a place is in, or whose wall it is at. */
+export const nearestRoom = (job: Job, storeyId: Id, x: number, y: number): Room | undefined => {
   const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
   return (
     rooms.find((r) => inRegion(r, x, y)) ??
@@ -111,6 +146,83 @@ const roomAt = (job: Job, storeyId: Id, x: number, y: number): Room | undefined 
       .sort((a, b) => a.d - b.d)[0]?.r
   );
 };
+
+/** In words, as `directions`: y grows to the south. */
+const compass = ['east', 'south-east', 'south', 'south-west', 'west', 'north-west', 'north', 'north-east'];
+const directions = Array.from({ length: 8 }, (_, i) => {
+  const turn = (i * Math.PI) / 4;
+  return [Math.cos(turn), Math.sin(turn)] as const;
+});
+
+/** Can a shelf or a table be there: in the room, clear of its walls, and not in something? */
+function isFree(job: Job, room: Room, x: number, y: number): boolean {
+  const toWallM = distanceToEdge(room.outline, x, y);
+  return (
+    inRegion(room, x, y) &&
+    toWallM >= clearM - 0.05 &&
+    !job.obstacles.some((o) => o.storeyId === room.storeyId && awayFrom(o, { xM: x, yM: y }) < 0.05)
+  );
+}
+
+/** On a shelf or table aside of a socket, as far as a lead reaches. */
+function withinReach(job: Job): Candidate[] {
+  return job.services
+    .filter((s) => s.kind === 'socket' && !s.onStrip)
+    .flatMap((s) => {
+      const room = nearestRoom(job, s.storeyId, s.xM, s.yM);
+      if (!room || get(job, 'building', get(job, 'storey', s.storeyId).buildingId).kind === 'outdoors')
+        return [];
+      const where = s.name.includes(room.name) ? s.name : `${s.name}, ${room.name}`;
+      return directions.flatMap(([dx, dy], i): Candidate[] => {
+        const [xM, yM] = [toCentimetre(s.xM + asideM * dx), toCentimetre(s.yM + asideM * dy)];
+        if (Math.hypot(xM - s.xM, yM - s.yM) > leadM || !isFree(job, room, xM, yM)) return [];
+        return [
+          {
+            id: `aside-${s.id}-${i + 1}`,
+            asideOf: `shelf-${s.id}`,
+            kind: 'shelf',
+            words: `${asideM} m from ${where}, to the ${compass[i]}`,
+            storeyId: s.storeyId,
+            xM,
+            yM,
+            heightM: shelfM,
+            mount: 'shelf',
+            tiltDeg: 0,
+            serviceId: s.id,
+          },
+        ];
+      });
+    });
+}
+
+/** Beside each unit that is kept, on the socket or strip that feeds it: where a short cable is enough. */
+export function placesBeside(job: Job): Candidate[] {
+  return job.units
+    .filter(
+      (u) => u.planned && get(job, 'building', get(job, 'storey', u.storeyId).buildingId).kind !== 'outdoors',
+    )
+    .flatMap((u): Candidate[] => {
+      const room = nearestRoom(job, u.storeyId, u.xM, u.yM);
+      const place = directions
+        .map(([dx, dy]) => [toCentimetre(u.xM + besideM * dx), toCentimetre(u.yM + besideM * dy)] as const)
+        .find(([x, y]) => room && inRegion(room, x, y) && distanceToEdge(room.outline, x, y) > 0.1);
+      if (!room || !place) return [];
+      return [
+        {
+          id: `beside-${u.id}`,
+          kind: 'shelf',
+          words: `beside ${u.letter}, ${room.name}`,
+          storeyId: u.storeyId,
+          xM: place[0],
+          yM: place[1],
+          heightM: Math.max(0.2, u.heightM),
+          mount: 'shelf',
+          tiltDeg: 0,
+          serviceId: null,
+        },
+      ];
+    });
+}
 
 /** A place a hand's breadth into the room from one at its wall. */
 function inset(room: Room, x: number, y: number): [number, number] {
@@ -159,7 +271,7 @@ export function fits(product: Product, c: Candidate): boolean {
     case 'shelf':
       return product.kind === 'node';
     case 'socket':
-      return product.kind === 'plug-in';
+      return product.kind === 'plug-in' || product.kind === 'extender' || product.kind === 'powerline';
     case 'ceiling':
       return product.kind === 'access-point' && product.poeIn !== null;
     case 'eaves':

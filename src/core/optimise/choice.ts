@@ -1,12 +1,16 @@
 /** The cheapest choice of options under the constraints, and of all within a limit the one with most headroom. */
-import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import { type CandidateOption, hourEur, type PlanningInstance } from './planningInstance';
 import { enoughHeadroomDb } from './spotServices';
-import { programmeOf, type Solver, openSpots, type Constraints } from './programme';
+import { programmeOf, type Solver, openSpots, type Constraints, withoutDominated } from './programme';
+import { reducedAt } from './reducedAt';
 
 /** Headroom is made most to this, dB. */
 const headroomStepDb = 0.5;
 /** Any headroom will do: the need is met. */
 export const anyDb = -1e9;
+
+/** With more options than this, two units at one place are minded among those that none beats (custom). */
+const mostAtPlaces = 3000;
 
 export interface Choice {
   options: CandidateOption[];
@@ -15,40 +19,68 @@ export interface Choice {
   gapEur: number | null;
 }
 
+/** What is made least: parts, work, and what likely snags count for. */
 export const costOf = (c: Choice) => c.options.reduce((sum, q) => sum + q.costEur, 0);
+/** Parts and work alone, as they are told. */
+export const priceOf = (c: Choice) =>
+  c.options.reduce((sum, q) => sum + q.partsEur + (q.minutes / 60) * hourEur, 0);
 export const partsOf = (c: Choice) => c.options.reduce((sum, q) => sum + q.partsEur, 0);
 
+const undominated = new WeakMap<PlanningInstance, readonly CandidateOption[]>();
+
+/** Options that none beats, worked out once; of many all, since finding out takes longer than what it saves. */
+function fewOf(instance: PlanningInstance): readonly CandidateOption[] {
+  const few =
+    undominated.get(instance) ??
+    (instance.options.length > mostAtPlaces ? instance.options : withoutDominated(instance));
+  undominated.set(instance, few);
+  return few;
+}
+
+/** The options that a solution looks at. */
+function optionsFor(
+  instance: PlanningInstance,
+  { forced, cuts, leastHeadroomDb }: Constraints,
+  onePerPlace: boolean,
+): readonly CandidateOption[] {
+  const isMany = instance.options.length > mostAtPlaces;
+  if (cuts || (onePerPlace && !isMany)) return instance.options;
+  if (forced?.size) return withPlaces(instance, fewOf(instance), forced);
+  return reducedAt(instance, fewOf(instance), leastHeadroomDb);
+}
+
 /**
- * The cheapest choice under the constraints; null where it is proven that there is none, «late» where the time
- * was up before any was found.
+ * The cheapest choice under the constraints; null where it is proven that there is none, «late» where it is not known
+ * whether there is one.
  * Solved without minding that two units may be at one place, which leaves far fewer options to look at;
- * only where the answer has two at one place it is solved again with all options and that minded.
- * @param few `withoutDominated(instance)`, worked out once. @param seconds for each solution.
+ * only where the answer has two at one place it is solved again with that minded, with all options where they are not
+ * too many.
+ * @param seconds for each solution.
  */
 export async function cheapestOf(
   instance: PlanningInstance,
-  few: readonly CandidateOption[],
   solve: Solver,
   constraints: Omit<Constraints, 'onePerPlace'>,
   seconds: number,
 ): Promise<Choice | 'late' | null> {
-  const { forced } = constraints;
-  const asks = forced?.size || constraints.cuts?.length;
+  const asks = constraints.forced?.size || constraints.cuts?.length;
   if (openSpots(instance, constraints.leastHeadroomDb).length === 0 && !asks)
     return { options: [], proven: true, gapEur: null };
   for (const onePerPlace of [false, true]) {
-    const options = onePerPlace ? instance.options : forced?.size ? withPlaces(instance, few, forced) : few;
+    const options = optionsFor(instance, constraints, onePerPlace);
+    // some that only two units at one place could ask for may be left out
+    const isWhole = !onePerPlace || options.length === instance.options.length;
     const programme = programmeOf(instance, options, { ...constraints, onePerPlace });
     if (!programme) return null;
     const { status, values, objective, bound } = await solve(programme.lp, seconds);
-    if (status === 'infeasible') return null;
+    if (status === 'infeasible') return isWhole ? null : 'late';
     if (status === 'late') return 'late';
     const chosen = [...programme.names].flatMap(([n, c]) => ((values.get(n) ?? 0) > 0.5 ? [c] : []));
     const places = new Set(chosen.map((c) => c.candidate.id));
     if (places.size === chosen.length)
       return {
         options: chosen,
-        proven: status === 'optimal',
+        proven: status === 'optimal' && isWhole,
         gapEur: status === 'optimal' ? null : objective - bound,
       };
   }

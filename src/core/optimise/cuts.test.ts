@@ -8,7 +8,7 @@ import { linkTo } from '../network/linkTo';
 import type { Prediction } from '../network/predict';
 import { buildScene } from '../propagation/scene';
 import { cutsOf, type loadOfChoice } from './atOnce';
-import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import type { CandidateOption, PlanningInstance } from './planningInstance';
 
 const house = jobFromRecords(quayHouse());
 const scene = buildScene(house);

@@ -3,7 +3,12 @@ import { applyEdit, type Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
 import type { AnyRecord, Unit } from '../job/records';
-import { type CandidateOption, keptOf } from './candidateOptions';
+import { keptOf } from './candidateOptions';
+import type { CandidateOption } from './planningInstance';
+
+/** One record, or two with the same in them, as after a reload. */
+const isSame = (a: AnyRecord | undefined, b: AnyRecord | undefined): boolean =>
+  a === b || JSON.stringify(a) === JSON.stringify(b);
 
 /** Does a job still stand as it did for a proposal, but for its units, links and readings? */
 export function standsAs(before: Job, now: Job): boolean {
@@ -14,17 +19,28 @@ export function standsAs(before: Job, now: Job): boolean {
   const kept = new Set(keptOf(before).units.map((u) => u.id));
   return (
     a?.length === b?.length &&
-    (b ?? []).every((r) => before.byId.get(r.id) === r) &&
-    [...kept].every((id) => before.byId.get(id) === now.byId.get(id))
+    (b ?? []).every((r) => isSame(before.byId.get(r.id), r)) &&
+    [...kept].every((id) => isSame(before.byId.get(id), now.byId.get(id)))
   );
 }
 
-/** The edit that makes options the plan of a job, in the place of what was planned and not kept. */
+/**
+ * The edit that makes options the plan of a job, in the place of what was planned and not kept.
+ * @param main another main unit that is put there first, and that the options hang on; null = what is there.
+ */
 export function editOf(
   job: Job,
   options: readonly CandidateOption[],
   label: string,
+  main: Edit | null = null,
 ): { edit: Edit; units: Map<string, Unit> } {
+  if (main) {
+    const { edit, units } = editOf(applyEdit(job, main).job, options, label);
+    const again = new Set([...edit.put.map((r) => r.id), ...edit.remove]);
+    const put = [...main.put.filter((r) => !again.has(r.id)), ...edit.put];
+    // what the main unit brought and the options take away again was never there
+    return { edit: { label, put, remove: edit.remove.filter((id) => job.byId.has(id)) }, units };
+  }
   const kept = new Set(
     job.units.filter((u) => u.found || !job.links.some((l) => l.unitId === u.id)).map((u) => u.id),
   );

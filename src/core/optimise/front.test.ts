@@ -4,7 +4,7 @@ import { randomInstance } from '@/testing/randomInstance';
 import { jobFromRecords } from '../job/job';
 import { networkOf } from '../network/backhaul';
 import { buildScene } from '../propagation/scene';
-import type { CandidateOption } from './candidateOptions';
+import type { CandidateOption } from './planningInstance';
 import { frontOf } from './front';
 import type { PlanningRun } from './propose';
 import { makeSolver } from '@/solver/highs';

@@ -1,9 +1,8 @@
 /** The whole front between cost and worst headroom: what each dB of headroom costs. */
 import { anyDb, type Choice, cheapestOf, costOf, partsOf } from './choice';
 import type { Id } from '../job/records';
-import type { PlanningInstance } from './candidateOptions';
+import type { PlanningInstance } from './planningInstance';
 import { enoughHeadroomDb } from './spotServices';
-import { withoutDominated } from './programme';
 import type { PlanningRun } from './propose';
 
 /** The next point has at least so much more headroom, dB. */
@@ -36,12 +35,10 @@ function worstOf({ spots, served }: PlanningInstance, { options }: Choice): numb
  * has more. Each is proven as `cheapestOf` says.
  */
 export async function frontOf({ instance, solve, constraints, seconds }: PlanningRun): Promise<FrontPoint[]> {
-  const few = withoutDominated(instance);
   const points: FrontPoint[] = [];
   for (let asked = anyDb; asked <= enoughHeadroomDb;) {
     const choice = await cheapestOf(
       instance,
-      few,
       solve,
       { budgetEur: null, forced: constraints.forced, leastHeadroomDb: asked },
       seconds,

@@ -10,7 +10,7 @@ import { networkOf } from '../network/backhaul';
 import { type Prediction, predictAt, predictJob, testDevice } from '../network/predict';
 import { placeInSpace } from '../propagation/scene';
 import { candidatesOf, fits, unitAt } from './candidates';
-import { hourEur } from './candidateOptions';
+import { hourEur } from './planningInstance';
 import { sureEnough } from '../network/sureEnough';
 import type { Scene } from '../propagation/model';
 import { changeUnit } from '../design/changeUnit';

@@ -5,7 +5,7 @@ import { networkOf } from '../network/backhaul';
 import { linkTo } from '../network/linkTo';
 import { buildScene } from '../propagation/scene';
 import { randomInstance } from '@/testing/randomInstance';
-import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import type { CandidateOption, PlanningInstance } from './planningInstance';
 import { openSpots, programmeOf, withoutDominated } from './programme';
 
 const house = jobFromRecords(quayHouse());

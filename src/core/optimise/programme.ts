@@ -1,6 +1,6 @@
 /** The choice of options as a mixed-integer programme, in the LP format that solvers read. */
 import type { Id } from '../job/records';
-import type { CandidateOption, PlanningInstance } from './candidateOptions';
+import type { CandidateOption, PlanningInstance } from './planningInstance';
 import { enoughHeadroomDb } from './spotServices';
 
 /** What a solver answers. */
@@ -39,7 +39,7 @@ export interface MilpCut {
 }
 
 /** Does an option serve a spot with at least so much headroom? */
-const serves = (c: CandidateOption, spot: Id, leastDb: number): boolean =>
+export const serves = (c: CandidateOption, spot: Id, leastDb: number): boolean =>
   Math.min(enoughHeadroomDb, c.serves.get(spot)?.headroomDb ?? -Infinity) >= leastDb;
 
 /** Spots that what is kept does not serve well enough. */
@@ -95,7 +95,7 @@ const asGood = (a: CandidateOption, b: CandidateOption): boolean =>
   a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
 
 /** Takes a no more of ports and family than b? */
-const sameLimits = (a: CandidateOption, b: CandidateOption): boolean =>
+export const sameLimits = (a: CandidateOption, b: CandidateOption): boolean =>
   a.link.fromUnitId === b.link.fromUnitId &&
   (a.link.medium === 'wireless' || b.link.medium !== 'wireless') &&
   (a.product.family === '' || a.product.family === b.product.family);

@@ -4,15 +4,18 @@ import { applyEdit } from '../job/edits';
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
 import { networkOf } from '../network/backhaul';
+import { predictFixed } from '../network/fixedDevices';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import type { Choice } from './choice';
-import { type CandidateOption, hourEur } from './candidateOptions';
+import { type CandidateOption, hourEur } from './planningInstance';
 import { editOf } from './editOf';
+import type { NewMain } from './newMain';
 import { type HalfwayBaseline, halfwayBaselines } from './halfwayBaseline';
 
-export type ProposalKind = 'least cost' | 'everyone at once' | 'no drilling' | 'most headroom';
+export type ProposalKind =
+  'least cost' | 'new main unit' | 'everyone at once' | 'no drilling' | 'most headroom';
 
 export interface Proposal {
   kind: ProposalKind;
@@ -26,6 +29,8 @@ export interface Proposal {
     product: string;
     /** The candidate, and in words. */
     placeId: Id;
+    /** The place that stands for it where places are left out: of one aside the one by its socket. */
+    namedPlaceId: Id;
     place: string;
     wired: boolean;
     link: string;
@@ -33,6 +38,8 @@ export interface Proposal {
     minutes: number;
     holes: number;
   }[];
+  /** Another main unit in the place of the household's; null = what is there. */
+  main: NewMain | null;
   partsEur: number;
   minutes: number;
   costEur: number;
@@ -40,6 +47,8 @@ export interface Proposal {
   /** On the network as it would be, worked out anew. */
   met: number;
   spots: number;
+  /** Fixed devices on Wi-Fi: how many are served surely enough, of how many. */
+  devices: { met: number; of: number };
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
   /** Each unit against the half-way baseline. */
@@ -48,17 +57,19 @@ export interface Proposal {
   options: CandidateOption[];
 }
 
-/** Puts a choice into the plan and works out what comes of it. */
+/** Puts a choice into the plan and works out what comes of it. @param main another main unit that it hangs on. */
 export function proposalOf(
   kind: ProposalKind,
   job: Job,
   scene: Scene,
   { options, proven, gapEur }: Choice,
+  main: NewMain | null = null,
 ): Proposal {
-  const { edit, units } = editOf(job, options, `Take the proposal: ${kind}`);
+  const { edit, units } = editOf(job, options, `Take the proposal: ${kind}`, main?.edit);
   const planned = applyEdit(job, edit).job;
   const network = networkOf(planned, scene, 'planned');
   const predictions = predictJob(planned, scene, network, { why: false });
+  const devices = predictFixed(planned, scene, network);
   const worst = predictions.reduce<Proposal['worst']>(
     (low, p) =>
       !low || p.headroomDb < low.headroomDb
@@ -76,6 +87,7 @@ export function proposalOf(
         letter: units.get(c.id)?.letter ?? '?',
         product: c.product.name,
         placeId: c.candidate.id,
+        namedPlaceId: c.candidate.asideOf ?? c.candidate.id,
         place: c.candidate.words,
         wired: c.link.medium !== 'wireless',
         link: c.label,
@@ -84,12 +96,14 @@ export function proposalOf(
         holes: c.holes,
       }))
       .sort((a, b) => a.letter.localeCompare(b.letter)),
-    partsEur: total((c) => c.partsEur),
-    minutes: total((c) => c.minutes),
-    costEur: total((c) => c.partsEur + (c.minutes / 60) * hourEur),
+    main,
+    partsEur: total((c) => c.partsEur) + (main?.partsEur ?? 0),
+    minutes: total((c) => c.minutes) + (main?.minutes ?? 0),
+    costEur: total((c) => c.partsEur + (c.minutes / 60) * hourEur) + (main?.costEur ?? 0),
     holes: total((c) => c.holes),
     met: predictions.filter((p) => p.certainty >= sureEnough).length,
     spots: predictions.length,
+    devices: { met: devices.filter((p) => p.certainty >= sureEnough).length, of: devices.length },
     worst,
     fitsAtOnce: loadOf(planned, network, predictions).fits,
     habits: halfwayBaselines(planned, scene, [...units.values()], predictions),

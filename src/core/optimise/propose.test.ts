@@ -10,8 +10,9 @@ import { buildScene } from '../propagation/scene';
 import { bruteForceCost } from '../../testing/bruteForce';
 import { candidatesOf, fits } from './candidates';
 import { planningInstance, keptOf } from './candidateOptions';
+import { wiredWorthEur } from './planningInstance';
 import { halfwayBaselines } from './halfwayBaseline';
-import { withoutDominated, type Solver, openSpots } from './programme';
+import { type Solver, openSpots } from './programme';
 import { cheapestOf } from './choice';
 import { editOf, standsAs } from './editOf';
 import { sureEnough } from '../network/sureEnough';
@@ -52,13 +53,7 @@ describe('the programme', () => {
         [null, 8],
       ] as const) {
         const brute = bruteForceCost(instance, budget, least);
-        const found = await cheapestOf(
-          instance,
-          withoutDominated(instance),
-          solve,
-          { budgetEur: budget, leastHeadroomDb: least },
-          10,
-        );
+        const found = await cheapestOf(instance, solve, { budgetEur: budget, leastHeadroomDb: least }, 10);
         if (found === 'late') throw new Error('ten seconds did not do');
         const cost = found ? found.options.reduce((sum, c) => sum + c.costEur, 0) : Infinity;
         expect(found?.proven ?? true).toBe(true);
@@ -179,5 +174,26 @@ describe('said before solving', () => {
     const { impossible, proposals } = await propose(greedy, scene, solve);
     expect(impossible.map((i) => i.spotId)).toEqual([spot.id]);
     expect(proposals[0]?.met).toBe(flat.spots.length - 1);
+  });
+});
+
+describe('what the household prefers', () => {
+  const wiredOf = async (preferWired: boolean) => {
+    const job = applyEdit(flat, putOne('x', { ...flat.info, preferWired })).job;
+    const { proposals } = await propose(job, buildScene(job), solve);
+    const least = proposals.find((p) => p.kind === 'least cost');
+    if (!least) throw new Error('nothing proposed');
+    return {
+      wired: least.units.filter((u) => u.wired).length,
+      of: least.units.length,
+      costEur: least.costEur,
+    };
+  };
+
+  test('wired is taken where it costs no more than it is worth', async () => {
+    const [plain, wired] = [await wiredOf(false), await wiredOf(true)];
+    expect(wired.of - wired.wired).toBeLessThanOrEqual(plain.of - plain.wired);
+    expect(wired.costEur).toBeGreaterThanOrEqual(plain.costEur - 0.01);
+    expect(wired.costEur).toBeLessThanOrEqual(plain.costEur + wiredWorthEur * plain.of + 0.01);
   });
 });

@@ -1,19 +1,21 @@
 /** Proposals: which units, where, fed how, so that every need is met; proven by a solver and checked on the real network. */
 import { get, type Job } from '../job/job';
-import type { Id } from '../job/records';
 import type { Scene } from '../propagation/model';
-import { cheapestAtOnce, loadOfChoice } from './atOnce';
-import { type Candidate, candidatesOf, fits } from './candidates';
+import { cheapestAtOnce, loadOfChoice, optionsAtOnce, variationsOf } from './atOnce';
+import { type Candidate, namedPlaces, fits } from './candidates';
 import { anyDb, bestHeadroom, type Choice, cheapestOf, costOf, partsOf } from './choice';
-import { type CandidateOption, type PlanningInstance, directInstance, withHops } from './candidateOptions';
+import { leastCost, longestS, type Solving } from './leastCost';
+import type { PlanningInstance } from './planningInstance';
+import { type NewMain, withNewMain } from './newMain';
 import { type Proposal, proposalOf, type ProposalKind } from './proposal';
 import { sureEnough } from '../network/sureEnough';
-import { withoutDominated, type Solver, type Constraints } from './programme';
+import type { Solver } from './programme';
+import { type Impossible, impossibleOf, onlyWith, upToCost, upToParts, withoutHoles } from './subsets';
 
 export interface Proposals {
   proposals: Proposal[];
   /** Spots that nothing allowed serves, with the most that anything would give. */
-  impossible: { spotId: Id; certainty: number; by: string | null }[];
+  impossible: Impossible[];
   candidates: number;
   options: number;
   /** In words why no proposal carries all needs at the same time; null when one does, or none is needed. */
@@ -27,7 +29,7 @@ export interface ProposalOptions {
   budgetEur?: number | null;
   /** Candidates that may not be used, besides those that the job leaves out. */
   forbidden?: readonly string[];
-  /** Time for each solution, s. */
+  /** Longest time for each solution, s; its own count of work ends it before. */
   seconds?: number;
 }
 
@@ -52,7 +54,7 @@ export function whyNone(job: Job, asked: ProposalOptions = {}): string | null {
   const roots = job.units.filter((u) => u.planned && !job.links.some((l) => l.unitId === u.id));
   if (!roots.some((u) => ['main', 'router'].includes(get(job, 'kit', u.kitId).kind)))
     return 'there is no main unit: place one, or say what the household has today';
-  const all = candidatesOf(job);
+  const all = namedPlaces(job);
   if (all.length === 0) return 'the survey has no socket, outlet or ceiling for a unit';
   const { forbidden, forced } = rulesOf(job, asked);
   if (!all.some((c) => job.kits.some((k) => fits(k, c))))
@@ -86,22 +88,19 @@ function cannotForce(
 }
 
 /** What a run works with; kept by a worker, so that questions about its proposals need no new instance. */
-export interface PlanningRun {
+export interface PlanningRun extends Solving {
   job: Job;
   scene: Scene;
   instance: PlanningInstance;
-  solve: Solver;
-  constraints: Pick<Constraints, 'budgetEur' | 'forced'>;
-  seconds: number;
   proposals: Proposal[];
 }
 
 /**
  * Proposals for a job: least cost; where that does not carry all needs at once, the least cost that
  * does; without drilling; the most headroom for the budget (or for half as much again as the least
- * cost, where none is set). Each is solved in two steps: the least cost, then of all that cost no more
+ * cost, where none is set); another main unit, where that costs less or meets more. Each is solved in two steps: the least cost, then of all that cost no more
  * the one with the best worst headroom. A first least cost without units behind units comes early.
- * @param kept is told of the planning run, for questions afterwards.
+ * @param kept is told of each planning run with its proposals, for questions afterwards.
  */
 export async function propose(
   job: Job,
@@ -120,87 +119,125 @@ export async function propose(
     whyNot: whyNone(job, asked),
   };
   if (none.whyNot) return none;
-  const seconds = asked.seconds ?? 15;
+  const seconds = asked.seconds ?? longestS;
   const budgetEur = asked.budgetEur === undefined ? job.info.budget : asked.budgetEur;
   const rules = rulesOf(job, asked);
   const { forced } = rules;
   const proposals: Proposal[] = [];
   let notAtOnce: string | null = null;
-  const take = (kind: ProposalKind, choice: Choice) => {
-    const proposal = proposalOf(kind, job, scene, choice);
+  /** No choice costs less, as far as proven; and how many options there are in all. */
+  let leastEur = 0;
+  let every = 0;
+  const take = (kind: ProposalKind, choice: Choice, main: NewMain | null = null) => {
+    const proposal = proposalOf(kind, job, scene, choice, main);
     proposals.push(proposal);
     found(proposal);
   };
   const solveOn = (g: PlanningInstance) => {
-    const options = withoutDominated(g);
     return (budget: number | null) => (leastDb: number) =>
-      cheapestOf(g, options, solve, { budgetEur: budget, leastHeadroomDb: leastDb, forced }, seconds);
+      cheapestOf(g, solve, { budgetEur: budget, leastHeadroomDb: leastDb, forced }, seconds);
   };
-  const atOnce = async (g: PlanningInstance, budget: number | null, leastHeadroomDb: number, most = 6) => {
+  const atOnce = async (g: PlanningInstance, budget: number | null, leastHeadroomDb: number, most = 3) => {
     const constraints = { budgetEur: budget, leastHeadroomDb, forced };
-    return cheapestAtOnce(job, scene, g, solve, constraints, seconds, most);
+    // places aside of one another fill a channel alike: what a choice teaches would not keep the next from trying them
+    const some = optionsAtOnce(onlyWith(g, (c) => c.candidate.asideOf === undefined));
+    let varied = 0;
+    const around = (choice: Choice) =>
+      g !== some && leastHeadroomDb === anyDb && varied++ < mostVaried ? variationsOf(g, choice) : [];
+    const choice = await cheapestAtOnce(job, scene, some, solve, constraints, seconds, most, around);
+    // what is too dear may be left out of what is asked for already
+    const isAll = some.options.length === every;
+    if (choice === null && !isAll) return 'late';
+    return choice && typeof choice !== 'string' && !isAll ? amongSome(choice, leastEur) : choice;
   };
-  /** That carries everyone at once where any does, else each need by itself. */
+  /** That carries everyone at once where one does that costs little more, else each need by itself. */
   const cheapestWithin = async (g: PlanningInstance, budget: number | null, leastDb: number) => {
-    const all = await atOnce(g, budget, leastDb);
-    if (all && typeof all !== 'string') return all;
     const each = await solveOn(g)(budget)(leastDb);
-    return each === 'late' ? null : each;
+    if (each === null || each === 'late') return null;
+    if (loadOfChoice(job, scene, each.options).load.fits) return each;
+    const all = await atOnce(upToCost(g, costOf(each) * dearerAtOnce), budget, leastDb);
+    return all && typeof all !== 'string' ? all : each;
   };
-  const direct = directInstance(job, scene, rules);
-  const early = await solveOn(servable(direct))(budgetEur)(anyDb);
-  if (early && early !== 'late' && impossibleOf(direct).length === 0)
-    found({
-      ...proposalOf('least cost', job, scene, { ...early, proven: false, gapEur: null }),
-      early: true,
-    });
-  const instance = withHops(direct);
-  if (instance.options.length === 0)
-    return {
-      ...none,
-      candidates: instance.candidates.length,
-      whyNot: 'no kit of the catalogue can be fed at any place',
-    };
+  const takeEarly = (g: PlanningInstance, choice: Choice) => {
+    if (impossibleOf(g).length === 0)
+      found({
+        ...proposalOf('least cost', job, scene, { ...choice, proven: false, gapEur: null }),
+        early: true,
+      });
+  };
+  const solving: Solving = { solve, constraints: { budgetEur, forced }, seconds };
+  const { instance, possible, answer, wholeUpTo } = await leastCost(job, scene, rules, solving, takeEarly);
   // what nothing serves is said apart; the rest is planned for
-  const possible = servable(instance);
-  kept({ job, scene, instance: possible, solve, constraints: { budgetEur, forced }, seconds, proposals });
-  const free = solveOn(possible);
-  const answer = await free(budgetEur)(anyDb);
+  every = possible.options.length;
+  kept({ job, scene, instance: possible, ...solving, proposals });
   const cheapest = answer === 'late' ? null : answer;
   if (cheapest) {
+    leastEur = cheapest.proven ? costOf(cheapest) : 0;
     const cost = costOf(cheapest) + 0.01;
-    const least = await bestHeadroom(cheapest, (c) => costOf(c) <= cost, free(budgetEur));
+    const least = await bestHeadroom(
+      cheapest,
+      (c) => costOf(c) <= cost,
+      solveOn(upToCost(possible, cost))(budgetEur),
+    );
     take('least cost', least.choice);
     if (proposals[0]?.fitsAtOnce === false) {
-      const wide = await atOnce(possible, budgetEur, anyDb, mostTries);
+      const near = upToCost(possible, costOf(cheapest) * dearerAtOnce);
+      const wide = await atOnce(near, budgetEur, anyDb, mostTries);
       if (wide && typeof wide !== 'string') take('everyone at once', wide);
       else notAtOnce = notAtOnceWords(wide);
     }
     if (cheapest.options.some((c) => c.holes > 0)) {
       const dry = await cheapestWithin(withoutHoles(possible), budgetEur, anyDb);
-      if (dry) take('no drilling', dry);
+      // dearer than this not every place was looked at
+      if (dry) take('no drilling', { ...dry, proven: dry.proven && costOf(dry) <= wholeUpTo });
     }
     const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
-    const { choice: roomy, leastDb } = await bestHeadroom(cheapest, () => true, free(money));
+    const { choice: roomy, leastDb } = await bestHeadroom(
+      cheapest,
+      () => true,
+      solveOn(upToParts(possible, money))(money),
+    );
     const fitting = loadOfChoice(job, scene, roomy.options).load.fits
       ? roomy
       : await cheapestWithin(possible, money, leastDb);
     take('most headroom', fitting ?? roomy);
   }
+  const impossible = impossibleOf(instance);
+  const without = cheapest && { costEur: costOf(cheapest), impossible };
+  const better = await withNewMain(job, scene, rules, solving, without);
+  if (better) {
+    take('new main unit', better.choice, better.main);
+    const { main, solving: solved, found: search } = better;
+    kept({ job: main.job, scene, instance: search.possible, ...solved, proposals: proposals.slice(-1) });
+  }
   return {
     proposals,
-    impossible: impossibleOf(instance),
+    impossible,
     candidates: instance.candidates.length,
     options: instance.options.length,
     notAtOnce,
-    whyNot: cheapest
-      ? null
-      : answer === 'late'
-        ? 'nothing was found in the time, and it is not proven that there is nothing'
-        : 'nothing that is allowed and affordable meets the needs that can be met',
+    whyNot: proposals.length > 0 ? null : nothingWords(instance, answer === 'late'),
   };
 }
 
+const nothingWords = ({ options }: PlanningInstance, isLate: boolean): string => {
+  if (options.length === 0) return 'no kit of the catalogue can be fed at any place';
+  return isLate
+    ? 'nothing was found within the limits of the search, and it is not proven that there is nothing'
+    : 'nothing that is allowed and affordable meets the needs that can be met, at the places looked at';
+};
+
+/** A choice among some of the options: what is proven is only that no choice at all costs less than the least cost. */
+function amongSome(choice: Choice, leastEur: number): Choice {
+  const gapEur = costOf(choice) - leastEur;
+  return { ...choice, proven: gapEur < 0.5, gapEur: gapEur < 0.5 ? null : gapEur };
+}
+
+/** For everyone at once so much more may be spent than for each need by itself (custom). */
+const dearerAtOnce = 1.6;
+
+/** So many of them are tried with a unit at places near by as well. */
+const mostVaried = 6;
 /** Most choices that are tried for one that carries everyone at once. */
 const mostTries = 24;
 
@@ -208,36 +245,5 @@ const notAtOnceWords = (why: 'late' | 'street' | null): string =>
   why === 'street'
     ? 'the line from the street is slower than all needs together'
     : why === null
-      ? 'proven: no choice carries everyone at once'
-      : `none of the ${mostTries} cheapest choices carries everyone at once; whether a dearer one does is not known`;
-
-/** The same instance with the spots that anything serves. */
-export function servable(instance: PlanningInstance): PlanningInstance {
-  const lost = new Set(impossibleOf(instance).map((i) => i.spotId));
-  return { ...instance, spots: instance.spots.filter((s) => !lost.has(s.id)) };
-}
-
-/** The same instance with some options only, and what hangs on them. */
-export function onlyWith(
-  instance: PlanningInstance,
-  test: (c: CandidateOption) => boolean,
-): PlanningInstance {
-  const left = new Set(instance.options.filter(test).map((c) => c.id));
-  return {
-    ...instance,
-    options: instance.options.filter((c) => left.has(c.id) && (c.parent === null || left.has(c.parent))),
-  };
-}
-
-/** The same instance without options that need a hole, or that hang on one. */
-export const withoutHoles = (instance: PlanningInstance): PlanningInstance =>
-  onlyWith(instance, (c) => c.holes === 0);
-
-export function impossibleOf(instance: PlanningInstance): Proposals['impossible'] {
-  return instance.spots
-    .filter((s) => !instance.served.has(s.id) && !instance.options.some((c) => c.serves.has(s.id)))
-    .map((s) => {
-      const best = instance.hopes.get(s.id);
-      return { spotId: s.id, certainty: best?.certainty ?? 0, by: best?.words ?? null };
-    });
-}
+      ? 'no choice of the places looked at carries everyone at once'
+      : 'none of the choices that were tried carries everyone at once; whether a dearer one does is not known';

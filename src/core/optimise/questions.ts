@@ -1,10 +1,10 @@
 /** Questions about a proposal, answered by solving with what is asked for forced: why not fewer units, why not over the air here. */
 import type { Id } from '../job/records';
 import { anyDb, type Choice, cheapestOf } from './choice';
-import type { PlanningInstance } from './candidateOptions';
+import type { PlanningInstance } from './planningInstance';
 import { type Proposal, proposalOf } from './proposal';
-import { onlyWith, type PlanningRun } from './propose';
-import { withoutDominated } from './programme';
+import { onlyWith, withoutHoles } from './subsets';
+import { type PlanningRun } from './propose';
 
 export interface Answer {
   /** In words, with what it would cost or lack. */
@@ -20,7 +20,6 @@ const solved = (
 ): Promise<Choice | 'late' | null> =>
   cheapestOf(
     instance,
-    withoutDominated(instance),
     solve,
     {
       budgetEur: null,
@@ -30,6 +29,10 @@ const solved = (
     },
     seconds,
   );
+
+/** The instance that a proposal was made from: without a hole where that was asked for. */
+const askedOf = ({ instance }: PlanningRun, { kind }: Proposal): PlanningInstance =>
+  kind === 'no drilling' ? withoutHoles(instance) : instance;
 
 const late: Answer = {
   words: 'Not known: the time was up before anything was found, and it is not proven that there is nothing.',
@@ -44,7 +47,7 @@ function costDifference(a: number, b: number): string {
 
 /** What a choice is against a proposal, in words: parts and work, needs, headroom, everyone at once. */
 function against(run: PlanningRun, choice: Choice, proposal: Proposal): { words: string; instead: Proposal } {
-  const instead = proposalOf(proposal.kind, run.job, run.scene, choice);
+  const instead = proposalOf(proposal.kind, run.job, run.scene, choice, proposal.main);
   const headroom =
     instead.worst && proposal.worst
       ? `, least headroom ${instead.worst.headroomDb.toFixed(0)} instead of ${proposal.worst.headroomDb.toFixed(0)} dB`
@@ -65,7 +68,7 @@ function against(run: PlanningRun, choice: Choice, proposal: Proposal): { words:
  */
 export async function whyNotFewer(run: PlanningRun, proposal: Proposal): Promise<Answer> {
   const most = proposal.units.length - 1;
-  const { instance } = run;
+  const instance = askedOf(run, proposal);
   if (most < 0) return { words: 'It has no unit to leave out.', instead: null };
   const choice = await solved(run, instance, { mostUnits: most });
   if (choice === 'late') return late;
@@ -78,19 +81,21 @@ export async function whyNotFewer(run: PlanningRun, proposal: Proposal): Promise
   for (const spot of instance.spots.filter((s) => !instance.served.has(s.id))) {
     const left = { ...instance, spots: instance.spots.filter((s) => s !== spot) };
     const found = await solved(run, left, { mostUnits: most });
-    if (found && found !== 'late') without.push(`${spot.number}, ${spot.name}`);
+    if (found && found !== 'late')
+      without.push(spot.number === 0 ? spot.name : `${spot.number}, ${spot.name}`);
   }
   return {
     words: without.length
-      ? `Proven: ${count} cannot meet all needs. They could without any one of these spots: ${without.join('; ')}.`
-      : `Proven: ${count} cannot meet all needs, nor all but one.`,
+      ? `At the places looked at ${count} cannot meet all needs. They could without any one of these spots: ${without.join('; ')}.`
+      : `At the places looked at ${count} cannot meet all needs, nor all but one.`,
     instead: null,
   };
 }
 
 /** Why not over the air here: solved with a unit at the same place that is fed over the air. */
 export async function whyNotAir(run: PlanningRun, proposal: Proposal, placeId: Id): Promise<Answer> {
-  const { instance, constraints } = run;
+  const { constraints } = run;
+  const instance = askedOf(run, proposal);
   const here = proposal.options.find((c) => c.candidate.id === placeId);
   if (!here) return { words: 'The proposal has no unit there.', instead: null };
   if (here.link.medium === 'wireless') return { words: 'It is fed over the air.', instead: null };
@@ -103,7 +108,10 @@ export async function whyNotAir(run: PlanningRun, proposal: Proposal, placeId: I
   const choice = await solved(run, air, { forced: new Set([...(constraints.forced ?? []), placeId]) });
   if (choice === 'late') return late;
   if (!choice)
-    return { words: 'Proven: with that unit fed over the air nothing meets all needs.', instead: null };
+    return {
+      words: 'With that unit fed over the air nothing meets all needs, at the places looked at.',
+      instead: null,
+    };
   const { words, instead } = against(run, choice, proposal);
   return { words: `Over the air there, ${words}.`, instead };
 }

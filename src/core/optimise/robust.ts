@@ -143,7 +143,8 @@ function uncertainSignals(planned: Job, scene: Scene): Uncertain {
 /** Draws the cases, from a seed made of the job and its plan. */
 function drawCases(uncertain: Uncertain, samples: number): { cases: Case[]; metAt: number[] } {
   const { planned, scene, spots, backhauls, joins, hops, readable, losses } = uncertain;
-  const r = random(seedOf(planned.info.id, ...backhauls.map((f) => `${f.unit.id} ${f.at.join()}`)));
+  // from where the units stand, whatever they are called
+  const r = random(seedOf(planned.info.id, ...backhauls.map((f) => f.at.join()).sort()));
   const wallZ = new Float64Array(scene.lossRecordIds.length);
   const unitZ = new Map<Id, number>();
   const errorOf = ({ crossed, ownDb, band, unitId }: Path, own: number): number => {

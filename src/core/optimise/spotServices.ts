@@ -1,12 +1,13 @@
 /** What the spots get from one unit, however it is fed. */
 import { signalDbm } from '../network/signal';
-import type { Job } from '../job/job';
+import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
-import { bands, type Id, type Spot } from '../job/records';
+import { bands, type Device, type Id, type Spot } from '../job/records';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
 import { type Noise, noiseAt } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
 import { radioOf, sourceOfUnit } from '../network/hops';
+import { joinsOverAir, radioOfDevice } from '../network/fixedDevices';
 import { testDevice } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -25,22 +26,43 @@ export interface SpotService {
 /** A signal so far under what is needed is no signal, dB. */
 const hopelessDb = 30;
 
-/** Which of some spots a feed serves; the signals of a unit at its place are worked out once. */
+/** Fixed devices that join over the air, each as a spot of its own: who plans serves them as one. */
+export const deviceSpots = (job: Job): Spot[] =>
+  job.fixedDevices
+    .filter((d) => joinsOverAir(d))
+    .map((d) => ({
+      type: 'spot',
+      id: d.id,
+      // spots are numbered from 1
+      number: 0,
+      storeyId: d.storeyId,
+      roomId: '',
+      name: d.name,
+      xM: d.xM,
+      yM: d.yM,
+      heightM: d.heightM,
+      activityIds: d.activityIds,
+    }));
+
+/** Which of some spots a feed serves, fixed devices each with its own radio; the signals of a unit at its place are worked out once. */
 export function spotServices(
   job: Job,
   scene: Scene,
   network: Network,
   spots: readonly Spot[],
 ): (backhaul: Backhaul) => Map<Id, SpotService> {
-  const device = testDevice(job);
+  const tested = testDevice(job);
   const received = makeReceived();
   const places = spots.map((spot) => {
     const at = placeInSpace(job, spot);
     const noise: Noise = noiseAt(scene, network.disturbers, ...at);
     const need = spotNeed(job, spot);
     const key = [need.downMbps, need.upMbps, need.latencyMs, noise.duty, noise.riseDb].join(' ');
-    return { spot, at, noise, need, key };
+    const fixed = find(job, 'fixedDevice', spot.id);
+    const device = fixed ? radioOfDevice(fixed) : tested;
+    return { spot, at, noise, need, key, device: device ?? undefined };
   });
+  const devices = [...new Set(places.map((p) => p.device))].filter((d) => d !== undefined);
   const signals = new Map<Id, { dbm: number; spreadDb: number }[][]>();
   const signalsOf = (backhaul: Backhaul) => {
     const known = signals.get(backhaul.unit.id);
@@ -58,7 +80,11 @@ export function spotServices(
   };
   return (backhaul) => {
     const serves: Map<Id, SpotService> = new Map();
-    if (!device) return serves;
+    for (const device of devices) servesOf(backhaul, device, serves);
+    return serves;
+  };
+
+  function servesOf(backhaul: Backhaul, device: Device, serves: Map<Id, SpotService>): void {
     const heard = signalsOf(backhaul);
     // the faster bands first: where they leave nothing to wish for, the others are not looked at
     const accesses = accessesOf(backhaul, device, job.info.streetLatencyMs).sort(
@@ -71,7 +97,8 @@ export function spotServices(
         string,
         { mean: number; cases: number[] | null; of: ReturnType<typeof signalFor> }
       >();
-      places.forEach(({ spot, noise, need, key }, i) => {
+      places.forEach(({ spot, noise, need, key, device: own }, i) => {
+        if (own !== device) return;
         const signal = heard[i]?.[band];
         if (!signal || signal.dbm < -100) return;
         const before = serves.get(spot.id);
@@ -90,7 +117,7 @@ export function spotServices(
         // far too weak even at the mean of the hops: no case of them makes up for so much
         if (signal.dbm < needed.mean - hopelessDb) return;
         needed.cases ??= backhaul.cases.length === 1 ? [needed.mean] : backhaul.cases.map(needed.of);
-        const certainty = chanceMet(needed.cases, signal.dbm, signal.spreadDb);
+        const certainty = chanceMet(needed.cases, backhaul.shares, signal.dbm, signal.spreadDb);
         if (certainty < 0.01) return;
         serves.set(spot.id, {
           certainty: Math.max(certainty, before?.certainty ?? 0),
@@ -100,6 +127,5 @@ export function spotServices(
         });
       });
     }
-    return serves;
-  };
+  }
 }

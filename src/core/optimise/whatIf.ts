@@ -3,10 +3,13 @@ import { type Job, jobFromRecords } from '../job/job';
 import { spotNeed } from '../job/needs';
 import type { JobInfo } from '../job/records';
 import type { Scene } from '../propagation/model';
-import { anyDb, cheapestOf, costOf, partsOf } from './choice';
-import { type PlanningInstance, planningInstance } from './candidateOptions';
-import { type ProposalOptions, impossibleOf, rulesOf, servable } from './propose';
-import { withoutDominated, type Solver } from './programme';
+import { anyDb, cheapestOf, partsOf, priceOf } from './choice';
+import { planningInstance } from './candidateOptions';
+import type { PlanningInstance } from './planningInstance';
+import { longestS } from './leastCost';
+import { type ProposalOptions, rulesOf } from './propose';
+import { impossibleOf, servable } from './subsets';
+import type { Solver } from './programme';
 
 export interface WhatIf {
   kind: 'drilling' | 'places' | 'budget' | 'plan' | 'device' | 'certainty';
@@ -35,13 +38,13 @@ export async function whatIfs(
   solve: Solver,
   asked: ProposalOptions = {},
 ): Promise<WhatIf[]> {
-  const seconds = asked.seconds ?? 15;
+  const seconds = asked.seconds ?? longestS;
   const budgetEur = asked.budgetEur === undefined ? job.info.budget : asked.budgetEur;
   const rules = rulesOf(job, asked);
   const cheapest = async (instance: PlanningInstance, budget: number | null) => {
     const g = servable(instance);
     const constraints = { budgetEur: budget, leastHeadroomDb: anyDb, forced: rules.forced };
-    const found = await cheapestOf(g, withoutDominated(g), solve, constraints, seconds);
+    const found = await cheapestOf(g, solve, constraints, seconds);
     return found === 'late' ? null : found;
   };
   const now = planningInstance(job, scene, rules);
@@ -64,7 +67,7 @@ export async function whatIfs(
         words,
         stillImpossible: left,
         partsEur: choice && partsOf(choice),
-        costEur: choice && costOf(choice),
+        costEur: choice && priceOf(choice),
       });
     return choice;
   };

@@ -92,6 +92,8 @@ describe('how far the stages are', () => {
         windowAt: null,
         photos: [],
         read: [],
+        ticks: [],
+        shown: null,
         ...over,
       } as never);
     const time = '2026-11-20T10:00:00.000Z';
@@ -164,5 +166,13 @@ describe('a job in a row of the list', () => {
     expect(fresh.stages[0]).toBe('b');
     expect(fresh.buildings).toEqual([[9, expect.any(Number), 1, expect.any(Boolean)]]);
     expect(countsOf(fresh).spots).toBe(0);
+  });
+});
+
+describe('a house that nobody has looked at', () => {
+  const guess = smallHouse({ houseTypeId: 'cavity-house', inside: 'typical' });
+  test('is not surveyed, and not planned, however much was guessed', () => {
+    expect(mark(guess, 'survey')).toMatchObject({ state: 'begun', text: 'still a guess' });
+    expect(mark(guess, 'plan')).toMatchObject({ state: 'begun' });
   });
 });

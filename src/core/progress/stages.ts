@@ -37,11 +37,17 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
   const after = proofs.filter((p) => p.after.runs > 0).length;
   const proven = proofs.filter((p) => p.verdict === 'cured' || p.verdict === 'holds').length;
   const all = spots > 0 && proven === spots;
+  const guessed = job.storeys.filter((s) => s.guessed).length;
   return [
     {
       id: 'survey',
-      state: job.rooms.length === 0 ? 'empty' : spots === 0 ? 'begun' : 'done',
-      text: job.rooms.length === 0 ? 'not begun' : `${job.rooms.length} rooms, ${spots} spots`,
+      state: job.rooms.length === 0 ? 'empty' : spots === 0 || guessed > 0 ? 'begun' : 'done',
+      text:
+        job.rooms.length === 0
+          ? 'not begun'
+          : guessed > 0
+            ? 'still a guess'
+            : `${job.rooms.length} rooms, ${spots} spots`,
     },
     {
       id: 'before',
@@ -51,7 +57,7 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
     },
     {
       id: 'plan',
-      state: planned === 0 ? 'empty' : planned > 1 || bad === 0 ? 'done' : 'begun',
+      state: planned === 0 ? 'empty' : planned > 1 || (bad === 0 && tested > 0) ? 'done' : 'begun',
       text: planned === 0 ? 'not begun' : `${planned} ${planned === 1 ? 'unit' : 'units'}`,
     },
     {

@@ -15,7 +15,7 @@ const run = (over: Partial<Reading> = {}): Reading =>
     spotId: 'spot-5',
     phase: 'before',
     run: 1,
-    takenAt: '2026-11-05T09:30:00.000Z',
+    takenAt: new Date(2026, 10, 5, 10).toISOString(),
     connected: true,
     downMbps: 50,
     upMbps: 20,
@@ -72,7 +72,7 @@ describe('the same conditions before and after', () => {
     expect(what([{}], [{ deviceId: null }])).toContain('unnoted');
   });
 
-  const atHour = (hour: number) => ({ takenAt: `2026-11-05T${String(hour).padStart(2, '0')}:30:00.000Z` });
+  const atHour = (hour: number) => ({ takenAt: new Date(2026, 10, 5, hour, 30).toISOString() });
   test.each([
     [17, []],
     [18, ['hour']],

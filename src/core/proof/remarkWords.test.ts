@@ -7,7 +7,7 @@ test('a silence is told with its length, the others in a sentence each', () => {
   expect(words[0]).toBe('The link fell silent for 3.0 s: its rate is a mean over that too.');
   expect(words).toHaveLength(runRemarks.length);
   for (const sentence of words) expect(sentence).toMatch(/^[A-Z].*\.$/);
-  expect(shortRemarks(run)).toEqual(['dropped out', 'changed', 'busy']);
+  expect(shortRemarks(run)).toEqual(['dropped out', 'changed', 'busy', 'cut short']);
 });
 
 test('a run without a remark has no words', () => {

@@ -8,12 +8,15 @@ const words: Record<Remark, (run: Run) => string> = {
   'dropped-out': ({ silenceMs }) =>
     `The link fell silent for ${((silenceMs ?? 0) / 1000).toFixed(1)} s: its rate is a mean over that too.`,
   'rate-changed': () => 'The rate changed while it was measured: test again, and see whether it stays so.',
-  'machine-busy': () => 'The phone or the laptop had too little time: the network may give more than this.',
+  'machine-busy': () =>
+    'The phone or the laptop had too little time, so this run is left out where there are others.',
+  'data-cap': () => 'Cut short by the cap on data before the rate was sure: it may read low.',
 };
 const short: Record<Remark, string> = {
   'dropped-out': 'dropped out',
   'rate-changed': 'changed',
   'machine-busy': 'busy',
+  'data-cap': 'cut short',
 };
 
 /** One sentence for each remark on a run. */

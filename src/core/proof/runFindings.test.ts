@@ -90,6 +90,12 @@ describe('remarks', () => {
     }
   });
 
+  test('one run that a machine limited is told already, since it is left out', () => {
+    const limited: Partial<Reading> = { remarks: ['machine-busy'] };
+    expect(found(limited, {}, {}, {})[0]?.words).toContain('in 1 of 4 runs: they are in no median');
+    expect(found(limited)[0]?.words).toContain('in every run: the network gives this much');
+  });
+
   test('runs that could not connect are not counted', () => {
     const dropped: Partial<Reading> = { remarks: ['dropped-out'], silenceMs: 900 };
     expect(

@@ -44,6 +44,7 @@ const isOften = (runs: readonly Reading[], remark: Reading['remarks'][number]): 
 export function runFindings(job: Job, spot: Spot, phase: Reading['phase']): RunFinding[] {
   const runs = job.readings.filter((r) => r.spotId === spot.id && r.phase === phase && r.connected);
   if (runs.length === 0) return [];
+  const limited = runs.filter((r) => r.remarks.includes('machine-busy')).length;
   const found: (RunFinding | null)[] = [
     isOften(runs, 'dropped-out')
       ? {
@@ -61,10 +62,13 @@ export function runFindings(job: Job, spot: Spot, phase: Reading['phase']): RunF
           remedy: 'Something else used the air or the line: test again when nobody does.',
         }
       : null,
-    isOften(runs, 'machine-busy')
+    limited > 0
       ? {
           what: 'machine',
-          words: 'The phone or the laptop had too little time in several runs: the network may give more.',
+          words:
+            limited < runs.length
+              ? `The phone or the laptop had too little time in ${limited} of ${runs.length} runs: they are in no median and no verdict.`
+              : 'The phone or the laptop had too little time in every run: the network gives this much, and may give more.',
           remedy: 'Close what else runs on them, and test again.',
         }
       : null,

@@ -11,7 +11,7 @@ export interface Difference {
 
 /** Heights that differ by more are another place, m (planning). */
 const sameHeightM = 0.3;
-/** When the street is busiest, hour of the day in the test's own time zone, UTC taken for it (planning). */
+/** When the street is busiest, hour of the day on the clock of the machine that shows it, which is in the house's time zone (planning). */
 const busyHours = [18, 23] as const;
 
 export const kindWords = {
@@ -27,7 +27,7 @@ function usual<T>(values: readonly (T | null)[]): T | undefined {
 }
 
 const isBusy = (r: Reading) => {
-  const hour = new Date(r.takenAt).getUTCHours();
+  const hour = new Date(r.takenAt).getHours();
   return hour >= busyHours[0] && hour < busyHours[1];
 };
 

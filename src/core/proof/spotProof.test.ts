@@ -8,7 +8,12 @@ import { proveSpot, tally } from './spotProof';
 const bare = jobFromRecords(quayHouse());
 const need = { down: 25, up: 1, latency: 200 }; // the Armchair: 4K film
 
-type Run = Partial<Pick<Reading, 'connected' | 'downMbps' | 'upMbps' | 'latencyMs' | 'deviceId'>>;
+type Run = Partial<
+  Pick<
+    Reading,
+    'connected' | 'downMbps' | 'upMbps' | 'latencyMs' | 'deviceId' | 'remarks' | 'loadedMs' | 'loadedUpMs'
+  >
+>;
 const readings = (phase: Reading['phase'], runs: Run[]): Reading[] =>
   runs.map((r, i) =>
     makeRecord({
@@ -104,4 +109,42 @@ test('the job’s sentence and stage marks count what the proofs say', () => {
       bare.spots.map((s) => proveSpot(bare, s)),
     ).find((m) => m.id === 'prove'),
   ).toMatchObject({ state: 'empty' });
+});
+
+describe('runs that the phone or the laptop limited', () => {
+  const busy: Run = { remarks: ['machine-busy'], downMbps: 12 };
+
+  test('are in no median and no verdict while there are others, and are counted', () => {
+    const proof = prove([busy, { downMbps: 3 }, { downMbps: 4 }], [...times(5, {}), busy, busy, busy]);
+    expect(proof.leftOut).toEqual({ before: 1, after: 3 });
+    expect(proof.before).toMatchObject({ runs: 2, downMbps: 3.5 });
+    expect(proof.after).toMatchObject({ runs: 5, downMbps: 80 });
+    expect(proof.verdict).toBe('cured');
+  });
+
+  test('alone they prove what they show, and a short one says nothing against the network', () => {
+    expect(prove([], times(5, busy))).toMatchObject({
+      verdict: 'test-limited',
+      measure: 'down',
+      leftOut: { before: 0, after: 0 },
+    });
+    expect(prove([], times(5, { ...busy, downMbps: 60 })).verdict).toBe('cured');
+  });
+
+  test('one that could not connect is a result, whatever the machine did', () => {
+    expect(prove([], [{ ...lost, remarks: ['machine-busy'] }, {}, {}]).after.runs).toBe(3);
+  });
+});
+
+describe('delay under load', () => {
+  test('is the median of the worse direction, and late only where the line at rest is not', () => {
+    const loaded = (loadedMs: number | null, loadedUpMs: number | null, more: Run = {}) =>
+      prove([], times(3, { loadedMs, loadedUpMs, ...more })).underLoad;
+    expect(loaded(null, null)).toBeNull();
+    expect(loaded(40, 60)).toEqual({ ms: 60, way: 'up', isLate: false });
+    expect(loaded(900, null)).toEqual({ ms: 900, way: 'down', isLate: true });
+    expect(loaded(need.latency, 20)?.isLate).toBe(false);
+    expect(loaded(need.latency + 1, 20)?.isLate).toBe(true);
+    expect(loaded(900, 20, { latencyMs: 300 })?.isLate).toBe(false);
+  });
 });

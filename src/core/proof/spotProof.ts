@@ -20,6 +20,13 @@ export interface Medians {
   latencyMs: number | null;
 }
 
+export interface UnderLoad {
+  ms: number;
+  way: 'down' | 'up';
+  /** Later than the need allows, though with the line at rest it is not. */
+  isLate: boolean;
+}
+
 export interface SpotProof {
   spotId: string;
   need: Need;
@@ -35,6 +42,10 @@ export interface SpotProof {
   kind: Reading['measures'];
   /** Runs after of the other kind, kept beside. */
   beside: Medians | null;
+  /** Runs that the phone or the laptop limited: shown, but in no median and no verdict. */
+  leftOut: { before: number; after: number };
+  /** Median delay after the work while data flows, in the direction where it is worse; null = not measured. */
+  underLoad: UnderLoad | null;
   /** What was not the same before and after. */
   differences: Difference[];
 }
@@ -73,6 +84,15 @@ function foundState(readings: readonly Reading[], medians: Medians, need: Need):
 /** The most that a device can show: its port, and its radio at its best. */
 const mostOf = (device: Device): number => Math.min(device.capMbps ?? Infinity, goodput(topRate(device)));
 
+/** Did the phone or the laptop, not the network, set the rate of a run? */
+const isMachineLimited = (r: Reading): boolean => r.connected && r.remarks.includes('machine-busy');
+
+/** Runs that a machine limited say less than the truth: they count only where there is no other. */
+function withoutMachineLimited(runs: readonly Reading[]): { used: readonly Reading[]; leftOut: number } {
+  const used = runs.filter((r) => !isMachineLimited(r));
+  return used.length > 0 ? { used, leftOut: runs.length - used.length } : { used: runs, leftOut: 0 };
+}
+
 /**
  * Of runs through the house alone and runs through the street, those that are judged: the kind with
  * more runs, the house on a tie. Of the other phase the same kind is taken; the other only where there is none.
@@ -86,12 +106,33 @@ function judgedRuns(own: readonly Reading[]) {
       : 'street';
   const kind = leading(own.some((r) => r.phase === 'after') ? 'after' : 'before');
   const same = of('before', kind);
+  const before = withoutMachineLimited(same.length ? same : own.filter((r) => r.phase === 'before'));
+  const after = withoutMachineLimited(of('after', kind));
   return {
     kind,
-    before: same.length ? same : own.filter((r) => r.phase === 'before'),
-    after: of('after', kind),
+    before: before.used,
+    after: after.used,
+    leftOut: { before: before.leftOut, after: after.leftOut },
     beside: of('after', kind === 'house' ? 'street' : 'house'),
   };
+}
+
+/** Where every run was limited by a machine, the most that a run showed is the most that the test could show. */
+function machineCap(after: readonly Reading[], measure: Measure): number {
+  return measure !== 'latency' && after.length > 0 && after.every(isMachineLimited)
+    ? Math.max(...valuesOf(after, measure))
+    : Infinity;
+}
+
+function underLoadOf(after: readonly Reading[], need: Need): UnderLoad | null {
+  const middle = (pick: (r: Reading) => number | null) =>
+    median(after.map(pick).filter((v): v is number => v !== null));
+  const [down, up] = [middle((r) => r.loadedMs), middle((r) => r.loadedUpMs)];
+  const ms = Math.max(down ?? -1, up ?? -1);
+  if (ms < 0) return null;
+  const idle = median(valuesOf(after, 'latency'));
+  const isLate = ms > need.latencyMs && idle !== null && idle <= need.latencyMs;
+  return { ms, way: ms === up ? 'up' : 'down', isLate };
 }
 
 /**
@@ -101,7 +142,9 @@ function judgedRuns(own: readonly Reading[]) {
  */
 export function proveSpot(job: Job, spot: Spot): SpotProof {
   const need = spotNeed(job, spot);
-  const { kind, before, after, beside } = judgedRuns(job.readings.filter((r) => r.spotId === spot.id));
+  const { kind, before, after, beside, leftOut } = judgedRuns(
+    job.readings.filter((r) => r.spotId === spot.id),
+  );
   const caps = [...new Set(after.map((r) => r.deviceId))].flatMap((id) => {
     const device = find(job, 'device', id);
     return device ? [mostOf(device)] : [];
@@ -110,12 +153,13 @@ export function proveSpot(job: Job, spot: Spot): SpotProof {
   const capMbps = Math.min(street ? job.info.planDownMbps : Infinity, ...caps);
   const capUp = Math.min(street ? job.info.planUpMbps : Infinity, ...caps);
   const cap = (measure: Measure) => {
-    const most = measure === 'down' ? capMbps : measure === 'up' ? capUp : Infinity;
+    const ofLine = measure === 'down' ? capMbps : measure === 'up' ? capUp : Infinity;
+    const most = Math.min(ofLine, machineCap(after, measure));
     return Number.isFinite(most) ? most : undefined;
   };
   const judge = (measure: Measure): VerdictResult => {
     const flip = measure === 'latency' ? -1 : 1;
-    const values = (readings: Reading[]) => valuesOf(readings, measure).map((v) => flip * v);
+    const values = (readings: readonly Reading[]) => valuesOf(readings, measure).map((v) => flip * v);
     const result = verdictOf({
       needMbps: flip * (measure === 'down' ? need.downMbps : measure === 'up' ? need.upMbps : need.latencyMs),
       before: values(before),
@@ -146,6 +190,8 @@ export function proveSpot(job: Job, spot: Spot): SpotProof {
     capMbps: Number.isFinite(capMbps) ? capMbps : null,
     kind,
     beside: beside.length ? mediansOf(beside) : null,
+    leftOut,
+    underLoad: underLoadOf(after, need),
     differences: differencesOf(job, before, after),
   };
 }

@@ -188,4 +188,6 @@ export interface Scene {
   moving: Map<Id, { searched: Source; latest: Source }>;
   /** Kept answers of `cachedSource`. */
   sources: Map<string, Source>;
+  /** How many of them it keeps: planning, which asks for hundreds of places over and over, has it keep more. */
+  mostSources: number;
 }

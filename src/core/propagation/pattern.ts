@@ -17,7 +17,7 @@ export function axisOf(unit: Pick<Unit, 'tiltDeg' | 'facingDeg'>): [number, numb
  * Gain relative to the strongest direction, dB ≤ 0.
  * isotropic: 0. dipole (standard, half-wave): cos(90° cos θ)/sin θ from the axis. half-space
  * (planning): 0 along the axis, −3 to the side, −10 behind.
- * @param cosine of the angle between the axis and the direction sent.
+ * @param cosine of the angle between the axis and the direction sent. Example: dipole, 60° → −1.76.
  */
 export function patternGain(pattern: Pattern, cosine: number): number {
   if (pattern === 'isotropic') return 0;

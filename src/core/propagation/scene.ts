@@ -10,6 +10,9 @@ import { checkPlaces, floorSlabs, obstacleBlock, roofPanels, wallPanel } from '.
 import { packShapes } from './shapes';
 import type { Scene, SceneRoom, Source } from './model';
 
+/** Most units that a scene keeps ready; a house needs some tens, a drag makes one a move. */
+const usualSources = 64;
+
 export interface SceneOptions {
   /** dB added to each crossing of an assembly or obstacle (by id), for a hidden truth or what was learned. */
   correctionDb?: ReadonlyMap<Id, PerBand>;
@@ -123,6 +126,7 @@ export function buildScene(job: Job, options: SceneOptions = {}): Scene {
     rooms: roomsOf(job),
     moving: new Map(),
     sources: new Map<string, Source>(),
+    mostSources: usualSources,
   };
   return { ...bare, edges: diffractionEdges(bare) };
 }

@@ -251,9 +251,6 @@ export function antennaPower(
   }
 }
 
-/** Most units that a scene keeps ready; a house needs some tens, a drag makes one a move. */
-const maxCached = 64;
-
 /** A unit made ready as by `sourceOf`, kept by the scene for the next time it is asked for. */
 export function cachedSource(
   scene: Scene,
@@ -269,7 +266,7 @@ export function cachedSource(
   const cached = scene.sources.get(key);
   if (cached) return cached;
   const [oldest] = scene.sources.keys();
-  if (scene.sources.size >= maxCached && oldest !== undefined) scene.sources.delete(oldest);
+  if (scene.sources.size >= scene.mostSources && oldest !== undefined) scene.sources.delete(oldest);
   const source = sourceOf(scene, transmitter, unitId);
   scene.sources.set(key, source);
   return source;

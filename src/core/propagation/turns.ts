@@ -91,7 +91,10 @@ export function turnAt(
 /** `ν = 2 √(Δ / λ)` (standard: ITU-R P.526, §4.1): Δ the detour, λ the wavelength, m. */
 const nuOf = (detourM: number, band: number) => 2 * Math.sqrt(detourM / (waveM[band] as number));
 
-/** Share of power that a turn keeps in a band: the knife edge, and the end of the edge where it is near. */
+/**
+ * Share of power that a turn keeps in a band: the knife edge, and the end of the edge where it is near.
+ * Example: no detour, the end far away → 0.25 (6 dB).
+ */
 export function turnTransmittance({ detourM, endDetourM, heldBack }: Turn, band: number): number {
   const kept = knifeEdgeTransmittance(nuOf(detourM, band));
   const beyond = nuOf(endDetourM, band);

@@ -1,6 +1,15 @@
 import fc from 'fast-check';
 import { random } from '../statistics/random';
-import { hasChanged, isSure, longestSilence, pieceRates, throughput } from './speedFigures';
+import {
+  hasChanged,
+  isSure,
+  loadedDelay,
+  longestSilence,
+  meanRate,
+  pieceRates,
+  pingDelay,
+  throughput,
+} from './speedFigures';
 
 /** Arrivals at an even rate, one each 10 ms. */
 const even = (mbps: number, toMs: number) =>
@@ -20,7 +29,7 @@ describe('rates of pieces', () => {
     expect(pieceRates(arrivals, 1000, 900, 200)).toEqual([]);
   });
 
-  test('their mean is the rate of the whole', () => {
+  test('their mean is the plain rate of the whole', () => {
     fc.assert(
       fc.property(
         fc.array(fc.record({ atMs: fc.integer({ min: 1, max: 3000 }), bytes: fc.nat(1e6) }), {
@@ -30,10 +39,41 @@ describe('rates of pieces', () => {
           const rates = pieceRates(arrivals, 1000, 3000, 200);
           expect(rates).toHaveLength(10);
           const mean = rates.reduce((a, b) => a + b, 0) / 10;
-          expect(mean).toBeCloseTo(throughput(arrivals, 1000, 3000) ?? 0, 6);
+          expect(mean).toBeCloseTo(meanRate(arrivals, 1000, 3000) ?? 0, 6);
         },
       ),
     );
+  });
+});
+
+describe('the rate of a flow', () => {
+  test('is the mean of all stretches that are nine tenths as long', () => {
+    const { uniform } = random(11);
+    for (let flow = 0; flow < 20; flow++) {
+      const arrivals = Array.from({ length: 60 }, () => ({ atMs: 4000 * uniform(), bytes: 1e5 * uniform() }));
+      const n = 20_000;
+      let sum = 0;
+      for (let i = 0; i < n; i++) {
+        const from = 1000 + (250 * (i + 0.5)) / n;
+        sum += meanRate(arrivals, from, from + 2250) ?? 0;
+      }
+      expect(throughput(arrivals, 1000, 3500)).toBeCloseTo(sum / n, 3);
+    }
+  });
+
+  test('hardly minds what was held back before it, or still is at its end', () => {
+    const steady = even(5, 4000);
+    // 80 kB that should have come before come just after the warm-up, and the last 80 kB are still held back
+    const burst = [...steady.filter((a) => a.atMs < 3872), { atMs: 1240, bytes: 80_000 }];
+    const plain = meanRate([...steady, { atMs: 1240, bytes: 80_000 }], 1200, 4000) ?? 0;
+    expect(plain).toBeGreaterThan(5 * 1.04);
+    expect(Math.abs((throughput(burst, 1200, 4000) ?? 0) / 5 - 1)).toBeLessThan(0.02);
+  });
+
+  test('a ping’s delay from that of a small request: by hand, and never less than half', () => {
+    expect(pingDelay(25, 484, 5, 1)).toBeCloseTo(25 - 3.616 - 0.1664, 9);
+    expect(pingDelay(20, 600, 300, 100)).toBeCloseTo(20, 1);
+    expect(pingDelay(4, 900, 1, 0.5)).toBe(2);
   });
 });
 
@@ -50,8 +90,8 @@ describe('sure enough to end', () => {
   });
 
   test('the limit is 3 % at 99.8 %: by hand for eight pieces', () => {
-    // ± d about 100: the deviation of eight is d √(8/7), t is 4.785, so d √(8/7) 4.785 / √8 ≤ 3
-    const most = (3 * Math.sqrt(7)) / 4.785;
+    // ± d about 100: the deviation of eight is d √(8/7), t is 4.785, and the mean of stretches varies 1.07 times as much
+    const most = (3 * Math.sqrt(7)) / 4.785 / Math.sqrt((1 - 0.4 / 3) / 0.81);
     const swing = (d: number) => Array.from({ length: 8 }, (_, i) => 100 + (i % 2 ? d : -d));
     expect([isSure(swing(most * 0.999)), isSure(swing(most * 1.001))]).toEqual([true, false]);
   });
@@ -64,7 +104,11 @@ describe('sure enough to end', () => {
       while (rates.length < 14 && !isSure(rates)) rates.push(100 + (2 + (test % 3)) * normal());
       if (!isSure(rates)) continue;
       ended++;
-      if (Math.abs(rates.reduce((a, b) => a + b, 0) / rates.length - 100) > 3) wrong++;
+      const arrivals = rates.flatMap((mbps, piece) =>
+        Array.from({ length: 20 }, (_, i) => ({ atMs: 200 * piece + 10 * i + 5, bytes: (mbps * 1e4) / 8 })),
+      );
+      const rate = throughput(arrivals, 0, 200 * rates.length) ?? 0;
+      if (Math.abs(rate - 100) > 3) wrong++;
     }
     expect(ended).toBeGreaterThan(100);
     expect(wrong / ended).toBeLessThan(1 / 30);
@@ -97,5 +141,17 @@ describe('silences', () => {
     const cut = even(20, 10_000).filter((a) => a.atMs <= 4000 || a.atMs > 7000);
     expect(longestSilence(cut, 0, 10_000)).toBe(3010);
     expect(longestSilence(even(20, 10_000), 0, 10_000)).toBe(10);
+  });
+});
+
+describe('delay while data flows', () => {
+  test('the later half counts: a deep queue fills for seconds', () => {
+    expect(loadedDelay([100, 400, 900, 1000])).toBe(950);
+    expect(loadedDelay([100, 900, 1000])).toBe(950);
+    expect(loadedDelay([1000, 1000, 20, 30, 40])).toBe(30);
+  });
+  test('one answer is what there is; of none nothing is told', () => {
+    expect(loadedDelay([70])).toBe(70);
+    expect(loadedDelay([])).toBeNull();
   });
 });

@@ -1,6 +1,6 @@
 import fc from 'fast-check';
 import { signTest } from './exactTests';
-import { normalBelow, normalFifths } from './normal';
+import { normalBelow, normalParts } from './normal';
 import { random, seedOf } from './random';
 
 /** Φ by Simpson's rule on the density, far finer than what is claimed. */
@@ -26,8 +26,13 @@ test('the normal distribution is within 1.5e-7 of the integral, and its halves m
   expect(normalBelow(40)).toBe(1);
 });
 
-test('the five cases lie in the middle of equal parts', () => {
-  normalFifths.forEach((z, i) => expect(normalBelow(z)).toBeCloseTo(0.1 + 0.2 * i, 6));
+test('each part lies in the middle of its share, and the shares are the whole', () => {
+  let before = 0;
+  for (const { z, share } of normalParts) {
+    expect(normalBelow(z)).toBeCloseTo(before + share / 2, 6);
+    before += share;
+  }
+  expect(before).toBeCloseTo(1, 12);
 });
 
 test('the sign test equals counting all tosses', () => {
@@ -73,7 +78,7 @@ test('uniform lies evenly in 0 … 1, normal has mean 0 and deviation 1', () => 
     const z = normal();
     sum += z;
     squares += z * z;
-    if (z > normalFifths[4]) beyond++;
+    if (z > (normalParts[5]?.z ?? NaN)) beyond++;
   }
   expect(Math.abs(sum / n)).toBeLessThan(5 / Math.sqrt(n));
   expect(Math.abs(squares / n - 1)).toBeLessThan(5 * Math.sqrt(2 / n));

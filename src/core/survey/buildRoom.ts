@@ -9,7 +9,6 @@ import { makeRecord } from '../job/make';
 import type { AnyRecord, Id, Room, Wall } from '../job/records';
 import { adjustStorey, adjusted, tapeSpreadM, type TapeResult } from './adjust';
 import type { RoomLine, Side } from './roomLine';
-import { isUnnamed } from './rooms';
 import { halfOf, storeyWalls } from './storeyGraph';
 import { leastWallM } from './wallEdits';
 
@@ -193,7 +192,7 @@ function scoreOf(job: Job, storeyId: Id, b: Bounds, first: Bounds, line: RoomLin
   if (clash) return -Infinity;
   // two rooms of one size: the second does not take the place of the first
   const whole = wholeOf(job, storeyId, b);
-  if (whole && !isUnnamed(whole) && whole.name !== line.where?.room) return -Infinity;
+  if (whole?.named && whole.name !== line.where?.room) return -Infinity;
   const walls = storeyWalls(job, storeyId);
   const met = allSides.filter((side) => wallAt(job, walls, b, side, 0.12)).length;
   const nearly = allSides.filter((side) => wallAt(job, walls, b, side, sameWallM)).length;
@@ -302,7 +301,7 @@ export function roomAt(
   // the whole of a room that is there: it only gets its name
   const same = wholeOf(job, storeyId, b);
   const room = same
-    ? { ...same, name }
+    ? { ...same, name, named: true }
     : makeRecord({
         type: 'room',
         id: freshId(job, 'room', ids),

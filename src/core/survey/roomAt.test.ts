@@ -221,7 +221,10 @@ describe('where a typed room goes', () => {
 
   test('a space that walls enclose, and that has no name yet, is named by a line of its size', () => {
     const shed = applyEdit(hall, putOne('x', room('Room-7', [6.1, 0, 8.1, 2]))).job;
-    const unnamed = applyEdit(shed, putOne('x', { ...get(shed, 'room', 'Room-7'), name: 'Room 7' })).job;
+    const unnamed = applyEdit(
+      shed,
+      putOne('x', { ...get(shed, 'room', 'Room-7'), name: 'Scullery', named: false }),
+    ).job;
     const named = buildRoom(
       unnamed,
       's',

@@ -61,7 +61,7 @@ test('taking a wall away: a blank room goes, a room with a story stays and is op
   const blank = apply(split, gone);
   expect(blank.rooms.map((r) => r.name)).toEqual(['Living space']);
   expect(area(blank, 'Living space')).toBe(Number((9.6 * 5.6).toFixed(2)));
-  const kitchen = { ...get(split, 'room', room(split, 'Room 1')?.id ?? ''), name: 'Kitchen' };
+  const kitchen = { ...get(split, 'room', room(split, 'Room 1')?.id ?? ''), name: 'Kitchen', named: true };
   const named = apply(split, putOne('name', kitchen));
   const open = apply(named, gone);
   expect(open.rooms.map((r) => r.name).sort()).toEqual(['Kitchen', 'Living space']);

@@ -17,12 +17,9 @@ export const leastRoomM2 = 0.5;
 /** A room and a space belong together when this much of one lies in the other. */
 const leastShare = 0.5;
 
-/** Was the room found by itself, and not given a name since? */
-export const isUnnamed = (room: Room): boolean => /^Room \d+$/.test(room.name);
-
 /** Was the room made by itself and never touched? Then it may go as it came. */
 const isBlank = (job: Job, room: Room) =>
-  isUnnamed(room) && room.activityIds.length === 0 && !job.spots.some((s) => s.roomId === room.id);
+  !room.named && room.activityIds.length === 0 && !job.spots.some((s) => s.roomId === room.id);
 
 /**
  * How well a space fits a room, 0 … 1: by the ground they share, or by the walls that the room had before.
@@ -113,6 +110,7 @@ export function fitRooms(
       id: freshId(job, 'room', new Set(fitted.map((r) => r.id))),
       storeyId,
       name,
+      named: false,
       outline: face.outline,
       holes: face.holes,
       activityIds: [],

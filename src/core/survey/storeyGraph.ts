@@ -45,15 +45,19 @@ export function storeyGraph(job: Job, storeyId: Id): WallGraph {
 export const isOutdoors = (job: Job, storeyId: Id): boolean =>
   find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.kind === 'outdoors';
 
+/** Walls of a storey that have the outside of its rooms at one side. */
+export function outerWalls(job: Job, storeyId: Id): Wall[] {
+  const { boundaries } = storeyGraph(job, storeyId);
+  return storeyWalls(job, storeyId).filter((w) => {
+    const [x, y] = [(w.ax + w.bx) / 2, (w.ay + w.by) / 2];
+    return boundaries.some((b) => distanceToEdge(b, x, y) < halfOf(job, w) + 0.02);
+  });
+}
+
 /** What the outer walls of a storey are mostly made of, by length; null when it has no closed room. */
 export function outerAssembly(job: Job, storeyId: Id): Id | null {
-  const { boundaries } = storeyGraph(job, storeyId);
   const lengths = new Map<Id, number>();
-  for (const w of storeyWalls(job, storeyId)) {
-    const [x, y] = [(w.ax + w.bx) / 2, (w.ay + w.by) / 2];
-    const onEdge = boundaries.some((b) => distanceToEdge(b, x, y) < halfOf(job, w) + 0.02);
-    if (onEdge)
-      lengths.set(w.assemblyId, (lengths.get(w.assemblyId) ?? 0) + Math.hypot(w.bx - w.ax, w.by - w.ay));
-  }
+  for (const w of outerWalls(job, storeyId))
+    lengths.set(w.assemblyId, (lengths.get(w.assemblyId) ?? 0) + Math.hypot(w.bx - w.ax, w.by - w.ay));
   return [...lengths].sort((a, b) => b[1] - a[1])[0]?.[0] ?? null;
 }

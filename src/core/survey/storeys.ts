@@ -131,6 +131,7 @@ export function addBuilding(job: Job, { name, widthM, depthM, wallAssemblyId }: 
     floorZM: 0.1,
     heightM,
     floorAssemblyId: find(job, 'assembly', 'asm-concrete-floor')?.id ?? null,
+    guessed: false,
   };
   const [w, d] = [widthM - half, depthM - half];
   const ids = new Set<Id>();

@@ -173,7 +173,7 @@ export function splitWall(job: Job, wall: Wall, atM: number): Made {
   return { ok: true, edit: { label: 'Split a wall', put, remove: [] }, select: second.id };
 }
 
-/** Joins a wall with the one that goes on from it in a line, of the same make. */
+/** Joins a wall with the one that goes on from it in a line, of the same construction. */
 export function joinWall(job: Job, wall: Wall): Made {
   for (const { end, x, y } of ends(wall))
     for (const other of storeyWalls(job, wall.storeyId)) {
@@ -215,7 +215,7 @@ export function joinWall(job: Job, wall: Wall): Made {
         select: wall.id,
       };
     }
-  return { ok: false, why: 'No wall of the same make goes on from this one in a line.' };
+  return { ok: false, why: 'No wall of the same construction goes on from this one in a line.' };
 }
 
 /** Slides an opening along its wall, as far as it fits beside its neighbours. */

@@ -3,6 +3,7 @@
  * own copy, to be changed.
  */
 import { makeRecord } from '../job/make';
+import type { ProductSetup } from '../job/productSetup';
 import type { Product } from '../job/records';
 
 type Radio = Product['radios'][number];
@@ -16,7 +17,11 @@ const radio = (
   pattern: Radio['pattern'] = 'isotropic',
 ): Radio => ({ band, use, standard, streams, widthMHz, eirpDbm, gainDbi: 3, pattern });
 
-type Rest = Partial<Omit<Product, 'type' | 'id' | 'name' | 'kind' | 'priceEur' | 'fitMinutes' | 'note'>>;
+type Rest = Partial<
+  Omit<Product, 'type' | 'id' | 'name' | 'kind' | 'priceEur' | 'fitMinutes' | 'note' | 'setup'>
+> & {
+  setup?: Partial<ProductSetup>;
+};
 
 const product = (
   id: string,
@@ -46,27 +51,79 @@ const access = [radio('2.4', 'access', 'he', 2, 20, 19), radio('5', 'access', 'h
 export const plainRadio: Radio = radio('5', 'access', 'he', 2, 80, 23);
 const backhaul = radio('5', 'backhaul', 'he', 4, 160, 27);
 const family = 'house mesh';
-/** What the lights of the family say. */
-const lights = [
-  { colour: 'white, blinking', means: 'starting' },
-  { colour: 'blue, blinking', means: 'ready to be added' },
-  { colour: 'blue', means: 'joined, good link' },
-  { colour: 'amber', means: 'joined, weak link' },
-  { colour: 'red', means: 'no link' },
+/** One white lamp: how often it flashes says what it means. */
+const lights: Product['lights'] = [
+  { colour: 'a light that comes and goes slowly', means: 'starting', state: 'starting' },
+  { colour: 'three flashes and a pause', means: 'ready to be added', state: 'ready' },
+  { colour: 'a quick flutter', means: 'joining', state: 'joining' },
+  { colour: 'a steady light', means: 'joined, good link', state: 'good' },
+  { colour: 'one flash and a pause', means: 'joined, weak link', state: 'poor' },
+  { colour: 'two flashes and a pause', means: 'no link', state: 'no-link' },
+  { colour: 'four flashes and a pause', means: 'takes its firmware', state: 'updating' },
 ];
-const mesh = { family, mostUnits: 6, lights, powerW: 12 };
+/** Bars that burn. */
+const bars: Product['lights'] = [
+  { colour: 'three bars', means: 'good link to the router', state: 'good' },
+  { colour: 'two bars', means: 'fair link to the router', state: 'fair' },
+  { colour: 'one bar', means: 'too far off', state: 'poor' },
+  { colour: 'no bar', means: 'no link', state: 'no-link' },
+];
+/** A ring that burns in parts. */
+const ring: Product['lights'] = [
+  { colour: 'a quarter of its ring', means: 'starting', state: 'starting' },
+  { colour: 'half of its ring', means: 'waits to be set up', state: 'ready' },
+  { colour: 'the whole ring', means: 'in use', state: 'good' },
+  { colour: 'a part of its ring that turns', means: 'takes its firmware', state: 'updating' },
+];
+const meshSetup: Partial<ProductSetup> = {
+  join: ['cable', 'button', 'setup-code', 'app'],
+  ports: [
+    { mark: '1', use: 'any' },
+    { mark: '2', use: 'any' },
+  ],
+  keyAt: 'label under its foot',
+  asks: ['account', 'admin-password'],
+  restartMin: 2,
+};
+const extenderSetup: Partial<ProductSetup> = {
+  join: ['button-both', 'own-page'],
+  firstNetwork: 'extender-setup',
+  keyAt: 'label on its back',
+  asks: ['admin-password'],
+  restartMin: 2,
+  leadM: 0,
+};
+/** A router of the household: it routes until it is told otherwise. */
+const oldRouterSetup: Partial<ProductSetup> = {
+  join: ['own-page'],
+  keyAt: 'label on its back',
+  asks: ['admin-password'],
+  restartMin: 2,
+  routes: true,
+};
+const mesh = { family, mostUnits: 6, lights, powerW: 12, setup: meshSetup };
 
 export const productLibrary: Product[] = [
   product('router-old', 'Modem-router, as found', 'router', 0, 0, 'What the household has today.', {
     radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
     ports: 4,
     powerW: 10,
+    setup: oldRouterSetup,
   }),
   product('main', 'Main node', 'main', 179, 20, 'Three radios: one of its own joins it to other nodes.', {
     ...mesh,
     radios: [...access, backhaul],
     portMbps: 2500,
     ports: 2,
+    setup: {
+      ...meshSetup,
+      join: ['app', 'own-page'],
+      ports: [
+        { mark: 'line', use: 'line' },
+        { mark: '2', use: 'local' },
+      ],
+      routes: true,
+    },
   }),
   product('node', 'Mesh node', 'node', 149, 15, 'A radio of its own joins it to other nodes.', {
     ...mesh,
@@ -102,6 +159,7 @@ export const productLibrary: Product[] = [
       radios: access.map((r) => ({ ...r, pattern: 'dipole' })),
       powerW: 7,
       socketsTaken: 2,
+      setup: { ...meshSetup, ports: [{ mark: '1', use: 'any' }], leadM: 0 },
     },
   ),
   product('outdoor', 'Outdoor node', 'outdoor', 139, 40, 'Weatherproof, fed with power over its cable.', {
@@ -111,6 +169,14 @@ export const productLibrary: Product[] = [
     ipRating: 65,
     poeIn: 'at',
     powerW: 14,
+    setup: {
+      ...meshSetup,
+      ports: [{ mark: '1', use: 'any' }],
+      fixing: 'bracket, four screws and anchors for the wall, or two pole clamps',
+      leadM: 0,
+      coldestC: -30,
+      warmestC: 55,
+    },
   }),
   product(
     'access-point',
@@ -127,10 +193,14 @@ export const productLibrary: Product[] = [
       portMbps: 2500,
       poeIn: 'af',
       powerW: 11,
-      lights: [
-        { colour: 'blue', means: 'in use' },
-        { colour: 'white', means: 'waits to be set up' },
-      ],
+      lights: ring,
+      setup: {
+        join: ['cable', 'own-page', 'app'],
+        ports: [{ mark: '1', use: 'any' }],
+        asks: ['account'],
+        fixing: 'plate, two screws and anchors for the ceiling',
+        leadM: 0,
+      },
     },
   ),
   product('extender', 'Plain extender', 'extender', 29, 8, '2.4 GHz only: each repeat halves what is left.', {
@@ -138,10 +208,8 @@ export const productLibrary: Product[] = [
     portMbps: 100,
     powerW: 4,
     socketsTaken: 1,
-    lights: [
-      { colour: 'green', means: 'good link to the router' },
-      { colour: 'red', means: 'too far off' },
-    ],
+    lights: bars,
+    setup: extenderSetup,
   }),
   product(
     'router-point',
@@ -154,6 +222,7 @@ export const productLibrary: Product[] = [
       radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
       ports: 3,
       powerW: 10,
+      setup: oldRouterSetup,
     },
   ),
   product(
@@ -170,6 +239,8 @@ export const productLibrary: Product[] = [
       ],
       powerW: 6,
       socketsTaken: 1,
+      lights: bars,
+      setup: extenderSetup,
     },
   ),
   product(
@@ -183,6 +254,7 @@ export const productLibrary: Product[] = [
       mains: { topMHz: 68, mimo: false, passThrough: false },
       socketsTaken: 2,
       powerW: 3,
+      setup: { join: ['button-both'], leadM: 0 },
     },
   ),
   product(
@@ -196,6 +268,7 @@ export const productLibrary: Product[] = [
       mains: { topMHz: 86, mimo: true, passThrough: true },
       socketsTaken: 1,
       powerW: 4,
+      setup: { join: ['button-both'], leadM: 0 },
     },
   ),
   product(
@@ -213,6 +286,7 @@ export const productLibrary: Product[] = [
       mains: { topMHz: 68, mimo: false, passThrough: true },
       socketsTaken: 1,
       powerW: 7,
+      setup: { join: ['button-both', 'own-page'], keyAt: 'label on its back', leadM: 0 },
     },
   ),
   product(

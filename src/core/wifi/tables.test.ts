@@ -1,5 +1,5 @@
 /** Rates, thresholds and channels, against the figures of the standards and written out once more. */
-import { radioRules } from './radioRules';
+import { channelRule, channelsAt, radioRules } from './radioRules';
 import { mcsOf, phyRate, widthsOf } from './phyRate';
 import { commonMode, goodput, modeKey, radioLink, rateLadder, rssiFor } from './radioLink';
 import { busyShare, overlap, quietestChannel, spanOf } from './channels';
@@ -185,5 +185,34 @@ describe('channels', () => {
     expect(of('north-america', '5')).toEqual([36, 165, 25, 30, 52, 16, false]);
     expect(of('north-america', '6')).toEqual([1, 233, 59, 30, null, 0, true]);
     expect(radioRules.britain.bands).toBe(radioRules.europe.bands);
+  });
+
+  test('each channel of 5 GHz lies in one part, with its power and whether it may be used outdoors', () => {
+    for (const group of ['europe', 'north-america'] as const) {
+      const { channels, parts } = radioRules[group].bands['5'];
+      for (const c of channels) expect(parts.filter((p) => c >= p.from && c <= p.to)).toHaveLength(1);
+    }
+    const at = (group: 'europe' | 'north-america', channel: number) => {
+      const { eirpDbm, indoorsOnly } = channelRule(group, '5', channel);
+      return [eirpDbm, indoorsOnly];
+    };
+    expect([at('europe', 36), at('europe', 64)]).toEqual([
+      [23, true],
+      [23, true],
+    ]);
+    expect([at('europe', 100), at('europe', 140)]).toEqual([
+      [30, false],
+      [30, false],
+    ]);
+    expect([at('north-america', 48), at('north-america', 52), at('north-america', 149)]).toEqual([
+      [36, false],
+      [30, false],
+      [36, false],
+    ]);
+    expect(channelsAt('europe', '5', true)[0]).toBe(100);
+    expect(channelsAt('europe', '5', false)[0]).toBe(36);
+    expect(channelsAt('north-america', '5', true)).toHaveLength(25);
+    expect(channelsAt('europe', '6', true)).toEqual([]);
+    expect(channelsAt('europe', '2.4', true)).toHaveLength(13);
   });
 });

@@ -2,7 +2,7 @@
 
 import { colour } from '@/ui/colour';
 import { useMemo } from 'react';
-import { candidatesOf } from '@/core/optimise/candidates';
+import { namedPlaces } from '@/core/optimise/candidates';
 import { planningOf, usePlanning } from '@/client/planning';
 import { useJob } from '@/client/store/JobProvider';
 import { Peg } from './Peg';
@@ -19,7 +19,7 @@ export function PlaceMarks({ space, px }: { space: SheetSpace; px: ToPx }) {
   const { id } = job.info;
   const open = usePlanning(id, (s) => s.places);
   const chosen = usePlanning(id, (s) => s.placeId);
-  const all = useMemo(() => (open ? candidatesOf(job) : []), [open, job]);
+  const all = useMemo(() => (open ? namedPlaces(job) : []), [open, job]);
   return (
     <g data-testid="places">
       {all.map((c) => {

@@ -28,7 +28,7 @@ function shapeOf(job: Job, wall: Wall): WallShape {
   return { wall, assembly, length, half: (assembly?.thicknessM ?? 0.1) / 2, u, n: [u[1], -u[0]] };
 }
 
-/** Corners of a wall's body; each end that meets a wall of the same make reaches half a thickness on. */
+/** Corners of a wall's body; each end that meets a wall of the same construction reaches half a thickness on. */
 function body({ wall, length, half, u, n }: WallShape, grow: number, ends: [number, number]): Point[] {
   const at = (a: number, b: number): Point => [wall.ax + u[0] * a + n[0] * b, wall.ay + u[1] * a + n[1] * b];
   const [s, e] = [-ends[0] - grow, length + ends[1] + grow];

@@ -1,4 +1,5 @@
 /** What a click with each tool puts down. Pure: state in, edit or reason out. */
+import { applyEdit } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
 import { find } from '@/core/job/job';
 import { makeRecord } from '@/core/job/make';
@@ -11,6 +12,7 @@ import {
   makeSpot,
   makeThing,
 } from '@/core/survey/place';
+import { inPlaceOfGuess, withoutGuess } from '@/core/survey/guess';
 import { paintWalls } from '@/core/survey/paint';
 import { openingPresets, thingPresets } from '@/core/survey/presets';
 import { outerAssembly } from '@/core/survey/storeyGraph';
@@ -47,8 +49,12 @@ export function putDown(
   switch (tool) {
     case 'spot':
       return makeSpot(job, storeyId, at);
-    case 'room':
-      return makeRoom(job, storeyId, from ?? at, at, assemblies);
+    case 'room': {
+      const clear = withoutGuess(job, storeyId);
+      const base = clear ? applyEdit(job, clear).job : job;
+      const room = makeRoom(base, storeyId, from ?? at, at, assemblies);
+      return room.ok ? { ...room, edit: inPlaceOfGuess(job, clear, room.edit) } : room;
+    }
     case 'opening': {
       const wall = find(job, 'wall', wallId) ?? find(job, 'wall', find(job, 'opening', wallId)?.wallId);
       const preset = openingPresets.find((p) => p.id === choice.opening);

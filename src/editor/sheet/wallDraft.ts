@@ -2,8 +2,9 @@
 import { areaOf } from '@/core/geometry/polygon';
 import { nearestOn } from '@/core/geometry/segment';
 import { applyEdit } from '@/core/job/edits';
-import type { Job } from '@/core/job/job';
+import { find, type Job } from '@/core/job/job';
 import type { Id, Point } from '@/core/job/records';
+import { guessedWallId } from '@/core/templates/guessedInside';
 import { makeWall } from '@/core/survey/place';
 import { withRooms } from '@/core/survey/rooms';
 import { clearEnds, directionDeg } from '@/core/survey/snap';
@@ -12,9 +13,10 @@ import { type Lengths, parseLength } from '@/ui/units';
 import type { JobState } from '@/client/store/jobStore';
 import type { WallDraft } from '@/client/store/wallDraft';
 
-/** What new walls are made of: as last chosen, else lath and plaster, else the first wall there is. */
+/** What new walls are made of: as last chosen, else what is usual in such a house, else lath and plaster, else the first wall there is. */
 export const newWallAssembly = ({ job, wallAssemblyId }: Pick<JobState, 'job' | 'wallAssemblyId'>): Id =>
   wallAssemblyId ??
+  find(job, 'assembly', guessedWallId)?.id ??
   job.assemblies.find((a) => a.use === 'wall' && a.hatch === 'lath')?.id ??
   job.assemblies.find((a) => a.use === 'wall')?.id ??
   '';

@@ -7,7 +7,13 @@ import { Head } from './Head';
 import { chooseFolder, type DataView } from './dataApi';
 
 /** A folder of one's own for backups: on another disk, or one that is copied elsewhere. */
-export function BackupFolder({ state, onChanged }: { state: DataView; onChanged: (state: DataView) => void }) {
+export function BackupFolder({
+  state,
+  onChanged,
+}: {
+  state: DataView;
+  onChanged: (state: DataView) => void;
+}) {
   const { register, control, handleSubmit, formState, setError } = useForm({
     defaultValues: { path: state.ownFolder ?? '' },
   });

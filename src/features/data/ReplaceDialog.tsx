@@ -28,8 +28,8 @@ export function ReplaceDialog({
     >
       <p className="pt-3">{message}</p>
       <p className="mt-2">
-        All jobs are replaced by those of the backup. A backup of what is there now is made before, and stands in
-        the list.
+        All jobs are replaced by those of the backup. A backup of what is there now is made before, and stands
+        in the list.
       </p>
     </DialogFrame>
   );

@@ -37,11 +37,19 @@ export const beginEmpty = () => ask(dataStateSchema, '/api/data/empty', { method
 /** Restores a backup of the list by its name, or a file of one's own. @param replace a sound database too. */
 export const restore = (from: string | File, replace: boolean) =>
   typeof from === 'string'
-    ? ask(dataStateSchema, `/api/data/restore?replace=${Number(replace)}&backup=${encodeURIComponent(from)}`, {
-        method: 'POST',
-      })
+    ? ask(
+        dataStateSchema,
+        `/api/data/restore?replace=${Number(replace)}&backup=${encodeURIComponent(from)}`,
+        {
+          method: 'POST',
+        },
+      )
     : ask(dataStateSchema, `/api/data/restore?replace=${Number(replace)}`, { bytes: from });
 
 /** Example: 1 234 567 → «1.2 MB». */
 export const bytesText = (bytes: number): string =>
-  bytes < 1e5 ? `${Math.ceil(bytes / 1000)} kB` : bytes < 1e9 ? `${(bytes / 1e6).toFixed(1)} MB` : `${(bytes / 1e9).toFixed(2)} GB`;
+  bytes < 1e5
+    ? `${Math.ceil(bytes / 1000)} kB`
+    : bytes < 1e9
+      ? `${(bytes / 1e6).toFixed(1)} MB`
+      : `${(bytes / 1e9).toFixed(2)} GB`;

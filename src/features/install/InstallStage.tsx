@@ -6,6 +6,8 @@ import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { StepRun } from '@/core/job/records';
 import type { Live, StepState } from '@/core/install/live';
+import { readToday } from '@/core/install/cautionsRead';
+import type { Foretold } from '@/core/install/foretold';
 import { factsOf } from '@/core/install/stuck';
 import { Photos } from '@/panels/install/Photos';
 import { StepCard } from '@/panels/install/StepCard';
@@ -255,19 +257,31 @@ function OneStep({
     setStuck(false);
   };
   const link = planned?.links.find((l) => find(job, 'link', l.linkId)?.unitId === step.unitId);
-  const foretold = link?.air ? link.air.downDbm > -70 : link ? true : null;
+  const predictedFine = link?.air ? link.air.downDbm > -70 : link ? true : null;
+  const foretold: Foretold | null =
+    link && step.kind === 'check'
+      ? {
+          air: link.air && { dbm: link.air.downDbm, spreadDb: link.air.spreadDb },
+          mbps: link.downMbps,
+        }
+      : null;
   const seen = rehearsal.units.find((u) => u.unitId === step.unitId);
   return (
     <>
       <StepCard
         standing={shown}
         run={shown.run}
-        readBefore={new Set(steps.flatMap((s) => s.run?.read ?? []))}
+        read={readToday(
+          steps.flatMap((s) => s.run?.read ?? []),
+          now,
+          by,
+        )}
         now={now}
         by={by}
         onRun={commit}
         locked={rehearsal.playing}
         seen={seen && `${seen.light}, ${seen.says}`}
+        foretold={foretold}
         onStuck={() => setStuck(true)}
       />
       {rehearsal.playing ? (
@@ -279,7 +293,7 @@ function OneStep({
               key={`stuck ${step.key}`}
               step={step}
               facts={factsOf(job, steps, step, now)}
-              predictedFine={foretold}
+              predictedFine={predictedFine}
               onClose={() => setStuck(false)}
             />
           )}

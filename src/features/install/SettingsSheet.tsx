@@ -11,7 +11,7 @@ import { joinText, passwordHints } from '@/core/install/password';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { QrCode } from '@/ui/QrCode';
 import { Button, Field, inputClass, PartHead, TextInput } from '@/ui/primitives';
-import { TickField } from '@/ui/WordChoice';
+import { TickField, WordChoice } from '@/ui/WordChoice';
 import { ask, messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { seal, unseal } from '@/panels/install/seal';
@@ -49,7 +49,15 @@ const lines = [
   ['onlyName', 'Name on 2.4 GHz alone', 32],
   ['networkHolder', 'Wi-Fi password is with', 80],
   ['adminHolder', 'Administrator’s is with', 80],
+  ['lineHolder', 'Details of the line are with', 80],
 ] as const;
+
+const lineWords: Record<NetSettings['line'], string> = {
+  unknown: 'not asked yet',
+  automatic: 'by itself',
+  login: 'with a name and a password',
+  fixed: 'with a fixed address',
+};
 
 /** Names, and who holds which password; passwords sealed with a passphrase, shown on demand. */
 export function SettingsSheet() {
@@ -77,6 +85,12 @@ export function SettingsSheet() {
           )}
         </Field>
       ))}
+      <WordChoice
+        label="The line is entered"
+        value={settings.line}
+        words={lineWords}
+        onChange={(line) => save({ line })}
+      />
       <TickField
         label="Updates by itself"
         value={settings.updatesOn}
@@ -173,6 +187,7 @@ function Passwords({ settings }: { settings: NetSettings }) {
           key={`${open.kind} ${open.what}`}
           kind={open.kind}
           kept={open.what === 'show' ? (secrets?.find((s) => s.kind === open.kind) ?? null) : null}
+          others={secrets?.filter((s) => s.kind !== open.kind) ?? []}
           name={open.kind === 'guest' ? settings.guestName : settings.networkName}
           onKeep={async (secret) => {
             await store.getState().settled();
@@ -193,9 +208,20 @@ function Passwords({ settings }: { settings: NetSettings }) {
   );
 }
 
+/** Which of the others, as far as this passphrase opens them, is the same password; null = none. */
+async function sameAs(password: string, passphrase: string, others: readonly Secret[]): Promise<Kind | null> {
+  for (const other of others) {
+    // sealed with another passphrase: it can't be compared
+    const opened = await unseal(other, passphrase).catch(() => null);
+    if (opened === password) return other.kind;
+  }
+  return null;
+}
+
 function PasswordDialog({
   kind,
   kept,
+  others,
   name,
   onKeep,
   onForget,
@@ -204,6 +230,8 @@ function PasswordDialog({
   kind: Kind;
   /** Sealed, to be shown; null = to be set. */
   kept: Secret | null;
+  /** The other passwords that are kept: this one must differ from them. */
+  others: readonly Secret[];
   name: string;
   onKeep: (secret: Secret) => Promise<void>;
   onForget: () => Promise<void>;
@@ -220,7 +248,11 @@ function PasswordDialog({
       if (kept) setShown(await unseal(kept, passphrase));
       else if (password.length < 8) setError('A password has 8 characters or more.');
       else if (passphrase.length < 8) setError('A passphrase has 8 characters or more.');
-      else await onKeep({ kind, ...(await seal(password, passphrase)) });
+      else {
+        const same = await sameAs(password, passphrase, others);
+        if (same) setError(`It is the same as the one for ${kindWords[same]}: each needs its own.`);
+        else await onKeep({ kind, ...(await seal(password, passphrase)) });
+      }
     } catch (problem) {
       setError(messageOf(problem));
     }
@@ -267,8 +299,8 @@ function PasswordDialog({
             </label>
           )}
           {hints.map((h) => (
-            <p key={h} className="text-ochre-text">
-              {h}
+            <p key={h.words} className="text-ochre-text">
+              {h.words}
             </p>
           ))}
           <label className="text-muted">
@@ -296,10 +328,10 @@ function PasswordDialog({
               {shown}
             </p>
             {passwordHints(shown)
-              .filter((h) => h.startsWith('Capitals') || h.startsWith('0 and O'))
+              .filter((h) => h.about === 'reading')
               .map((h) => (
-                <p key={h} className="text-ochre-text">
-                  {h}
+                <p key={h.words} className="text-ochre-text">
+                  {h.words}
                 </p>
               ))}
           </div>

@@ -4,7 +4,8 @@ import { useRouter } from 'next/navigation';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { Controller, useForm, useWatch } from 'react-hook-form';
 import { z } from 'zod';
-import { type NewJob, newJobSchema } from '@/core/templates/newJob';
+import { type HouseType, houseTypeOf, houseTypes } from '@/core/templates/houseTypes';
+import { type NewJob, type NewJobInput, newJobSchema } from '@/core/templates/newJob';
 import { assemblyLibrary } from '@/core/templates/library';
 import { Button, Choice, Field, inputClass, Segmented } from '@/ui/primitives';
 import { messageOf } from '@/client/store/api';
@@ -31,10 +32,12 @@ const typedJobSchema = z
     depthM: z.string(),
     storeys: z.string(),
     outerAssemblyId: z.string(),
+    houseTypeId: z.string(),
+    inside: z.enum(['typical', 'shell']),
     planDownMbps: z.string(),
     planUpMbps: z.string(),
   })
-  .transform((typed) => ({
+  .transform((typed): NewJobInput => ({
     ...typed,
     widthM: parseLength(typed.widthM, typed.lengths) ?? NaN,
     depthM: parseLength(typed.depthM, typed.lengths) ?? NaN,
@@ -45,7 +48,18 @@ const typedJobSchema = z
   .pipe(newJobSchema);
 type NewJobTyped = z.input<typeof typedJobSchema>;
 
-/** A new job from the outer size of a house; everything else is drawn and corrected in Survey. */
+const firstType = houseTypes[0] as HouseType;
+
+/** What the form holds once a house type is chosen: its usual size and walls. */
+const ofType = (type: HouseType, lengths: Lengths) => ({
+  houseTypeId: type.id,
+  widthM: lengthText(type.widthM, lengths).replace(' m', ''),
+  depthM: lengthText(type.depthM, lengths).replace(' m', ''),
+  storeys: String(type.storeys),
+  outerAssemblyId: type.outerId,
+});
+
+/** A new job from what one knows at the door: what kind of house, how large. All else is looked at in Survey. */
 export function NewJobForm() {
   const router = useRouter();
   const form = useForm<NewJobTyped, unknown, NewJob>({
@@ -53,16 +67,22 @@ export function NewJobForm() {
     defaultValues: {
       name: '',
       lengths: 'm',
-      widthM: '9.00',
-      depthM: '7.00',
-      storeys: '2',
-      outerAssemblyId: 'asm-brick-solid',
+      ...ofType(firstType, 'm'),
+      inside: 'typical',
       planDownMbps: '200',
       planUpMbps: '50',
     },
   });
   const { register, control, formState, setValue, getValues, setError } = form;
   const lengths = useWatch({ control, name: 'lengths' });
+  const houseType = houseTypeOf(useWatch({ control, name: 'houseTypeId' }));
+  const inside = useWatch({ control, name: 'inside' });
+  const chooseType = (id: string) => {
+    const type = houseTypeOf(id);
+    if (!type) return;
+    for (const [path, value] of Object.entries(ofType(type, lengths)))
+      setValue(path as keyof ReturnType<typeof ofType>, value);
+  };
   const begin = form.handleSubmit(async (job) => {
     try {
       const made = await makeJob(job);
@@ -100,7 +120,7 @@ export function NewJobForm() {
     <form className="px-4 pb-4" onSubmit={(e) => void begin(e)} noValidate>
       <h2 className="pt-3 text-[16px] font-bold">New job</h2>
       <p className="text-muted">
-        The outer shell of the house first. Rooms, walls and outbuildings follow in Survey.
+        What you know at the door. It makes a house that computes at once; you correct it in Survey.
       </p>
       <label className="mt-3 block">
         <span className="flex justify-between font-bold">
@@ -113,6 +133,17 @@ export function NewJobForm() {
           {...register('name')}
         />
       </label>
+      <label htmlFor="house-type" className="mt-3 block font-bold">
+        House type
+      </label>
+      <Choice
+        id="house-type"
+        className="mt-1 h-10 w-full"
+        value={houseType?.id ?? ''}
+        onChange={chooseType}
+        options={houseTypes.map((t) => ({ value: t.id, text: t.name }))}
+      />
+      <p className="mt-1 text-[12px] text-muted">{houseType?.hint}.</p>
       <div className="mt-2">
         <Field label="Lengths in">
           {() => (
@@ -148,9 +179,27 @@ export function NewJobForm() {
             />
           )}
         </Field>
+        <Field label="Inside">
+          {() => (
+            <Segmented
+              label="Inside"
+              value={inside}
+              onChange={(next) => setValue('inside', next)}
+              options={[
+                { value: 'typical', text: 'Typical rooms' },
+                { value: 'shell', text: 'Empty shell' },
+              ]}
+            />
+          )}
+        </Field>
         {box('planDownMbps', 'Mbps', 'Plan, down')}
         {box('planUpMbps', 'Mbps', 'Plan, up')}
       </div>
+      <p className="mt-1 text-[12px] text-muted">
+        {inside === 'typical'
+          ? 'Rooms, doors, sockets and spots as they usually are, marked as a guess. The rooms that you type or draw take their place.'
+          : 'One room a storey. Type, draw or trace the rooms in Survey.'}
+      </p>
       {problem && (
         <p role="alert" className="mt-2 text-rust-text">
           {problem}

@@ -1,6 +1,6 @@
 'use client';
 
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { readProductCsv, writeProductCsv } from '@/core/formats/productCsv';
 import { plainRadio } from '@/core/templates/products';
@@ -8,6 +8,7 @@ import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
 import { type Product, schemas } from '@/core/job/records';
 import { DialogFrame } from '@/ui/DialogFrame';
+import { FileButton } from '@/ui/FileButton';
 import { Button, PartHead } from '@/ui/primitives';
 import { saveText } from '@/client/saveText';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
@@ -40,7 +41,6 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const [shown, setShown] = useState<string | null>(null);
-  const file = useRef<HTMLInputElement>(null);
   const product = job.kits.find((k) => k.id === shown);
   const used = (id: string) =>
     job.units.some((u) => u.kitId === id) || job.links.some((l) => l.adapterKitId === id);
@@ -81,19 +81,9 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
       onClose={onClose}
       footer={
         <>
-          <input
-            ref={file}
-            type="file"
-            accept=".csv,.json"
-            className="sr-only"
-            aria-label="Catalogue file"
-            onChange={(e) => {
-              const chosen = e.target.files?.[0];
-              e.target.value = '';
-              if (chosen) void bringIn(chosen);
-            }}
-          />
-          <Button onClick={() => file.current?.click()}>Bring in CSV or JSON</Button>
+          <FileButton label="Catalogue file" accept=".csv,.json" onFile={(chosen) => void bringIn(chosen)}>
+            Bring in CSV or JSON
+          </FileButton>
           <Button
             onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeProductCsv(job.kits), 'text/csv')}
           >

@@ -12,6 +12,7 @@ import { Legend } from '@/shell/Legend';
 import { Section } from '@/editor/section/Section';
 import { StageHead } from '@/shell/StageHead';
 import { Button } from '@/ui/primitives';
+import { planningOf, usePlanning } from '@/client/planning';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { RecordPanel } from '@/panels/why/RecordPanel';
 import { StoreyAreas } from '@/panels/why/RoomWhy';
@@ -80,6 +81,7 @@ export function PlanStage() {
           >
             {snags === null ? 'Overview' : snags === 1 ? '1 snag' : `${snags} snags`}
           </Button>
+          <ProposeButton />
           <PathProfileButton />
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1 flex-col">
@@ -92,6 +94,25 @@ export function PlanStage() {
         <PlanInspector />
       </Inspector>
     </>
+  );
+}
+
+/** While something is chosen the panel of proposals is not in sight: this brings it, and asks for them the first time. */
+function ProposeButton() {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const chosen = useJob((s) => s.selectedId !== null);
+  const isIdle = usePlanning(job.info.id, (s) => s.kind === 'idle');
+  if (!chosen) return null;
+  return (
+    <Button
+      onClick={() => {
+        store.getState().set({ selectedId: null });
+        if (isIdle) void planningOf(job.info.id).getState().ask(job);
+      }}
+    >
+      {isIdle ? 'Propose' : 'Proposals'}
+    </Button>
   );
 }
 

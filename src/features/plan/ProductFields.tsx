@@ -6,6 +6,7 @@ import { bands, type Product } from '@/core/job/records';
 import { NameField, NumberField } from '@/client/inputs';
 import { Button, Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
 import { TickField, WordChoice } from '@/ui/WordChoice';
+import { lightOf, SetupFields } from './SetupFields';
 
 export const kindWords: Record<Product['kind'], string> = {
   main: 'main unit',
@@ -132,32 +133,31 @@ export function ProductFields({
       />
       {number('IP rating', 'ipRating', '', 69)}
       {number('Sockets its plug takes', 'socketsTaken', '', 6)}
+      <SetupFields product={k} set={set} />
       <Radios product={k} set={set} />
       <PartHead>Its light</PartHead>
       {k.lights.length === 0 && <p className="text-muted">Nothing is known of its light.</p>}
       <ul>
         {k.lights.map((l) => (
           <li key={l.colour} className="flex justify-between gap-2 border-b border-rule py-0.5">
-            <b>{l.colour}</b> <span className="text-muted">{l.means}</span>
+            <b>{l.colour}</b>{' '}
+            <span className="text-muted">
+              {l.means} ({l.state})
+            </span>
           </li>
         ))}
       </ul>
-      <Field label="Add" note="colour = meaning">
+      <Field label="Add" note="state: look = meaning">
         {(id) => (
           <TextInput
             id={id}
             value=""
             read={(text) => {
-              const [colour = '', ...rest] = text.split('=');
-              const means = rest.join('=').trim();
-              if (!colour.trim() || !means) throw new Error('For example: amber = weak link');
+              const light = lightOf(text);
               if (k.lights.length >= 12) throw new Error('At most 12.');
               set(
                 {
-                  lights: [
-                    ...k.lights.filter((l) => l.colour !== colour.trim()),
-                    { colour: colour.trim(), means },
-                  ],
+                  lights: [...k.lights.filter((l) => l.colour !== light.colour), light],
                 },
                 'Light',
               );

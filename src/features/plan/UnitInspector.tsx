@@ -119,7 +119,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
               id={id}
               value={unit.kitId}
               options={job.kits.filter(isPlaceable).map((k) => ({ value: k.id, text: k.name }))}
-              onChange={(kitId) => save({ ...unit, kitId }, `Make ${unit.letter} another kit`)}
+              onChange={(kitId) => save({ ...unit, kitId }, `Make ${unit.letter} another product`)}
             />
           )}
         </Field>

@@ -22,7 +22,7 @@ import { ProveChart } from './ProveChart';
 import { RetestList } from './RetestList';
 import { RoamWalks } from './RoamWalks';
 import { RunFindings, SameWay, SeenLimit } from './SpotEvidence';
-import { verdictReason } from './verdictReason';
+import { underLoadReason, verdictReason } from './verdictReason';
 
 /** Before and after, spot by spot, with a verdict that stands up. */
 export function ProveStage() {
@@ -140,6 +140,7 @@ function ProveInspector() {
   if (isJob) return <ProveOverview />;
   if (!spot || !proof) return <RecordPanel />;
   const { mark, words } = verdictWords[proof.verdict];
+  const underLoad = underLoadReason(proof);
   const prediction = planned?.find((p) => p.spotId === spot.id);
   const letters = new Map(job.units.map((u) => [u.id, u.letter]));
   return (
@@ -154,6 +155,11 @@ function ProveInspector() {
           <span className="ml-auto text-[12px] font-normal text-muted">{toGo(proof)}</span>
         </p>
         <p className="mt-1 text-muted">{verdictReason(proof)}</p>
+        {underLoad && (
+          <p className="mt-1 text-ochre-text" data-testid="under-load">
+            {underLoad}
+          </p>
+        )}
         <SameWay proof={proof} />
         <SeenLimit proof={proof} prediction={prediction} />
         <RunFindings proof={proof} />

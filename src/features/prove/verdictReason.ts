@@ -4,6 +4,15 @@ import { rateText } from '@/core/network/rateText';
 const measureWords = { down: 'download', up: 'upload', latency: 'delay' } as const;
 const percent = (p: number) => (p < 0.001 ? 'under 0.1 %' : `${(p * 100).toFixed(1)} %`);
 
+const lateText = (ms: number) => (ms < 995 ? `${Math.round(ms)} ms` : `${(ms / 1000).toFixed(1)} s`);
+
+/** What a verdict holds for: with the line at rest, where it is late under load. */
+export function underLoadReason({ underLoad, need }: SpotProof): string | null {
+  if (!underLoad?.isLate) return null;
+  const who = underLoad.way === 'up' ? 'someone sends' : 'someone loads';
+  return `This holds with the line at rest: while ${who} something large, an answer takes ${lateText(underLoad.ms)}, and ${need.activities.join(' + ') || 'the need'} allows ${lateText(need.latencyMs)}.`;
+}
+
 /** Why a spot has its verdict, in one or two sentences with the chance behind it. */
 export function verdictReason(proof: SpotProof): string {
   const m = proof.measures[proof.measure];

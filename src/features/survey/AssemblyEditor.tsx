@@ -1,27 +1,38 @@
 'use client';
 
-import { Plus } from 'lucide-react';
 import { useMemo, useState } from 'react';
 import { toast } from 'sonner';
-import { bands, type Assembly, type Id, type Layer, type PerBand, schemas } from '@/core/job/records';
+import { type Assembly, type Id, schemas } from '@/core/job/records';
 import { freshId } from '@/core/job/fresh';
 import { problemsOf } from '@/core/job/jobFile';
-import { assemblyLoss, assemblySpread } from '@/core/materials/assemblyLoss';
 import { adjusted } from '@/core/survey/adjust';
 import { paintWalls } from '@/core/survey/paint';
 import { DialogFrame } from '@/ui/DialogFrame';
-import { Button, Choice, NumberInput, PartHead, Segmented, TextInput } from '@/ui/primitives';
+import { Button, PartHead, TextInput } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { WallLossTable } from '@/panels/why/WallLossTable';
-import { ConstructionSection } from './ConstructionSection';
-import { LayerList } from './LayerList';
-import { toTenth } from '@/core/geometry/round';
+import { AssemblyDrawing, AssemblyLayers } from './AssemblyLayers';
+import { AssemblyLoss } from './AssemblyLoss';
 
-const perBand = (of: (band: (typeof bands)[number]) => number): PerBand => ({
-  '2.4': toTenth(of('2.4')),
-  '5': toTenth(of('5')),
-  '6': toTenth(of('6')),
-});
+/** Stores a construction as one step, or as a new one that is put on the wall. @returns whether it was done; why not is told. */
+function saveAssembly(
+  store: ReturnType<typeof useJobStore>,
+  before: Assembly,
+  draft: Assembly,
+  { asNew, wallId }: { asNew: boolean; wallId: Id | undefined },
+): boolean {
+  const { job, commit } = store.getState();
+  const name = draft.name === before.name ? `${draft.name}, changed` : draft.name;
+  const parsed = schemas.assembly.safeParse(asNew ? { ...draft, id: freshId(job, 'asm'), name } : draft);
+  if (!parsed.success) {
+    const problem = problemsOf(parsed.error)[0];
+    toast.error(`${problem?.path}: ${problem?.message}`);
+    return false;
+  }
+  const label = `${asNew ? 'New' : 'Change'} construction: ${parsed.data.name}`;
+  if (!commit(adjusted(job, { label, put: [parsed.data], remove: [] }))) return false;
+  if (asNew && wallId) commit(paintWalls(store.getState().job, [wallId], parsed.data.id));
+  return true;
+}
 
 /** What a wall is made of: its layers, with the loss that they give seen at once. Saved as one step. */
 export function AssemblyEditor({
@@ -43,42 +54,8 @@ export function AssemblyEditor({
     [job, assembly.id],
   );
   const change = (part: Partial<Assembly>) => setDraft({ ...draft, ...part });
-  const thick = draft.layers.reduce((sum, l) => sum + ('thicknessMm' in l ? l.thicknessMm : 0), 0) / 1000;
-  const setLayers = (layers: Layer[]) => {
-    const sum = layers.reduce((s, l) => s + ('thicknessMm' in l ? l.thicknessMm : 0), 0) / 1000;
-    // a wall is as thick as its layers unless it was given a thickness of its own
-    change({
-      layers,
-      ...(Math.abs(draft.thicknessM - thick) < 0.002 && sum >= 0.002 ? { thicknessM: sum } : {}),
-    });
-  };
   const save = (asNew: boolean) => {
-    const next = asNew
-      ? {
-          ...draft,
-          id: freshId(job, 'asm'),
-          name: draft.name === assembly.name ? `${draft.name}, changed` : draft.name,
-        }
-      : draft;
-    const parsed = schemas.assembly.safeParse(next);
-    if (!parsed.success) {
-      const problem = problemsOf(parsed.error)[0];
-      toast.error(`${problem?.path}: ${problem?.message}`);
-      return;
-    }
-    const { commit } = store.getState();
-    if (
-      !commit(
-        adjusted(job, {
-          label: `${asNew ? 'New' : 'Change'} make: ${next.name}`,
-          put: [parsed.data],
-          remove: [],
-        }),
-      )
-    )
-      return;
-    if (asNew && wallId) commit(paintWalls(store.getState().job, [wallId], next.id));
-    onClose();
+    if (saveAssembly(store, assembly, draft, { asNew, wallId })) onClose();
   };
   return (
     <DialogFrame
@@ -101,7 +78,7 @@ export function AssemblyEditor({
         <div>
           <PartHead>Name</PartHead>
           <TextInput
-            label="Name of the make"
+            label="Name of the construction"
             className="w-full"
             value={draft.name}
             read={(name) => {
@@ -109,150 +86,13 @@ export function AssemblyEditor({
               change({ name: name.trim().slice(0, 120) });
             }}
           />
-          <PartHead right={`${(thick * 1000).toFixed(0)} mm in all`}>
-            Layers, from one side to the other
-          </PartHead>
-          <LayerList layers={draft.layers} onChange={setLayers} />
-          <Button
-            className="mt-2"
-            onClick={() => setLayers([...draft.layers, { material: 'plasterboard', thicknessMm: 12.5 }])}
-          >
-            <Plus size={15} aria-hidden="true" /> Add a layer
-          </Button>
-          <PartHead>In the drawing</PartHead>
-          <p className="flex flex-wrap items-center gap-3">
-            <span className="flex items-center gap-2">
-              Thick
-              <NumberInput
-                label="Thickness in the drawing"
-                value={Math.round(draft.thicknessM * 1e4) / 10}
-                unit="mm"
-                min={2}
-                max={2000}
-                onChange={(mm) => change({ thicknessM: mm / 1000 })}
-              />
-            </span>
-            <span className="flex items-center gap-2">
-              Hatch
-              <Choice
-                label="Hatch"
-                value={draft.hatch}
-                options={schemas.assembly.shape.hatch.options.map((h) => ({ value: h, text: h }))}
-                onChange={(v) => {
-                  const hatch = schemas.assembly.shape.hatch.options.find((h) => h === v);
-                  if (hatch) change({ hatch });
-                }}
-              />
-            </span>
-          </p>
+          <AssemblyLayers draft={draft} change={change} />
+          <AssemblyDrawing draft={draft} change={change} />
         </div>
         <div>
-          {draft.layers.length > 0 && (
-            <>
-              <PartHead right="mm">Cut through it, to scale</PartHead>
-              <ConstructionSection assembly={draft} />
-            </>
-          )}
-          <PartHead right="dB">Loss</PartHead>
-          <Segmented
-            label="Which loss counts"
-            value={draft.planningLossDb ? 'planning' : 'layers'}
-            options={[
-              { value: 'layers', text: 'From layers' },
-              { value: 'planning', text: 'Planning value' },
-            ]}
-            onChange={(v) =>
-              change({
-                planningLossDb:
-                  v === 'layers'
-                    ? null
-                    : perBand((b) => assemblyLoss({ ...draft, planningLossDb: null }, b, 0)),
-              })
-            }
-          />
-          <div className="mt-2">
-            <WallLossTable assembly={draft} />
-          </div>
-          {draft.planningLossDb && (
-            <BandNumbers
-              label="Planned loss"
-              values={draft.planningLossDb}
-              onChange={(planningLossDb) => change({ planningLossDb })}
-            />
-          )}
-          <Segmented
-            label="Spread"
-            value={draft.spreadDb ? 'own' : 'usual'}
-            options={[
-              { value: 'usual', text: 'Usual spread' },
-              { value: 'own', text: 'Its own' },
-            ]}
-            onChange={(v) =>
-              change({ spreadDb: v === 'usual' ? null : perBand((b) => assemblySpread(draft, b)) })
-            }
-          />
-          {draft.spreadDb && (
-            <BandNumbers
-              label="Spread"
-              values={draft.spreadDb}
-              onChange={(spreadDb) => change({ spreadDb })}
-            />
-          )}
-          <p className="mt-2 flex items-center gap-2">
-            <label className="flex items-center gap-2">
-              <input
-                type="checkbox"
-                className="h-4 w-4 accent-(--color-action)"
-                checked={draft.leakDb !== null}
-                onChange={(e) => change({ leakDb: e.target.checked ? 32 : null })}
-              />
-              Leaks at joints
-            </label>
-            {draft.leakDb !== null && (
-              <NumberInput
-                label="Leak"
-                value={draft.leakDb}
-                unit="dB"
-                min={0}
-                max={120}
-                onChange={(leakDb) => change({ leakDb })}
-              />
-            )}
-          </p>
+          <AssemblyLoss draft={draft} change={change} />
         </div>
       </div>
     </DialogFrame>
-  );
-}
-
-/** Three numbers, one a band. */
-function BandNumbers({
-  label,
-  values,
-  onChange,
-}: {
-  label: string;
-  values: PerBand;
-  onChange: (values: PerBand) => void;
-}) {
-  return (
-    <div className="my-1.5 flex flex-wrap gap-1.5">
-      {bands.map((b) => (
-        <label key={b} className="text-[12px] text-muted">
-          {b} GHz
-          <TextInput
-            label={`${label} at ${b} GHz`}
-            className="block w-20 text-right"
-            value={String(values[b])}
-            read={(text) => {
-              const n = Number(text.trim().replace(',', '.'));
-              if (text.trim() === '' || !Number.isFinite(n) || n < 0 || n > 200)
-                throw new Error('From 0 to 200.');
-              onChange({ ...values, [b]: n });
-            }}
-          />
-        </label>
-      ))}
-    </div>
   );
 }

@@ -16,7 +16,7 @@ export function ConstructionButton({ assemblyId, wallId }: { assemblyId: Id | nu
   return (
     <>
       <Button className="my-1.5 w-full" onClick={() => setOpen(true)}>
-        <PencilRuler size={15} aria-hidden="true" /> Change make
+        <PencilRuler size={15} aria-hidden="true" /> Change construction
       </Button>
       {open && (
         <AssemblyEditor assembly={assembly} {...(wallId ? { wallId } : {})} onClose={() => setOpen(false)} />

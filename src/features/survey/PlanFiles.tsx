@@ -9,6 +9,7 @@ import { writePlanGeoJson } from '@/core/formats/planGeoJson';
 import type { PlanDrawing } from '@/core/formats/planLines';
 import { writePlanSvg } from '@/core/formats/planSvg';
 import { find } from '@/core/job/job';
+import { FilePicker } from '@/ui/FileButton';
 import { Button } from '@/ui/primitives';
 import { useJobStore } from '@/client/store/JobProvider';
 import { messageOf } from '@/client/store/api';
@@ -108,32 +109,5 @@ function Item({ onSelect, children }: { onSelect: () => void; children: ReactNod
     >
       {children}
     </DropdownMenu.Item>
-  );
-}
-
-function FilePicker({
-  ref,
-  label,
-  accept,
-  onFile,
-}: {
-  ref: React.Ref<HTMLInputElement>;
-  label: string;
-  accept: string;
-  onFile: (file: File) => void;
-}) {
-  return (
-    <input
-      ref={ref}
-      type="file"
-      accept={accept}
-      className="hidden"
-      aria-label={label}
-      onChange={(e) => {
-        const file = e.target.files?.[0];
-        e.target.value = '';
-        if (file) onFile(file);
-      }}
-    />
   );
 }

@@ -3,9 +3,11 @@
 import { useCombobox } from 'downshift';
 import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
+import { applyEdit } from '@/core/job/edits';
 import { regionArea } from '@/core/geometry/region';
 import { type BuildResult, buildRoom, likelySlip } from '@/core/survey/buildRoom';
 import { type LineState, parseRoomLine } from '@/core/survey/roomLine';
+import { inPlaceOfGuess, withoutGuess } from '@/core/survey/guess';
 import { isOutdoors, outerAssembly } from '@/core/survey/storeyGraph';
 import { Button, inputClass } from '@/ui/primitives';
 import { StatusMark } from '@/ui/marks';
@@ -24,9 +26,12 @@ export function RoomLineBar() {
   const wallAssemblyId = useJob((s) => s.wallAssemblyId);
   const [text, setText] = useState('');
   const { lengths } = job.info;
+  // what is typed takes the place of a guess
+  const clear = useMemo(() => withoutGuess(job, storeyId), [job, storeyId]);
+  const base = useMemo(() => (clear ? applyEdit(job, clear).job : job), [job, clear]);
   const names = useMemo(
-    () => job.rooms.filter((r) => r.storeyId === storeyId).map((r) => r.name),
-    [job.rooms, storeyId],
+    () => base.rooms.filter((r) => r.storeyId === storeyId).map((r) => r.name),
+    [base, storeyId],
   );
   const state = useMemo(() => parseRoomLine(text, names, lengths), [text, names, lengths]);
   const assemblies = useMemo(() => {
@@ -34,8 +39,8 @@ export function RoomLineBar() {
     return { innerId: inner, outerId: outerAssembly(job, storeyId) ?? inner };
   }, [job, storeyId, wallAssemblyId]);
   const built = useMemo(
-    () => (state.ok ? buildRoom(job, storeyId, state.line, assemblies) : null),
-    [state, job, storeyId, assemblies],
+    () => (state.ok ? buildRoom(base, storeyId, state.line, assemblies) : null),
+    [state, base, storeyId, assemblies],
   );
   const ghost = useMemo(
     () => (state.ok && built && built.ok ? { name: state.line.name, outline: built.outline } : null),
@@ -48,7 +53,7 @@ export function RoomLineBar() {
   const add = () => {
     if (!state.ok) return toast(state.why);
     if (!built?.ok) return toast(built?.why ?? 'It cannot be built.');
-    if (!store.getState().commit(built.edit)) return;
+    if (!store.getState().commit(inPlaceOfGuess(job, clear, built.edit))) return;
     store.getState().set({ selectedId: built.roomId });
     setText('');
   };
@@ -136,7 +141,11 @@ export function RoomLineBar() {
         data-testid="room-line-says"
       >
         {text === '' ? (
-          'Name, width east to west, depth north to south, and where.'
+          clear ? (
+            'This storey is a guess. The first room that you type takes its place; Undo brings it back.'
+          ) : (
+            'Name, width east to west, depth north to south, and where.'
+          )
         ) : (
           <LineSays state={state} built={built} lengths={lengths} />
         )}

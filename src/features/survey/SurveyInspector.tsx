@@ -60,7 +60,7 @@ export function SurveyInspector() {
             <PartHead>Room</PartHead>
             <NameField
               value={record.name}
-              onChange={(name) => save({ ...record, name }, `Rename ${record.name}`)}
+              onChange={(name) => save({ ...record, name, named: true }, `Rename ${record.name}`)}
             />
             <PartHead
               right={needText(

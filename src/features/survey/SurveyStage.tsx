@@ -36,6 +36,7 @@ export function SurveyStage() {
         ? count(rooms.length, 'room')
         : `${closed} of ${count(rooms.length, 'room')} closed`,
     count(spots.length, 'spot'),
+    ...(storey?.guessed ? ['all of it a guess'] : []),
     ...(storey && !outdoors ? [`ceiling ${lengthText(storey.heightM, job.info.lengths)}`] : []),
   ].join(', ');
   return (
@@ -47,7 +48,7 @@ export function SurveyStage() {
       </aside>
       <main className="shell-centre">
         <StageHead
-          mark={spots.length && (outdoors || closed === rooms.length) ? 'cured' : 'begun'}
+          mark={spots.length && !storey?.guessed && (outdoors || closed === rooms.length) ? 'cured' : 'begun'}
           summary={summary}
         >
           <ToolOptions />

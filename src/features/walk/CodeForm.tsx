@@ -1,10 +1,10 @@
 'use client';
 
-import { useRouter } from 'next/navigation';
 import { zodResolver } from '@hookform/resolvers/zod';
 import { useForm } from 'react-hook-form';
 import { z } from 'zod';
 import { Button, inputClass } from '@/ui/primitives';
+import { useLive } from '@/ui/useLive';
 
 const codeSchema = z.object({
   code: z
@@ -15,13 +15,12 @@ const codeSchema = z.object({
 
 /** The code that the Phone button shows, typed by hand. */
 export function CodeForm({ note }: { note?: string }) {
-  const router = useRouter();
-  const { register, handleSubmit, formState } = useForm({
-    resolver: zodResolver(codeSchema),
-    defaultValues: { code: '' },
-  });
+  const live = useLive();
+  // no default: what was typed before the page answered is taken as it stands
+  const { register, handleSubmit, formState } = useForm({ resolver: zodResolver(codeSchema) });
   const error = formState.errors.code?.message;
-  const open = handleSubmit(({ code }) => router.push(`/walk/${encodeURIComponent(code)}`));
+  // a page of its own: what it may reach comes with it
+  const open = handleSubmit(({ code }) => window.location.assign(`/walk/${encodeURIComponent(code)}`));
   return (
     <form className="p-4" onSubmit={(e) => void open(e)}>
       <label className="block text-[16px] font-bold" htmlFor="code">
@@ -41,7 +40,7 @@ export function CodeForm({ note }: { note?: string }) {
           aria-invalid={error !== undefined}
           {...register('code')}
         />
-        <Button type="submit" look="action" className="!h-[50px] px-5">
+        <Button type="submit" look="action" className="!h-[50px] px-5" disabled={!live}>
           Open
         </Button>
       </div>

@@ -5,6 +5,8 @@ import { find } from '@/core/job/job';
 import { decodeRate } from '@/core/proof/linkRate';
 import { inputClass, Segmented } from '@/ui/primitives';
 import { lengthText } from '@/ui/units';
+import { dataCaps } from '@/core/speedtest/dataUse';
+import { farEndOf } from './walkRuns';
 import type { WalkStore } from './walkStore';
 
 const numberOf = (text: string): number | null => {
@@ -64,6 +66,7 @@ export function SignalFields({ store }: { store: WalkStore }) {
 export function HowPanel({ store }: { store: WalkStore }) {
   const s = useStore(store);
   const { job } = s;
+  const far = farEndOf(s);
   const spot = job && find(job, 'spot', s.spotId);
   if (!job || !spot) return null;
   const row = 'flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1.5';
@@ -122,7 +125,10 @@ export function HowPanel({ store }: { store: WalkStore }) {
           label="Radio"
           value={s.simulated ? 'simulated' : 'real'}
           onChange={(v) =>
-            s.set({ simulated: v === 'simulated', ...(v === 'real' && { measures: 'house' }) })
+            s.set({
+              simulated: v === 'simulated',
+              ...(v === 'real' && !job.info.farEndUrl && { measures: 'house' }),
+            })
           }
           options={[
             { value: 'real', text: 'Real' },
@@ -130,7 +136,7 @@ export function HowPanel({ store }: { store: WalkStore }) {
           ]}
         />
       </div>
-      {s.simulated && (
+      {(s.simulated || job.info.farEndUrl) && (
         <div className={row}>
           <span>Through</span>
           <Segmented
@@ -144,10 +150,31 @@ export function HowPanel({ store }: { store: WalkStore }) {
           />
         </div>
       )}
+      <div className={row}>
+        <span className="min-w-0">
+          Data a run
+          <span className="block text-[12px] text-muted">a run that reaches it is cut short</span>
+        </span>
+        <Segmented
+          label="Data a run"
+          value={String(s.dataCapMB ?? 'none')}
+          onChange={(v) => s.set({ dataCapMB: dataCaps.find((cap) => String(cap ?? 'none') === v) ?? null })}
+          options={dataCaps.map((cap) => ({
+            value: String(cap ?? 'none'),
+            text: cap === null ? 'Any' : `${cap} MB`,
+          }))}
+        />
+      </div>
       <p className="py-2 text-[12.5px] text-muted">
-        The test runs between this browser and the machine that runs Nestle, wired to the main unit: it
-        measures the house network, not the street. One phone tests at a time; others wait their turn. A page
-        can’t see lost packets: it tells silences and late answers.
+        {far
+          ? `The test runs between this browser and the far end ${new URL(far).host}: through house and street together.`
+          : 'The test runs between this browser and the machine that runs Nestle, wired to the main unit: it measures the house network, not the street.'}{' '}
+        {!far &&
+          !s.simulated &&
+          !job.info.farEndUrl &&
+          'To test the street too, name a far end in Survey, under the job. '}
+        One phone tests at a time; others wait their turn. A page can’t see lost packets: it tells silences
+        and late answers.
         {!window.isSecureContext &&
           ' Opened once, the page opens again out of reach for half a day. What is measured is kept on the phone.'}
       </p>

@@ -3,17 +3,19 @@
 import { ChevronLeft, ChevronRight } from 'lucide-react';
 import { useStore } from 'zustand';
 import { rateText } from '@/core/network/rateText';
-import { find, type Job } from '@/core/job/job';
-import type { Reading, Spot } from '@/core/job/records';
+import { find } from '@/core/job/job';
+import type { Reading } from '@/core/job/records';
 import { proveSpot } from '@/core/proof/spotProof';
-import { StatusMark, verdictWords, foundWords } from '@/ui/marks';
+import { foundWords, verdictWords } from '@/ui/marks';
 import { Button } from '@/ui/primitives';
 import { needText } from '@/ui/units';
 import { HowPanel, SignalFields } from './HowPanel';
 import { OtherTest } from './OtherTest';
-import { remarkWords, shortRemarks } from '@/core/proof/remarkWords';
 import { StandHere } from './StandHere';
-import { runsAt, runsWanted, type WalkStore } from './walkStore';
+import { AboutRun, Refused, SpotRuns } from './SpotRuns';
+import { TestButton } from './TestButton';
+import { runsAt, runsWanted } from './walkRuns';
+import type { WalkStore } from './walkStore';
 
 /** One spot: where to stand, the big button, its runs; and the way to the next one. */
 export function SpotPage({ store }: { store: WalkStore }) {
@@ -70,7 +72,7 @@ export function SpotPage({ store }: { store: WalkStore }) {
       </div>
       <div className="px-4 pt-3">
         <TestButton store={store} had={runs(spot.id).length} />
-        <Runs
+        <SpotRuns
           job={job}
           spot={spot}
           runs={runs(spot.id)}
@@ -152,198 +154,5 @@ function Strip({ store, runs }: { store: WalkStore; runs: (id: string) => Readin
         );
       })}
     </ul>
-  );
-}
-
-const stepWords = { waiting: 'Waiting', latency: 'Delay', down: 'Down', up: 'Up' } as const;
-
-/** The big button; while it runs it says what is measured, and stops. */
-function TestButton({ store, had }: { store: WalkStore; had: number }) {
-  const testing = useStore(store, (s) => s.testing);
-  const simulated = useStore(store, (s) => s.simulated);
-  const brokenOff = useStore(store, (s) => s.brokenOff);
-  const link = useStore(store, (s) => s.link);
-  const big = 'h-[76px] w-full rounded-(--radius) border text-[22px] font-bold';
-  if (testing)
-    return (
-      <button
-        type="button"
-        className={`${big} border-action bg-panel text-action`}
-        onClick={() => store.getState().stop()}
-        aria-label={`Stop. Run ${testing.run} of ${testing.of}, ${stepWords[testing.step]}`}
-      >
-        <span aria-live="polite">
-          {testing.step === 'waiting' && testing.ahead > 0
-            ? `Waiting: ${testing.ahead} before`
-            : `${stepWords[testing.step]}${testing.mbps === null ? ' …' : ` ${rateText(testing.mbps)} Mbps`}`}
-        </span>
-        <span className="block text-[13px] font-semibold">
-          run {testing.run} of {testing.of} · press to stop
-        </span>
-      </button>
-    );
-  const left = Math.max(1, runsWanted - had);
-  return (
-    <>
-      <button
-        type="button"
-        className={`${big} border-action bg-action text-panel disabled:opacity-45`}
-        disabled={link === 'closed'}
-        onClick={() => void store.getState().test()}
-      >
-        {had >= runsWanted ? 'Test again' : 'Test here'}
-        <span className="ml-3 border-l border-panel/60 pl-3 text-[15px] font-semibold">
-          {had >= runsWanted ? `run ${had + 1}` : left === 1 ? '1 run' : `${left} runs`}
-        </span>
-      </button>
-      {brokenOff ? (
-        <div role="alert" className="mt-2 border-2 border-ink bg-panel p-3">
-          <p className="font-bold">The test broke off: no answer any more.</p>
-          <p className="text-muted">
-            If the phone has no network here, that is the result. Otherwise try again.
-          </p>
-          <div className="mt-2 flex gap-2">
-            <Button className="!h-[50px] flex-1" onClick={() => store.getState().note({ connected: false })}>
-              Note “could not connect”
-            </Button>
-            <Button
-              className="!h-[50px]"
-              look="quiet"
-              onClick={() => store.getState().set({ brokenOff: false })}
-            >
-              Leave it
-            </Button>
-          </div>
-        </div>
-      ) : (
-        <Button className="mt-2 !h-[50px] w-full" onClick={() => store.getState().note({ connected: false })}>
-          Could not connect here
-        </Button>
-      )}
-      {simulated && (
-        <p className="mt-1 text-[12px] text-muted">
-          Simulated radio: the test is real, but held to what a made-up house lets through.
-        </p>
-      )}
-    </>
-  );
-}
-
-function Runs({
-  job,
-  spot,
-  runs,
-  unsent,
-  phase,
-}: {
-  job: Job;
-  spot: Spot;
-  runs: Reading[];
-  unsent: Set<string>;
-  phase: Reading['phase'];
-}) {
-  const { need } = proveSpot(job, spot);
-  if (runs.length === 0)
-    return <p className="py-3 text-muted">No run {phase} yet. Five runs that all meet the need prove it.</p>;
-  const meets = (r: Reading) =>
-    r.connected &&
-    (r.downMbps ?? 0) >= need.downMbps &&
-    (r.upMbps ?? Infinity) >= need.upMbps &&
-    (r.latencyMs ?? 0) <= need.latencyMs;
-  return (
-    <table className="mt-3 w-full border-collapse text-right" data-testid="walk-runs">
-      <thead className="text-[12px] text-muted">
-        <tr className="border-b-[1.5px] border-ink [&>th]:pb-1 [&>th]:font-semibold">
-          <th scope="col" className="text-left">
-            Run
-          </th>
-          <th scope="col">Down, Mbps</th>
-          <th scope="col">Up</th>
-          <th scope="col">Delay</th>
-          <th scope="col" className="pl-4 text-left">
-            Need
-          </th>
-        </tr>
-      </thead>
-      <tbody>
-        {runs.map((r, i) => (
-          <tr key={r.id} className="h-9 border-b border-rule text-[15px]">
-            <td className="text-left whitespace-nowrap">
-              {i + 1}
-              <span className="ml-1 text-[11.5px] text-muted">
-                {[r.measures === 'street' && 'street', unsent.has(r.id) && 'not sent', ...shortRemarks(r)]
-                  .filter(Boolean)
-                  .join(', ')}
-              </span>
-            </td>
-            {r.connected ? (
-              <>
-                <td className="font-bold">{rateText(r.downMbps ?? 0)}</td>
-                <td>{r.upMbps === null ? '–' : rateText(r.upMbps)}</td>
-                <td className="whitespace-nowrap">
-                  {r.latencyMs === null ? '–' : `${rateText(r.latencyMs)} ms`}
-                </td>
-              </>
-            ) : (
-              <td colSpan={3} className="text-rust-text">
-                could not connect
-              </td>
-            )}
-            <td className="pl-4 text-left">
-              <span className={`flex items-center gap-1.5 ${meets(r) ? '' : 'text-rust-text'}`}>
-                <StatusMark mark={meets(r) ? 'cured' : 'short'} /> {meets(r) ? 'Met' : 'Short'}
-              </span>
-            </td>
-          </tr>
-        ))}
-      </tbody>
-    </table>
-  );
-}
-
-/** What the newest run tells beyond its rates: delays under load, silences, what made it say less. */
-function AboutRun({ run }: { run: Reading | undefined }) {
-  if (!run?.connected) return null;
-  const under = [
-    run.loadedMs !== null && `${rateText(run.loadedMs)} ms while data flows down`,
-    run.loadedUpMs !== null && `${rateText(run.loadedUpMs)} ms while data flows up`,
-  ].filter(Boolean);
-  const remarks = remarkWords(run);
-  if (under.length + remarks.length === 0) return null;
-  return (
-    <div className="py-1.5 text-[13px]" data-testid="about-run">
-      {under.length > 0 && <p className="text-muted">Last run, delay: {under.join(', ')}.</p>}
-      {remarks.map((words) => (
-        <p key={words} className="font-semibold text-rust-text">
-          {words}
-        </p>
-      ))}
-    </div>
-  );
-}
-
-/** Runs that the job did not take, with why; they stay here until dropped. */
-function Refused({ store }: { store: WalkStore }) {
-  const refused = useStore(store, (s) => s.waiting.refused);
-  if (refused.length === 0) return null;
-  return (
-    <section className="mt-3 border border-rust p-3" aria-label="Not taken">
-      <h3 className="font-bold text-rust-text">Not taken into the job</h3>
-      <ul>
-        {refused.map(({ run, message }) => (
-          <li key={run.id} className="flex items-center gap-2 border-t border-rule py-1">
-            <span className="min-w-0 flex-1">
-              {run.connected ? `${rateText(run.downMbps ?? 0)} Mbps` : 'could not connect'}: {message}
-            </span>
-            <Button look="quiet" onClick={() => store.getState().sendAgain(run.id)}>
-              Send again
-            </Button>
-            <Button look="quiet" onClick={() => store.getState().dropRefused(run.id)}>
-              Drop
-            </Button>
-          </li>
-        ))}
-      </ul>
-    </section>
   );
 }

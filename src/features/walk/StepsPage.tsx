@@ -2,6 +2,7 @@
 
 import { useMemo, useState } from 'react';
 import { useStore } from 'zustand';
+import { readToday } from '@/core/install/cautionsRead';
 import { standings, withRuns } from '@/core/install/live';
 import { mergeRun } from '@/core/install/mergeRun';
 import { runbookOf } from '@/core/install/runbook';
@@ -67,7 +68,11 @@ export function StepsPage({ store }: { store: WalkStore }) {
         <StepCard
           standing={shown}
           run={shown.run}
-          readBefore={new Set(steps.flatMap((s) => s.run?.read ?? []))}
+          read={readToday(
+            steps.flatMap((s) => s.run?.read ?? []),
+            now,
+            by,
+          )}
           now={now}
           by={by}
           onRun={(run) => {

@@ -6,6 +6,7 @@ import { useStore } from 'zustand';
 import { StatusMark } from '@/ui/marks';
 import { Segmented } from '@/ui/primitives';
 import { whenText } from '@/ui/time';
+import { useLive } from '@/ui/useLive';
 import { CodeForm } from './CodeForm';
 import { RoamPanel } from './RoamPanel';
 import { SpotPage } from './SpotPage';
@@ -29,6 +30,7 @@ function useOffline() {
 
 /** The walk with a phone: spot by spot, or from unit to unit. */
 export function WalkApp({ code }: { code: string }) {
+  useLive();
   const [store] = useState(() => makeWalkStore(code));
   const [page, setPage] = useState<'spots' | 'roam' | 'steps'>('spots');
   useEffect(() => {

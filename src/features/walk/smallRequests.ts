@@ -52,7 +52,7 @@ export async function smallRequest(url: Url, longestMs: number, stopped: AbortSi
 /**
  * Small requests at even times until data stops flowing; those under way then are waited for, since a full queue answers
  * late. @param warmUpMs the queues are still filling for so long: what is sent then does not count.
- * @returns how long each took that was answered, ms.
+ * @returns how long each took that was answered, in the order asked, ms.
  */
 export async function pingWhile(
   url: Url,
@@ -61,13 +61,14 @@ export async function pingWhile(
   stopped: AbortSignal,
 ): Promise<number[]> {
   const start = performance.now();
-  const took: number[] = [];
+  const took: (number | null)[] = [];
   const underWay = new Set<Promise<void>>();
   while (!ended.aborted && !stopped.aborted) {
     if (underWay.size < mostAtOnce && performance.now() - start >= warmUpMs) {
+      const n = took.push(null) - 1;
       const one: Promise<void> = smallRequest(url, loadedAnswerMs, stopped).then(
         ({ ms }) => {
-          if (ms !== null) took.push(ms);
+          took[n] = ms;
           underWay.delete(one);
         },
         // the whole test was stopped
@@ -78,5 +79,5 @@ export async function pingWhile(
     await wait(everyMs);
   }
   await Promise.all(underWay);
-  return took;
+  return took.filter((ms): ms is number => ms !== null);
 }

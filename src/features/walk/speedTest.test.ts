@@ -1,13 +1,18 @@
 /** The speed test against its real far end, on loopback. */
 import { createServer, type Server } from 'node:http';
+import { monitorEventLoopDelay } from 'node:perf_hooks';
 import { makeSpeedServer } from '@/server/sharing/speedServer';
-import type { LinkConditions } from '@/core/speedtest/linkConditions';
+import { calmAir, type LinkConditions } from '@/core/speedtest/linkConditions';
 import { BrokenOffError, type SpeedOptions, speedTest } from './speedTest';
 
-const short: SpeedOptions = { flowMs: 700, warmUpMs: 200, streams: 3, pings: 4 };
+const short: SpeedOptions = { flowMs: 700, warmUpMs: 200, streams: 3, pings: 4, mostBytes: Infinity };
 const shapes: Record<string, LinkConditions> = {
-  slow: { connected: true, downMbps: 20, upMbps: 8, latencyMs: 30, rssiDbm: -71 },
-  dead: { connected: false, downMbps: 0, upMbps: 0, latencyMs: 0, rssiDbm: null },
+  slow: { connected: true, downMbps: 20, upMbps: 8, latencyMs: 30, rssiDbm: -71, air: calmAir },
+  silent: {
+    ...{ connected: true, downMbps: 20, upMbps: 8, latencyMs: 5, rssiDbm: -80 },
+    air: { ...calmAir, silences: [{ atMs: 700, lengthMs: 1000 }] },
+  },
+  dead: { connected: false, downMbps: 0, upMbps: 0, latencyMs: 0, rssiDbm: null, air: calmAir },
 };
 let server: Server;
 let base = '';
@@ -17,6 +22,8 @@ beforeAll(async () => {
     const url = new URL(request.url ?? '/', 'http://test');
     void speed.handle(request, response, 'job', url.pathname.slice(1), url.searchParams);
   });
+  // a slow machine must not find its connection closed just when it asks again
+  server.keepAliveTimeout = 60_000;
   await new Promise<void>((done) => server.listen(0, '127.0.0.1', done));
   const address = server.address();
   base = `http://127.0.0.1:${typeof address === 'object' && address ? address.port : 0}`;
@@ -31,6 +38,8 @@ const asked = (spotId: string) => ({ spotId, phase: 'after', measures: 'house', 
 
 test('shaped to 20 down, 8 up and 30 ms, that is what it shows, and the signal comes along', async () => {
   const steps = new Set<string>();
+  const stalls = monitorEventLoopDelay();
+  stalls.enable();
   const r = await speedTest(
     base,
     'a',
@@ -45,7 +54,8 @@ test('shaped to 20 down, 8 up and 30 ms, that is what it shows, and the signal c
   expect(r.upMbps).toBeLessThan(12);
   expect(r.latencyMs).toBeGreaterThan(24);
   expect(r).toMatchObject({ rssiDbm: -71 });
-  expect(r.silenceMs).toBeLessThan(800);
+  // a busy machine is silent by itself
+  expect(r.silenceMs).toBeLessThan(800 + 2 * (stalls.max / 1e6));
   expect(r.loadedMs).toBeGreaterThan(24);
   expect(r.loadedUpMs).toBeGreaterThan(24);
   expect([...steps]).toEqual(['latency', 'down', 'up']);
@@ -61,9 +71,21 @@ test('a spot without a link breaks it off; the next one gets its turn at once', 
   await expect(speedTest(base, 'c', short, () => undefined, never(), asked('dead'))).rejects.toBeInstanceOf(
     BrokenOffError,
   );
-  const start = performance.now();
-  await speedTest(base, 'd', { ...short, flowMs: 400, warmUpMs: 100 }, () => undefined, never());
-  expect(performance.now() - start).toBeLessThan(8000);
+  const seen: string[] = [];
+  const stop = new AbortController();
+  const next = speedTest(
+    base,
+    'd',
+    short,
+    (p) => {
+      seen.push(p.step);
+      // the turn of the one before may still be ending
+      if (p.step !== 'waiting') stop.abort();
+    },
+    stop.signal,
+  );
+  await expect(next).rejects.toThrow(/abort/i);
+  expect(seen.at(-1)).toBe('latency');
 });
 
 test('what is refused is told in words', async () => {
@@ -96,4 +118,11 @@ test('two at once: one waits and is told how many are before it; stopped, it giv
   stopFirst.abort();
   await expect(first).rejects.toThrow(/abort/i);
   expect(waits).toEqual([1]);
+});
+
+test('a silence of the simulated radio is found and told, as one of a real radio is', async () => {
+  const flow = { ...short, flowMs: 1500, warmUpMs: 300 };
+  const r = await speedTest(base, 'silent', flow, () => undefined, never(), asked('silent'));
+  expect(r.silenceMs).toBeGreaterThan(800);
+  expect(r.remarks).toContain('dropped-out');
 });

@@ -1,5 +1,6 @@
 /** What a phone keeps of a walk: the job as last seen, and what it has not sent yet. */
 import { z } from 'zod';
+import { dataCaps } from '@/core/speedtest/dataUse';
 import { type Id, recordSchema, type RoamWalk, schemas } from '@/core/job/records';
 
 /** An id that no other phone makes: works on plain http too. */
@@ -18,12 +19,18 @@ export type UnsentRoam = RoamWalk;
 
 export const keptSchema = z.object({ records: z.array(recordSchema), revision: z.number() });
 /** A word on a step: the step as it is now, and as this phone had seen it before. */
-const stepWordSchema = z.object({ id: z.string(), run: schemas.stepRun, base: schemas.stepRun.nullable() });
+const stepWordSchema = z.object({
+  id: z.string(),
+  run: schemas.stepRun,
+  base: schemas.stepRun.nullable(),
+  /** It went on its way once: the laptop may have it, whatever came back. */
+  tried: z.boolean().default(false),
+});
 export type StepWord = z.infer<typeof stepWordSchema>;
 /** Phones of an earlier version kept the step alone. */
 const keptStepSchema = z.union([
   stepWordSchema,
-  schemas.stepRun.transform((run): StepWord => ({ id: phoneId('st'), run, base: null })),
+  schemas.stepRun.transform((run): StepWord => ({ id: phoneId('st'), run, base: null, tried: false })),
 ]);
 export const waitingSchema = z.object({
   runs: z.array(unsentSchema),
@@ -63,4 +70,5 @@ export const choiceSchema = z.object({
   measures: z.enum(['house', 'street']),
   simulated: z.boolean(),
   deviceId: schemas.reading.shape.deviceId,
+  dataCapMB: z.union(dataCaps.map((cap) => z.literal(cap))).default(null),
 });

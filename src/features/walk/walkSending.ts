@@ -74,8 +74,11 @@ async function sendRoams({ code, get, keep }: Sender): Promise<void> {
 async function sendSteps({ code, get, keep, look }: Sender): Promise<void> {
   const { steps } = get().waiting;
   if (steps.length === 0) return;
+  const sent = steps.slice(0, mostAtOnce);
+  keep({ ...get().waiting, steps: steps.map((s) => (sent.includes(s) ? { ...s, tried: true } : s)) });
+  const words = sent.map(({ id, run, base }) => ({ id, run, base }));
   const { received } = await ask(stepsReceivedSchema, `/api/walk/${code}/steps`, {
-    body: { words: steps.slice(0, mostAtOnce), sentAt: new Date().toISOString() },
+    body: { words, sentAt: new Date().toISOString() },
   });
   for (const r of received) if (r.message) toast(r.message);
   await look();

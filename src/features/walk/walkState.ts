@@ -1,7 +1,8 @@
 /** What a phone on a walk holds: the job as last seen, what waits, and what it is doing. */
 import type { Job } from '@/core/job/job';
 import type { Id, Reading, StepRun } from '@/core/job/records';
-import type { SpeedProgress } from './speedTest';
+import type { DataCap } from '@/core/speedtest/dataUse';
+import type { SpeedProgress, SpeedStep } from './speedTest';
 import type { Unsent, UnsentRoam, Waiting } from './walkKept';
 
 export interface WalkState {
@@ -22,13 +23,15 @@ export interface WalkState {
   measures: Reading['measures'];
   simulated: boolean;
   deviceId: Id | null;
+  /** No run moves more data than this. */
+  dataCapMB: DataCap;
   spotId: Id | null;
   rssiDbm: number | null;
   linkMbps: number | null;
   heightM: number | null;
   testing: (SpeedProgress & { run: number; of: number }) | null;
-  /** The last test broke off: is that the result? */
-  brokenOff: boolean;
+  /** What was measured when the last test broke off: is that the result? Null when it did not. */
+  brokenOffIn: SpeedStep | null;
   set: (part: Partial<WalkState>) => void;
   /** @param asked the phase that the one who opened the walk had before them; null = as the readings suggest. */
   start: (asked?: Reading['phase'] | null) => () => void;

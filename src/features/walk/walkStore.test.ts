@@ -1,7 +1,10 @@
 /** What a phone keeps and sends, with the network taken away and given back. */
 import 'fake-indexeddb/auto';
 import { demos } from '@/testing/demoJobs';
-import { makeWalkStore, runsAt } from './walkStore';
+import type { StepRun } from '@/core/job/records';
+import type { StepWord } from './walkKept';
+import { runsAt } from './walkRuns';
+import { makeWalkStore } from './walkStore';
 
 const job = demos[0]?.job;
 if (!job) throw new Error('no demo job');
@@ -14,6 +17,8 @@ let closed = false;
 let sent: { id: string }[][] = [];
 let taken = new Set<string>();
 let refuse: Record<string, string> = {};
+let gate = Promise.resolve();
+let steps: Pick<StepWord, 'id' | 'run' | 'base'>[] = [];
 const json = (status: number, body: unknown) => new Response(JSON.stringify(body), { status });
 beforeAll(() => {
   Object.assign(globalThis, {
@@ -23,7 +28,11 @@ beforeAll(() => {
       removeItem: (k: string) => kept.delete(k),
     },
     window: { addEventListener: () => undefined, removeEventListener: () => undefined },
-    document: { visibilityState: 'visible' },
+    document: {
+      visibilityState: 'visible',
+      addEventListener: () => undefined,
+      removeEventListener: () => undefined,
+    },
     fetch: (url: string, options?: { body?: string | null }) => {
       if (!isReached) return Promise.reject(new TypeError('no network'));
       if (closed)
@@ -43,6 +52,12 @@ beforeAll(() => {
           }),
         );
       }
+      if (url.endsWith('/steps')) {
+        const { words } = JSON.parse(options?.body ?? '{}') as { words: typeof steps };
+        steps.push(...words);
+        const received = words.map(({ id, run }) => ({ id, stepKey: run.stepKey, state: 'taken' }));
+        return gate.then(() => json(200, { received }));
+      }
       return Promise.resolve(json(200, { records, revision: 1 }));
     },
   });
@@ -54,6 +69,7 @@ beforeEach(() => {
   sent = [];
   taken = new Set();
   refuse = {};
+  steps = [];
 });
 
 async function walk() {
@@ -205,7 +221,7 @@ test('a test is under way from the press on, and a second press starts no second
   const tests = [store.getState().test(), store.getState().test()];
   expect(store.getState().testing).toMatchObject({ step: 'waiting', run: 1 });
   await Promise.all(tests);
-  expect(store.getState()).toMatchObject({ testing: null, brokenOff: true });
+  expect(store.getState()).toMatchObject({ testing: null, brokenOffIn: 'waiting' });
   stop();
 });
 
@@ -237,4 +253,34 @@ test('opened from a stage it takes that stage’s phase, whatever the readings s
     expect(store.getState().phase).toBe(phase);
     stop();
   }
+});
+
+test('a word on a step that was under way already is the next one’s base; one that never left is replaced', async () => {
+  const { store, stop } = await walk();
+  const begun: StepRun = {
+    ...{ type: 'stepRun', id: 'run-modem', stepKey: 'modem', startedAt: '2026-11-20T10:00:00.000Z' },
+    ...{ handsFreeAt: null, doneAt: null, skipped: null, windowAt: null, by: 'Ben', note: '' },
+    ...{ photos: [], read: [], ticks: [], shown: null, changedAt: '2026-11-20T10:00:00.000Z' },
+  };
+  const free = { ...begun, handsFreeAt: '2026-11-20T10:00:01.000Z', changedAt: '2026-11-20T10:00:01.000Z' };
+  const had = store.getState().job?.stepRuns.find((r) => r.stepKey === 'modem') ?? null;
+  let open: () => void = () => undefined;
+  gate = new Promise((done) => (open = done));
+  store.getState().addStep(begun);
+  await settled();
+  store.getState().addStep(free);
+  open();
+  await settled();
+  await store.getState().flush();
+  expect(steps.map(({ run, base }) => [run.handsFreeAt, base?.startedAt ?? null])).toEqual([
+    [null, had?.startedAt ?? null],
+    [free.handsFreeAt, begun.startedAt],
+  ]);
+  expect(steps.every((w) => !('tried' in w))).toBe(true);
+  isReached = false;
+  store.getState().addStep({ ...free, note: 'one' });
+  store.getState().addStep({ ...free, note: 'two' });
+  expect(store.getState().waiting.steps).toHaveLength(1);
+  isReached = true;
+  stop();
 });

@@ -2,121 +2,65 @@
 import { toast } from 'sonner';
 import type { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
-import { find, jobFromRecords } from '@/core/job/job';
-import type { Id, Reading } from '@/core/job/records';
-import { noteRun, nextRun } from '@/core/proof/noteRun';
+import { jobFromRecords } from '@/core/job/job';
+import type { Reading } from '@/core/job/records';
 import { walkOrder } from '@/core/proof/walkOrder';
-import { ApiError, ask, messageOf } from '@/client/store/api';
+import { messageOf } from '@/client/store/api';
 import { nameOfPhoto, type PhotoBox, photoBox } from './photoBox';
 import {
   choiceKey,
-  choiceSchema,
   jobKey,
   kept,
   keptSchema,
   nothing,
   phoneId,
-  type Unsent,
   unsentCount,
-  unsentSchema,
   type Waiting,
   waitingKey,
-  waitingSchema,
 } from './walkKept';
-import { sendAll } from './walkSending';
+import { walkLink } from './walkLink';
+import { openedWith } from './walkOpened';
+import { notedRun, runsWanted, runTests } from './walkRuns';
+import { type Sender, sendAll } from './walkSending';
 import type { WalkState } from './walkState';
-import { BrokenOffError, fullTest, speedTest } from './speedTest';
+import { BrokenOffError } from './speedTest';
 
-/** How many runs a spot should have. */
-export const runsWanted = 5;
 /** While something waits, it is tried again after so long, ms. */
 const againMs = 4000;
 /** The job is looked at again after so long, ms. */
 const lookMs = 20_000;
-/** So often it is asked whether the laptop is in reach, ms, and so long an answer is waited for. */
+/** So often it is asked whether the laptop is in reach, ms. */
 const hereMs = 2000;
-const hereAnswerMs = 1800;
-/** What was measured is sent between two runs, never beside one; the next begins after so long at the latest, ms. */
-const sendingMs = 5000;
 
-/** Runs at a spot in a phase: those of the job and those that wait to be sent. */
-export function runsAt(
-  state: Pick<WalkState, 'job' | 'waiting'>,
-  spotId: Id,
-  phase: Reading['phase'],
-): Reading[] {
-  const own = (state.job?.readings ?? []).filter((r) => r.spotId === spotId && r.phase === phase);
-  const waiting = state.waiting.runs.filter(
-    (r) => r.spotId === spotId && r.phase === phase && !state.job?.byId.has(r.id),
-  );
-  return [...own, ...waiting].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
-}
-
-const fourDigits = (v: number) => Number(v.toPrecision(4));
-const fourDigitsOrNone = (v: number | null) => (v === null ? null : fourDigits(v));
-
-/** Tests at the spot that is shown until it has the runs that it should have; one more where it has them. */
-async function runTests(
-  get: () => WalkState,
-  set: (part: Partial<WalkState>) => void,
-  signal: AbortSignal,
-): Promise<void> {
-  const { code, spotId, phase } = get();
-  if (!spotId) return;
-  const had = runsAt(get(), spotId, phase).length;
-  const of = Math.max(runsWanted, had + 1);
-  for (let run = had + 1; run <= of; run++) {
-    const { measures, simulated } = get();
-    set({ testing: { step: 'waiting', ahead: 0, mbps: null, run, of } });
-    await Promise.race([get().flush(), new Promise((done) => setTimeout(done, sendingMs))]);
-    const figures = await speedTest(
-      `/speed/${code}`,
-      phoneId('t'),
-      fullTest,
-      (progress) => set({ testing: { ...progress, run, of } }),
-      signal,
-      simulated ? { spotId, phase, measures, run: String(run) } : {},
-    );
-    get().note({
-      connected: true,
-      downMbps: fourDigits(figures.downMbps),
-      upMbps: fourDigits(figures.upMbps),
-      latencyMs: fourDigits(figures.latencyMs),
-      jitterMs: fourDigitsOrNone(figures.jitterMs),
-      loadedMs: fourDigitsOrNone(figures.loadedMs),
-      loadedUpMs: fourDigitsOrNone(figures.loadedUpMs),
-      silenceMs: fourDigits(figures.silenceMs),
-      remarks: figures.remarks,
-      ...(figures.rssiDbm !== null && { rssiDbm: figures.rssiDbm }),
-    });
-  }
-}
-
-const serverWords = (measures: Reading['measures'], simulated: boolean): string =>
-  measures === 'street'
-    ? 'Simulated street server'
-    : simulated
-      ? 'Simulated house network'
-      : 'The machine beside the main unit';
-
-/** The figures as a run of the spot that is shown; null where none is. */
-function notedRun(state: WalkState, figures: Parameters<WalkState['note']>[0]): Unsent | null {
-  const { job, spotId, phase, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = state;
-  const spot = job && find(job, 'spot', spotId);
-  if (!job || !spot) return null;
-  const run = Math.min(999, nextRun(runsAt(state, spot.id, phase), spot.id, phase));
-  const said = {
-    deviceId,
-    measures,
-    server: serverWords(measures, simulated),
-    rssiDbm,
-    linkMbps,
-    heightM: heightM ?? spot.heightM,
-    takenAt: new Date().toISOString(),
-    ...figures,
-    source: figures.source ?? (simulated ? 'simulated' : 'measured'),
-  } as const;
-  return unsentSchema.parse(noteRun(job, spot, phase, run, said, phoneId('rd-w')));
+/** Looks, sends and listens for as long as the page is open. @returns what ends it. */
+function stayInTouch({
+  get,
+  set,
+  look,
+  here,
+}: Pick<Sender, 'get' | 'set' | 'look'> & { here: () => Promise<void> }) {
+  void look().then(() => get().flush());
+  const again = setInterval(() => void get().flush(), againMs);
+  const looks = setInterval(() => {
+    if (!get().testing && document.visibilityState === 'visible') void look();
+  }, lookMs);
+  const back = () => void look().then(() => get().flush());
+  const gone = () => set({ link: 'offline' });
+  window.addEventListener('online', back);
+  window.addEventListener('offline', gone);
+  // what a page may reach is settled when it is opened
+  const barred = () =>
+    set({ problem: 'This page was opened before the far end was named. Load it again, then test.' });
+  document.addEventListener('securitypolicyviolation', barred);
+  const asks = setInterval(() => void here(), hereMs);
+  return () => {
+    clearInterval(asks);
+    window.removeEventListener('offline', gone);
+    document.removeEventListener('securitypolicyviolation', barred);
+    clearInterval(again);
+    clearInterval(looks);
+    window.removeEventListener('online', back);
+  };
 }
 
 export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
@@ -143,67 +87,15 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
     };
 
     function take(records: z.infer<typeof keptSchema>['records']) {
+      const before = get();
       const job = jobFromRecords(records);
-      const first = get().job === null;
-      const choice = first ? kept(choiceKey(code), choiceSchema) : null;
       const order = walkOrder(job).map((s) => s.id);
-      const { spotId, waiting } = get();
+      const { spotId } = before;
       set({ job, order, spotId: spotId && job.byId.has(spotId) ? spotId : (order[0] ?? null) });
-      if (!first) return;
-      const had = kept(waitingKey(job.info.id), waitingSchema) ?? nothing;
-      const proven =
-        job.readings.some((r) => r.phase === 'after') ||
-        job.spots.every((s) => job.readings.some((r) => r.spotId === s.id));
-      set({
-        waiting: {
-          runs: [...had.runs, ...waiting.runs],
-          roams: [...had.roams, ...waiting.roams],
-          steps: [...had.steps, ...waiting.steps],
-          refused: had.refused,
-        },
-        phase: asked ?? (proven ? 'after' : 'before'),
-        simulated: job.info.demo,
-        deviceId: job.info.testDeviceId ?? job.devices[0]?.id ?? null,
-      });
-      if (choice && (!asked || asked === choice.phase)) {
-        const { spotId: chosen, deviceId } = choice;
-        set({ ...choice, deviceId: deviceId && job.byId.has(deviceId) ? deviceId : get().deviceId });
-        if (chosen && job.byId.has(chosen)) return set({ spotId: chosen });
-      }
-      const todo = order.find((id) => runsAt(get(), id, get().phase).length < runsWanted);
-      if (todo) set({ spotId: todo });
+      if (before.job === null) set(openedWith(get(), job, asked));
     }
 
-    async function look() {
-      try {
-        const fresh = await ask(keptSchema, `/api/walk/${code}`);
-        take(fresh.records);
-        set({ link: 'online', problem: null, heardMs: Date.now() });
-        store(jobKey(code), JSON.stringify(fresh));
-      } catch (error) {
-        offline(error);
-      }
-    }
-
-    function offline(error: unknown) {
-      if (error instanceof ApiError && error.status === 404) set({ link: 'closed', problem: error.message });
-      else if (error instanceof ApiError) set({ problem: error.message });
-      else set({ link: 'offline', problem: error instanceof TypeError ? null : messageOf(error) });
-    }
-
-    /** Is the laptop in reach? A silent link is told by when it last answered, one that is gone at once. */
-    async function here() {
-      if (get().testing || document.visibilityState !== 'visible' || get().link === 'closed') return;
-      try {
-        await fetch(`/speed/${code}/here`, { cache: 'no-store', signal: AbortSignal.timeout(hereAnswerMs) });
-        const back = get().link === 'offline';
-        set({ heardMs: Date.now(), ...(back && { link: 'online' as const }) });
-        if (back) void look().then(() => get().flush());
-      } catch (error) {
-        if (error instanceof TypeError) set({ link: 'offline' });
-      }
-    }
-
+    const { look, here, offline } = walkLink(code, { get, set, take, store });
     const sender = { code, box, get, set, keep, look };
     const send = () => sendAll(sender).catch(offline);
 
@@ -221,12 +113,13 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       measures: 'house',
       simulated: false,
       deviceId: null,
+      dataCapMB: null,
       spotId: null,
       rssiDbm: null,
       linkMbps: null,
       heightM: null,
       testing: null,
-      brokenOff: false,
+      brokenOffIn: null,
       set,
       start(phase = null) {
         asked = phase;
@@ -236,36 +129,28 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
           (all) => set({ photos: all.length }),
           (error: unknown) => console.error(error),
         );
-        void look().then(() => get().flush());
-        const again = setInterval(() => void get().flush(), againMs);
-        const looks = setInterval(() => {
-          if (!get().testing && document.visibilityState === 'visible') void look();
-        }, lookMs);
-        const back = () => void look().then(() => get().flush());
-        const gone = () => set({ link: 'offline' });
-        window.addEventListener('online', back);
-        window.addEventListener('offline', gone);
-        const asks = setInterval(() => void here(), hereMs);
+        const end = stayInTouch({ get, set, look, here });
         return () => {
-          clearInterval(asks);
-          window.removeEventListener('offline', gone);
-          clearInterval(again);
-          clearInterval(looks);
-          window.removeEventListener('online', back);
+          end();
           stopTest?.abort();
         };
       },
-      go: (spotId) => set({ spotId, rssiDbm: null, linkMbps: null, heightM: null, brokenOff: false }),
+      go: (spotId) => set({ spotId, rssiDbm: null, linkMbps: null, heightM: null, brokenOffIn: null }),
       async test() {
         if (!get().spotId || get().testing) return;
         stopTest = new AbortController();
         // at once: a second press finds it under way, however long the first answer takes
-        set({ brokenOff: false, testing: { step: 'waiting', ahead: 0, mbps: null, run: 1, of: runsWanted } });
+        set({
+          brokenOffIn: null,
+          testing: { step: 'waiting', ahead: 0, mbps: null, run: 1, of: runsWanted },
+        });
         try {
           await runTests(get, set, stopTest.signal);
         } catch (error) {
-          if (error instanceof BrokenOffError) set({ brokenOff: true });
-          else if (!stopTest.signal.aborted) toast.error(messageOf(error));
+          if (error instanceof BrokenOffError) {
+            console.error(error);
+            set({ brokenOffIn: error.step });
+          } else if (!stopTest.signal.aborted) toast.error(messageOf(error));
         } finally {
           set({ testing: null });
           void get().flush();
@@ -276,7 +161,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
         const noted = notedRun(get(), figures);
         if (!noted) return;
         keep({ ...get().waiting, runs: [...get().waiting.runs, noted] });
-        set({ brokenOff: false });
+        set({ brokenOffIn: null });
         void get().flush();
       },
       addRoam(walk) {
@@ -286,8 +171,9 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       addStep(run) {
         const { waiting, job } = get();
         const unsent = waiting.steps.find((s) => s.run.stepKey === run.stepKey);
-        const base = unsent ? unsent.base : (job?.stepRuns.find((r) => r.stepKey === run.stepKey) ?? null);
-        const word = { id: phoneId('st'), run, base };
+        const known = job?.stepRuns.find((r) => r.stepKey === run.stepKey) ?? null;
+        const base = !unsent ? known : unsent.tried ? unsent.run : unsent.base;
+        const word = { id: phoneId('st'), run, base, tried: false };
         keep({ ...waiting, steps: [...waiting.steps.filter((s) => s !== unsent), word] });
         void get().flush();
       },
@@ -320,7 +206,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
     };
   });
   made.subscribe((now, before) => {
-    const fields = ['spotId', 'phase', 'measures', 'simulated', 'deviceId'] as const;
+    const fields = ['spotId', 'phase', 'measures', 'simulated', 'deviceId', 'dataCapMB'] as const;
     if (!now.job || !before.job || fields.every((f) => now[f] === before[f])) return;
     const choice = Object.fromEntries(fields.map((f) => [f, now[f]]));
     try {

@@ -1,12 +1,12 @@
 'use client';
 
 import { Camera } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { toast } from 'sonner';
 import { addPhoto } from '@/core/install/runActions';
 import type { Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
-import { Button } from '@/ui/primitives';
+import { FileButton } from '@/ui/FileButton';
 import { messageOf } from '@/client/store/api';
 
 /** The largest photo that is taken, bytes; the server keeps to it too. */
@@ -28,7 +28,6 @@ export function Photos({
   shown: ((fileId: string) => string) | null;
   onRun: (run: StepRun, label: string) => void;
 }) {
-  const input = useRef<HTMLInputElement>(null);
   const take = async (file: File) => {
     if (file.size > mostBytes) {
       toast.error(`This photo weighs ${(file.size / 1e6).toFixed(0)} MB; up to 12 MB are taken.`);
@@ -50,21 +49,14 @@ export function Photos({
               {photos.length} {photos.length === 1 ? 'photo' : 'photos'}
             </span>
           )}
-      <Button look="quiet" onClick={() => input.current?.click()}>
-        <Camera size={15} /> Add a photo
-      </Button>
-      <input
-        ref={input}
-        type="file"
+      <FileButton
+        look="quiet"
+        label="Photo of this step"
         accept="image/png,image/jpeg"
-        hidden
-        data-testid="step-photo"
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = '';
-          if (file) void take(file);
-        }}
-      />
+        onFile={(file) => void take(file)}
+      >
+        <Camera size={15} /> Add a photo
+      </FileButton>
     </div>
   );
 }

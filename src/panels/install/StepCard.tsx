@@ -1,7 +1,9 @@
 'use client';
 
 import { useState } from 'react';
-import { type CautionId, cautions } from '@/core/install/cautions';
+import { type CautionId, cautions, localCodes } from '@/core/install/cautions';
+import { lastRead } from '@/core/install/cautionsRead';
+import type { Foretold } from '@/core/install/foretold';
 import type { StepStanding } from '@/core/install/live';
 import {
   beginStep,
@@ -17,12 +19,16 @@ import type { HoldPoint, Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
 import { Button, inputClass } from '@/ui/primitives';
 import { timerText } from '@/ui/time';
+import { CheckList } from './CheckList';
+import { ForetoldBox } from './ForetoldBox';
 
 interface Props {
   standing: StepStanding;
   run: StepRun | null;
-  /** Cautions read at any step: each is read once. */
-  readBefore: ReadonlySet<string>;
+  /** Cautions that this person has read today, at any step. */
+  read: ReadonlySet<CautionId>;
+  /** What the computation foretells of the link that is checked, where it is known. */
+  foretold?: Foretold | null;
   /** ms since 1970. */
   now: number;
   by: string;
@@ -37,20 +43,31 @@ interface Props {
 
 const big = '!h-[50px] text-[15px]';
 
+const clockText = (at: string) =>
+  new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
+
 /** What is done to a step is noted with the time at which it was pressed, not the time last shown. */
 const iso = () => new Date().toISOString();
 
 /** The step at hand, large: what to do, what must be seen, its clock, and what may be done to it. */
 export function StepCard({ locked = false, seen, ...rest }: Props) {
-  const { standing, run, readBefore, now, onRun } = rest;
+  const { standing, run, read, now, by, onRun, foretold = null } = rest;
   const { step, state, waitsFor } = standing;
-  const unread = step.cautions.filter((c) => !run?.read.includes(c) && !readBefore.has(c));
+  const unread = step.cautions.filter((c) => !read.has(c));
   const over = state === 'done' || state === 'skipped';
   return (
     <article aria-label={step.title} data-testid="step-card">
       <h2 className="text-[27px] leading-tight font-bold">{step.title}</h2>
       <p className="mt-2 text-[15px]">{step.text}</p>
-      <Cautions step={step} run={run} unread={unread} locked={locked} onRun={onRun} />
+      <Cautions {...{ step, run, unread, locked, by, onRun }} />
+      {step.list.length > 0 && <CheckList {...{ step, run, onRun }} locked={locked || over} />}
+      {foretold && (
+        <ForetoldBox
+          key={`foretold ${step.key}`}
+          {...{ step, run, foretold, onRun }}
+          locked={locked || over}
+        />
+      )}
       {(state === 'hands' || state === 'waiting') && <Clock step={step} run={run} now={now} />}
       {step.holdPoint && !over && <HoldPointBox holdPoint={step.holdPoint} seen={seen} />}
       {!locked && <Actions {...rest} mayBegin={unread.length === 0} />}
@@ -66,24 +83,32 @@ export function StepCard({ locked = false, seen, ...rest }: Props) {
       )}
       {state === 'done' && run?.doneAt && (
         <p className="mt-2 text-muted">
-          Done at {new Date(run.doneAt).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' })}
+          Done at {clockText(run.doneAt)}
           {run.by && ` by ${run.by}`}.
         </p>
       )}
       {state === 'skipped' && <p className="mt-2 text-muted">Left out: {run?.skipped}</p>}
-      {!locked && <Notes key={step.key} {...{ standing, run, onRun }} />}
+      {!locked && <Notes key={`notes ${step.key}`} {...{ standing, run, onRun }} />}
     </article>
   );
 }
 
-/** What can hurt someone: each is ticked once it is read. */
+/** Who read a caution at this step, and when. */
+function readWords(run: StepRun | null, caution: CautionId): string {
+  const last = lastRead(run?.read ?? [], caution);
+  if (!last) return 'Read today.';
+  return `Read${last.by && ` by ${last.by}`} at ${clockText(last.at)}.`;
+}
+
+/** What can hurt someone: each is ticked once it is read, by each person each day. */
 function Cautions({
   step,
   run,
   unread,
   locked,
+  by,
   onRun,
-}: Pick<Props, 'run' | 'onRun'> & { step: Step; unread: readonly CautionId[]; locked: boolean }) {
+}: Pick<Props, 'run' | 'by' | 'onRun'> & { step: Step; unread: readonly CautionId[]; locked: boolean }) {
   if (step.cautions.length === 0) return null;
   return (
     <ul className="mt-3" aria-label="Cautions">
@@ -98,14 +123,15 @@ function Cautions({
               className="mt-0.5 h-4 w-4 shrink-0 accent-(--color-action) pointer-coarse:h-6 pointer-coarse:w-6"
               checked={!unread.includes(c)}
               disabled={locked || !unread.includes(c)}
-              onChange={() => onRun(readCaution(step, run, iso(), c), `Caution read: ${step.title}`)}
+              onChange={() => onRun(readCaution(step, run, iso(), c, by), `Caution read: ${step.title}`)}
             />
             <span>
-              <b>{unread.includes(c) ? 'Read this first.' : 'Read.'}</b> {cautions[c]}
+              <b>{unread.includes(c) ? 'Read this first.' : readWords(run, c)}</b> {cautions[c]}
             </span>
           </label>
         </li>
       ))}
+      <li className="px-2.5 text-[12px] text-muted">{localCodes}</li>
     </ul>
   );
 }
@@ -116,7 +142,11 @@ function HoldPointBox({ holdPoint, seen }: { holdPoint: HoldPoint; seen: string 
     <div className="mt-4 border-2 border-ink bg-panel p-3">
       <p className="text-muted">Go on only when the answer is yes</p>
       <p className="text-[19px] leading-tight font-bold">{holdPoint.question}</p>
-      {holdPoint.light && <p className="mt-1 text-muted">It means: {holdPoint.light.means}.</p>}
+      {holdPoint.light && (
+        <p className="mt-1 text-muted">
+          Its light: {holdPoint.light.colour} means “{holdPoint.light.means}”.
+        </p>
+      )}
       {seen && (
         <p className="mt-1 font-semibold" data-testid="seen">
           Now: {seen} <span className="font-normal text-muted">(simulated)</span>

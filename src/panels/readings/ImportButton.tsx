@@ -1,10 +1,11 @@
 'use client';
 
 import { Upload } from 'lucide-react';
-import { useRef, useState } from 'react';
+import { useState } from 'react';
 import { find } from '@/core/job/job';
 import { rateText } from '@/core/network/rateText';
 import { DialogFrame } from '@/ui/DialogFrame';
+import { FileButton } from '@/ui/FileButton';
 import { Button } from '@/ui/primitives';
 import { useJobStore } from '@/client/store/JobProvider';
 import { type Imported, readReadings, takeReadings, type Phase } from './readingActions';
@@ -12,7 +13,6 @@ import { type Imported, readReadings, takeReadings, type Phase } from './reading
 /** Chooses a CSV file of readings; asks where figures look like kbit/s. */
 export function ImportButton({ phase }: { phase: Phase }) {
   const store = useJobStore();
-  const input = useRef<HTMLInputElement>(null);
   const [asked, setAsked] = useState<Imported | null>(null);
   const open = async (file: File) => {
     const imported = await readReadings(store, file, phase);
@@ -31,21 +31,9 @@ export function ImportButton({ phase }: { phase: Phase }) {
   };
   return (
     <>
-      <Button onClick={() => input.current?.click()}>
+      <FileButton label="CSV of readings" accept=".csv,text/csv" onFile={(file) => void open(file)}>
         <Upload size={15} /> Readings from CSV
-      </Button>
-      <input
-        ref={input}
-        type="file"
-        accept=".csv,text/csv"
-        hidden
-        data-testid={`csv-${phase}`}
-        onChange={(e) => {
-          const file = e.target.files?.[0];
-          e.target.value = '';
-          if (file) void open(file);
-        }}
-      />
+      </FileButton>
       {asked && (
         <DialogFrame
           title="Mbps or kbit/s?"

@@ -9,13 +9,17 @@ import {
   type Server,
   type ServerResponse,
 } from 'node:http';
-import { networkInterfaces } from 'node:os';
+import { originOf } from '@/core/job/farEndUrl';
 import type { Simulation } from '@/core/speedtest/linkConditions';
 import { database } from '../database';
 import { closedHeaders } from '../gate';
+import { loadJob } from '../jobs';
 import { mostPhoneBody } from './limits';
-import { codePattern, NoSuchCodeError, openShares, type Share, shareByCode } from './shares';
+import { codePattern } from './codes';
+import { NoSuchCodeError, openShares, type Share, shareByCode } from './shares';
+import { ownAddresses } from './ownAddresses';
 import { makeSpeedServer, type SpeedServer } from './speedServer';
+import { makeWrongCodes } from './wrongCodes';
 
 /** What is passed on to the application behind, by method and path. */
 const passed: readonly (readonly [RegExp, RegExp])[] = [
@@ -26,11 +30,6 @@ const passed: readonly (readonly [RegExp, RegExp])[] = [
 ];
 /** The walk page may be opened again for half a day without asking: its data are fetched anew whenever there is a link. */
 const keptPage = 'private, max-age=43200';
-/** So many wrong codes from one address within a minute, then it has to wait. */
-const mostWrong = 20;
-/** And so many from all addresses together: then only phones that have shown a right code are heard. */
-const mostWrongInAll = 60;
-const wrongWindowMs = 60_000;
 
 interface Running {
   server: Server;
@@ -39,15 +38,6 @@ interface Running {
   behind: { hostname: string; port: number };
 }
 const holder = globalThis as typeof globalThis & { nestleShare?: Promise<Running> };
-
-/** Addresses of this machine on its networks, IPv4; its own loopback last. */
-export const ownAddresses = (): string[] => [
-  ...Object.values(networkInterfaces())
-    .flat()
-    .filter((a) => a !== undefined && a.family === 'IPv4' && !a.internal)
-    .map((a) => a?.address ?? ''),
-  '127.0.0.1',
-];
 
 const now = () => new Date().toISOString();
 const refuse = (response: ServerResponse, status: number, message: string) => {
@@ -59,25 +49,21 @@ const refuse = (response: ServerResponse, status: number, message: string) => {
   response.end(JSON.stringify({ error: { message, problems: [] } }));
 };
 
-/** Counts wrong codes by address, and over all: a guesser with many addresses is no better off. */
-function makeWrongCodes() {
-  const wrong = new Map<string, number[]>();
-  const right = new Set<string>();
-  const isRecent = (at: number) => Date.now() - at < wrongWindowMs;
-  const recent = (address: string) => (wrong.get(address) ?? []).filter(isRecent);
-  const inAll = () => {
-    for (const [address, times] of wrong) if (!times.some(isRecent)) wrong.delete(address);
-    return [...wrong.values()].reduce((sum, times) => sum + times.filter(isRecent).length, 0);
-  };
-  return {
-    tooMany: (address: string) =>
-      recent(address).length >= mostWrong || (!right.has(address) && inAll() >= mostWrongInAll),
-    add: (address: string) => void wrong.set(address, [...recent(address), Date.now()]),
-    wasRight: (address: string) => void right.add(address),
-  };
-}
+/** The policy of the walk page lets it reach the far end of its job, and nothing else that is new. */
+const withFarEnd = (policy: unknown, share: Share | null): string | null => {
+  const { farEndUrl } = share ? loadJob(database(), share.jobId).job.info : { farEndUrl: null };
+  return typeof policy === 'string' && farEndUrl !== null
+    ? policy.replace("connect-src 'self'", `connect-src 'self' ${originOf(farEndUrl)}`)
+    : null;
+};
 
-function pass(request: IncomingMessage, response: ServerResponse, behind: Running['behind'], path: string) {
+function pass(
+  request: IncomingMessage,
+  response: ServerResponse,
+  behind: Running['behind'],
+  path: string,
+  share: Share | null,
+) {
   const most = path.endsWith('/photo') ? mostPhoneBody.photo : mostPhoneBody.data;
   if (request.headers['transfer-encoding'] !== undefined)
     return refuse(response, 411, 'The size of what is sent has to be said before.');
@@ -93,12 +79,20 @@ function pass(request: IncomingMessage, response: ServerResponse, behind: Runnin
       ...behind,
       method: request.method,
       path,
-      headers: { ...headers, host: `127.0.0.1:${behind.port}` },
+      // a connection for each: one that is kept may be closed by the other side just when it is used again
+      agent: false,
+      headers: { ...headers, host: `127.0.0.1:${behind.port}`, connection: 'close' },
     },
     (answer) => {
+      const { connection: _connection, 'keep-alive': _keepAlive, ...said } = answer.headers;
       // on plain http a browser keeps a page for when it is out of reach by this header alone
       const isPage = answer.statusCode === 200 && /^\/walk(\/|$|\?)/.test(path);
-      const headers = { ...answer.headers, ...(isPage && { 'cache-control': keptPage }) };
+      const policy = isPage ? withFarEnd(answer.headers['content-security-policy'], share) : null;
+      const headers = {
+        ...said,
+        ...(isPage && { 'cache-control': keptPage }),
+        ...(policy !== null && { 'content-security-policy': policy }),
+      };
       response.writeHead(answer.statusCode ?? 502, headers);
       answer.pipe(response);
     },
@@ -150,7 +144,7 @@ function makeHandler(behind: Running['behind'], speed: SpeedServer) {
     const part = /^\/speed\/[A-Za-z0-9]+\/([a-z]+)$/.exec(pathname)?.[1];
     if (part && share) return speed.handle(request, response, share.jobId, part, url.searchParams);
     if (passed.some(([method, path]) => method.test(request.method ?? '') && path.test(pathname)))
-      return pass(request, response, behind, `${pathname}${url.search}`);
+      return pass(request, response, behind, `${pathname}${url.search}`, share);
     refuse(response, 404, 'Not here.');
   };
   return (request: IncomingMessage, response: ServerResponse) => {

@@ -1,17 +1,12 @@
 /** Which jobs are open to phones, and with which code. */
-import { randomInt } from 'node:crypto';
 import { z } from 'zod';
 import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
 import { headOf, NoSuchJobError } from '../jobs';
+import { newCode } from './codes';
 
-/** Letters and digits that can't be taken for one another. */
-const alphabet = 'ABCDEFGHJKMNPQRSTUVWXYZ23456789';
-const codeLength = 6;
 /** A share closes by itself after so long. */
 const openHours = 12;
-
-export const codePattern = /^[A-HJKMNP-Z2-9]{6}$/;
 
 export interface Share {
   jobId: Id;
@@ -74,8 +69,7 @@ export function openShare(db: Db, jobId: Id, now: string): Share {
   if (headOf(db, jobId).deletedAt !== null) throw new NoSuchJobError(jobId);
   const expiresAt = new Date(Date.parse(now) + openHours * 3_600_000).toISOString();
   const had = shareOf(db, jobId, now);
-  const code =
-    had?.code ?? Array.from({ length: codeLength }, () => alphabet[randomInt(alphabet.length)]).join('');
+  const code = had?.code ?? newCode();
   db.prepare(
     `INSERT INTO share (job_id, code, opened_at, expires_at) VALUES (?, ?, ?, ?)
      ON CONFLICT (job_id) DO UPDATE SET code = excluded.code, expires_at = excluded.expires_at`,

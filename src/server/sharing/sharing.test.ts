@@ -18,7 +18,8 @@ import { aPhoneRun } from './aPhoneRun';
 import { phoneRecords } from './phoneView';
 import { countPhoto, QuotaError } from './quota';
 import { closeSharing, openSharing, sharingState } from './sharing';
-import { codePattern, NoSuchCodeError, openShare, shareByCode, shareOf } from './shares';
+import { codePattern } from './codes';
+import { NoSuchCodeError, openShare, shareByCode, shareOf } from './shares';
 
 const job = demos[0]?.job;
 if (!job) throw new Error('no demo job');
@@ -169,6 +170,8 @@ describe('steps from phones', () => {
       note: '',
       photos: [],
       read: [],
+      ticks: [],
+      shown: null,
       changedAt: now,
       ...part,
     });
@@ -182,8 +185,8 @@ describe('steps from phones', () => {
   test('the newer word counts, sent twice it counts once, an old one is told', () => {
     expect(send({}, null, 'word-a')?.state).toBe('taken');
     expect(send({}, null, 'word-a')?.state).toBe('known');
-    expect(send({ windowAt: now, changedAt: later(-60) })?.state).toBe('older');
-    expect(kept()?.windowAt).toBeNull();
+    expect(send({ startedAt: later(-90), by: 'Bob', changedAt: later(-60) })?.state).toBe('older');
+    expect(kept()).toMatchObject({ startedAt: now, by: 'Ada' });
     const had = kept() ?? null;
     expect(send({ note: 'late', changedAt: later(-60) }, had)?.state).toBe('taken');
     expect(kept()?.note).toBe('late');
@@ -372,8 +375,10 @@ describe('what the local network reaches', () => {
     await post('begin', 'a');
     const body = 'x'.repeat(300_000);
     await get(`/speed/${code}/up?ticket=a`, { method: 'POST', body });
-    const { arrivals } = JSON.parse((await get(`/speed/${code}/arrived?ticket=a`)).text);
-    expect(arrivals.reduce((sum: number, a: { bytes: number }) => sum + a.bytes, 0)).toBe(body.length);
+    const { arrivals, askedBytes } = JSON.parse((await get(`/speed/${code}/arrived?ticket=a`)).text);
+    expect(arrivals.reduce((sum: number, a: { bytes: number }) => sum + a.bytes, 0)).toBe(
+      body.length + askedBytes,
+    );
     await get(`/speed/${code}/queue?ticket=a`, { method: 'DELETE' });
     expect(JSON.parse((await get(`/speed/${code}/queue?ticket=b`)).text)).toMatchObject({ ahead: 0 });
     await get(`/speed/${code}/queue?ticket=b`, { method: 'DELETE' });

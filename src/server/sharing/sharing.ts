@@ -1,13 +1,14 @@
 /** What the Phone button asks for: is the job open to phones, where, with which code. */
 import type { Id } from '@/core/job/records';
-import type { LinkConditions, Simulation } from '@/core/speedtest/linkConditions';
+import type { Simulation } from '@/core/speedtest/linkConditions';
 import { beatAt, roamingHouse, type RoamingHouse } from '@/standins/roamingPhone';
-import { shapeFor } from '@/standins/shapes';
+import { shapedHouse, type ShapedHouse, shapeFor } from '@/standins/shapes';
 import { database } from '../database';
 import { headOf, loadJob } from '../jobs';
 import { closeShare, openShare, shareOf } from './shares';
 import { phoneRecords } from './phoneView';
-import { ownAddresses, startSharing, stopSharingIfUnused } from './shareServer';
+import { ownAddresses } from './ownAddresses';
+import { startSharing, stopSharingIfUnused } from './shareServer';
 
 export interface SharingState {
   revision: number;
@@ -19,23 +20,20 @@ export interface SharingState {
   } | null;
 }
 
-const shapes = new Map<string, LinkConditions | null>();
-/** Most simulated conditions kept. */
-const mostShapes = 500;
-
+/** The house that tests are held to, as found or planned; the last of each kind is kept. */
+const shaped = new Map<string, { key: string; house: ShapedHouse }>();
 /** The house that a roaming phone walks through; one is kept. */
 let walked: { key: string; house: RoamingHouse } | null = null;
 
 /** SIMULATED conditions, kept for as long as the job stays as it is. */
 const simulation: Simulation = {
   shapeOf(jobId, request, run) {
-    const { job, revision } = loadJob(database(), jobId);
-    const key = JSON.stringify([jobId, revision, request, run]);
-    if (!shapes.has(key)) {
-      if (shapes.size >= mostShapes) shapes.clear();
-      shapes.set(key, shapeFor(job, request, run));
-    }
-    return shapes.get(key) ?? null;
+    const kind = `${request.phase} ${request.measures}`;
+    const key = `${jobId} ${headOf(database(), jobId).revision}`;
+    const had = shaped.get(kind);
+    const house = had?.key === key ? had.house : shapedHouse(loadJob(database(), jobId).job, request);
+    shaped.set(kind, { key, house });
+    return shapeFor(house, request, run);
   },
   beatOf(jobId, spotId, phase, heldId) {
     const { revision } = headOf(database(), jobId);

@@ -1,11 +1,11 @@
 /** The far end of a speed test: turns, simulated conditions, what is refused. Over plain sockets on this machine. */
 import { createServer, type Server } from 'node:http';
-import type { Simulation } from '@/core/speedtest/linkConditions';
+import { calmAir, type Simulation } from '@/core/speedtest/linkConditions';
 import { makeSpeedServer } from './speedServer';
 
 let server: Server;
 let url = '';
-const fine = { connected: true, downMbps: 50, upMbps: 20, latencyMs: 1, rssiDbm: -55 };
+const fine = { connected: true, downMbps: 50, upMbps: 20, latencyMs: 1, rssiDbm: -55, air: calmAir };
 let shape: ReturnType<Simulation['shapeOf']> = null;
 let beat: ReturnType<Simulation['beatOf']> = null;
 
@@ -56,15 +56,21 @@ test('what is sent up is counted to the byte, in steps of time that rise', async
   expect((await ask('POST', 'begin', 'one')).status).toBe(204);
   const body = new Uint8Array(700_001);
   expect((await ask('POST', 'up', 'one', '', body)).status).toBe(204);
-  const { arrivals } = (await ask('GET', 'arrived', 'one')).json as {
+  const { arrivals, askedBytes } = (await ask('GET', 'arrived', 'one')).json as {
     arrivals: { atMs: number; bytes: number }[];
+    askedBytes: number;
   };
-  expect(arrivals.reduce((sum, a) => sum + a.bytes, 0)).toBe(700_001);
+  // the request that asks is on the line too
+  expect(askedBytes).toBeGreaterThan(60);
+  expect(arrivals.reduce((sum, a) => sum + a.bytes, 0)).toBe(700_001 + askedBytes);
   expect(arrivals.map((a) => a.atMs)).toEqual(
     [...new Set(arrivals.map((a) => a.atMs))].sort((a, b) => a - b),
   );
   await ask('POST', 'begin', 'one');
-  expect((await ask('GET', 'arrived', 'one')).json).toEqual({ arrivals: [], busy: expect.any(Number) });
+  expect((await ask('GET', 'arrived', 'one')).json).toMatchObject({
+    arrivals: [{ bytes: askedBytes }],
+    busy: expect.any(Number),
+  });
 });
 
 test('a part that is none, or asked for in another way', async () => {
@@ -92,6 +98,42 @@ test('a simulated phone is told its signal, and a drop-out is one', async () => 
   shape = { ...fine, connected: false };
   await ask('POST', 'queue', 'two', street);
   await expect(ask('GET', 'ping', 'two')).rejects.toThrow();
+});
+
+test('a simulated silence holds every part back until it is over, and late answers come a repetition later', async () => {
+  const timed = async (what: string) => {
+    const since = performance.now();
+    const { status } = await ask('GET', what, 'one');
+    return { status, ms: performance.now() - since };
+  };
+  shape = { ...fine, air: { ...calmAir, silences: [{ atMs: 0, lengthMs: 300 }] } };
+  await ask('POST', 'queue', 'one', street);
+  const held = await timed('ping');
+  expect(held).toEqual({ status: 204, ms: expect.any(Number) });
+  expect(held.ms).toBeGreaterThan(290);
+  await ask('DELETE', 'queue', 'one');
+  shape = { ...fine, air: { ...calmAir, lostShare: 1 } };
+  await ask('POST', 'queue', 'one', street);
+  expect((await timed('ping')).ms).toBeGreaterThan(195);
+});
+
+test('nothing comes down in a simulated silence', async () => {
+  shape = { ...fine, air: { ...calmAir, silences: [{ atMs: 100, lengthMs: 60_000 }] } };
+  await ask('POST', 'queue', 'one', street);
+  await ask('GET', 'ping', 'one');
+  const stop = new AbortController();
+  const answer = await fetch(`${url}/down?ticket=one`, { signal: stop.signal });
+  const reader = answer.body?.getReader();
+  let bytes = 0;
+  const read = async () => {
+    for (let part = await reader?.read(); part && !part.done; part = await reader?.read())
+      bytes += part.value.length;
+  };
+  void read().catch(() => undefined);
+  await new Promise((done) => setTimeout(done, 700));
+  stop.abort();
+  // at 50 Mbps: 0.1 s at most, and not 0.7 s
+  expect(bytes).toBeLessThan(1_500_000);
 });
 
 test('a spot that can’t be simulated leaves no one waiting', async () => {

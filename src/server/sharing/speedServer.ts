@@ -5,10 +5,15 @@
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { performance } from 'node:perf_hooks';
 import { z } from 'zod';
-import { countUp, sendBeat, sendDown, type Test } from './speedStreams';
+import { countAsked, countUp, headBytes, heldMs, sendBeat, sendDown, type Test } from './speedStreams';
 import { makeTokenBucket } from './tokenBucket';
 import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/speedtest/testQueue';
-import type { SimulateRequest, Simulation } from '@/core/speedtest/linkConditions';
+import {
+  type LinkConditions,
+  repeatMs,
+  type SimulateRequest,
+  type Simulation,
+} from '@/core/speedtest/linkConditions';
 
 const ticketSchema = z.string().regex(/^[A-Za-z0-9_-]{1,64}$/);
 
@@ -53,17 +58,19 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
 
   /** Takes a phone into the queue. @returns why not, or null. */
   function enter(id: string, jobId: string, query: URLSearchParams): [status: number, why: string] | null {
-    const joined = join(queue, id, now());
-    if (!joined) return [503, 'Too many phones wait already. Try again in a minute.'];
     const simulate = simulateOf(query);
     const shape = simulate ? shapeOf(jobId, simulate.request, simulate.run) : null;
     if (simulate && !shape) return [404, 'There is no such spot to simulate.'];
+    // after the simulation, which takes a second on a busy machine: a phone counts as heard when it is answered
+    const joined = join(queue, id, now());
+    if (!joined) return [503, 'Too many phones wait already. Try again in a minute.'];
     queue = joined;
     const allow = (mbps: number) => (mbps > 0 ? makeTokenBucket(mbps, now()) : null);
     tests.set(id, {
       shape,
       down: shape && allow(shape.downMbps),
       up: shape && allow(shape.upMbps),
+      turnMs: null,
       beganMs: now(),
       arrivals: [],
       loop: performance.eventLoopUtilization(),
@@ -99,12 +106,21 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
   function answerTest(request: IncomingMessage, response: ServerResponse, test: Test, what: string): void {
     // SIMULATED: a drop-out
     if (test.shape && !test.shape.connected) return void request.destroy();
+    test.turnMs ??= now();
+    const silentMs = heldMs(test, now());
+    // SIMULATED: a silence holds everything back
+    if (silentMs > 0) return void setTimeout(() => answerPart(request, response, test, what), silentMs);
+    answerPart(request, response, test, what);
+  }
+
+  function answerPart(request: IncomingMessage, response: ServerResponse, test: Test, what: string): void {
+    // while data flows up, what else the page sends takes its part of the line
+    if (request.method === 'GET') countAsked(request, test);
     switch (`${request.method} ${what}`) {
       case 'GET ping': {
         const answer = () => void response.writeHead(204, { 'cache-control': 'no-store' }).end();
         // even a timer of 0 ms takes one
-        if (!test.shape) return answer();
-        return void setTimeout(answer, test.shape.latencyMs * (0.9 + 0.2 * Math.random()));
+        return test.shape ? void setTimeout(answer, delayOf(test.shape)) : answer();
       }
       case 'GET down':
         return sendDown(response, test);
@@ -118,6 +134,7 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
       case 'GET arrived':
         return json(response, 200, {
           arrivals: test.arrivals,
+          askedBytes: headBytes(request),
           busy: performance.eventLoopUtilization(test.loop).utilization,
         });
       default:
@@ -141,6 +158,12 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
       return answerTest(request, response, test, what);
     },
   };
+}
+
+/** SIMULATED: when a small request is answered, ms: with the jitter of the air, and later when a packet was lost. */
+function delayOf({ latencyMs, air }: LinkConditions): number {
+  const late = Math.random() < air.lostShare ? repeatMs : 0;
+  return latencyMs * (0.9 + 0.2 * Math.random()) + air.jitterMs * Math.random() + late;
 }
 
 const beatSchema = z.object({

@@ -5,7 +5,7 @@ import type { SnagRule } from '../snag';
 /** A cable where nothing may be drilled or seen. */
 export const drillingForbidden: SnagRule = ({ job, scene }) =>
   cables(job).flatMap(({ link, letter, from, to }) => {
-    const { whyNot } = cableEstimate(job, scene, from, to);
+    const { whyNot } = cableEstimate(job, scene, from, to, link.points);
     return whyNot
       ? {
           what: `The cable to ${letter} needs what is forbidden`,

@@ -8,3 +8,12 @@ says('indoorUnitOutside', () => put(house, unit('C', 'node', { storeyId: 'open-a
 isSilent('indoorUnitOutside', 'with an outdoor unit', () =>
   put(house, unit('C', 'outdoor', { storeyId: 'open-air', xM: 8, yM: -4 })),
 );
+
+const rated = (ipRating: number) => {
+  const open = put(house, unit('C', 'outdoor', { storeyId: 'open-air', xM: 8, yM: -4 }));
+  const product = open.kits.find((k) => k.id === 'kit-outdoor');
+  if (!product) throw new Error('no outdoor product');
+  return put(open, { ...product, ipRating });
+};
+says('indoorUnitOutside', () => rated(53), { what: /IP 53: rain gets in/, sure: 'certain' });
+isSilent('indoorUnitOutside', 'at a rating against splashing water', () => rated(54));

@@ -5,10 +5,10 @@ import type { SnagRule } from '../snag';
 /** A powerline link beyond a sub-board: 10 dB lost (planning). */
 export const mainsBeyondSubBoard: SnagRule = ({ job }) =>
   linksBy(job, 'powerline').flatMap(({ link, from, to, letter }) => {
-    const words = mainsPath(job, from.id, to.id).costs.find((c) => c.words.startsWith('beyond'))?.words;
-    return words
+    const cost = mainsPath(job, from.id, to.id).costs.find((c) => c.what === 'subBoard');
+    return cost
       ? {
-          what: `The powerline link of ${letter} goes ${words.split(',')[0]}`,
+          what: `The powerline link of ${letter} goes ${cost.words}`,
           why: 'Each board on the way takes its part, and the long supply between buildings more.',
           sure: 'likely',
           recordId: link.id,

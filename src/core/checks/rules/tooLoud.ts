@@ -1,20 +1,31 @@
-import { radioRules } from '../../wifi/radioRules';
+import type { Band, Unit } from '../../job/records';
+import { channelRule, channelsAt, radioRules } from '../../wifi/radioRules';
 import type { SnagRule } from '../snag';
 
-/** A radio that sends with more than its country group allows (planning; check the local rules). */
+/** A radio that sends with more than is allowed on its channel, or, where it chooses itself, on any (check the local rules). */
 export const tooLoud: SnagRule = ({ job, planned }) =>
-  planned.flatMap(({ unit, product }) => {
-    const rules = radioRules[job.info.countryGroup];
-    // channels for radar allow more; what matters here is the highest of the band
-    const limit = { '2.4': rules.bands['2.4'].eirpDbm, '5': 30, '6': rules.bands['6'].eirpDbm };
-    const radio = product.radios.find((r) => r.eirpDbm > limit[r.band]);
-    return radio
-      ? {
-          what: `${product.name} sends ${radio.eirpDbm} dBm at ${radio.band} GHz, ${rules.name} allows ${limit[radio.band]}`,
-          why: 'What is computed with it is then too good; check its sheet and the local rules.',
-          sure: 'possible',
-          recordId: unit.id,
-          repair: null,
-        }
-      : [];
+  planned.flatMap(({ unit, product, outdoors }) => {
+    const group = job.info.countryGroup;
+    const limitOf = (band: Band, channels: Unit['channels']) => {
+      const channel = channels[band];
+      const usable = channel === null ? channelsAt(group, band, outdoors) : [channel];
+      // where none may be used another rule says so
+      return usable.length ? Math.max(...usable.map((c) => channelRule(group, band, c).eirpDbm)) : Infinity;
+    };
+    // a radio that joins units has a channel of its own
+    const own = job.links.find((l) => l.radio === 'dedicated' && l.unitId === unit.id)?.channel ?? null;
+    const radio = product.radios.find((r) => {
+      const channels = r.use === 'backhaul' ? { ...unit.channels, [r.band]: own } : unit.channels;
+      return r.eirpDbm > limitOf(r.band, channels);
+    });
+    if (!radio) return [];
+    const channels = radio.use === 'backhaul' ? { ...unit.channels, [radio.band]: own } : unit.channels;
+    const where = channels[radio.band] === null ? '' : ` on channel ${channels[radio.band]}`;
+    return {
+      what: `${product.name} sends ${radio.eirpDbm} dBm at ${radio.band} GHz, ${radioRules[group].name} allows ${limitOf(radio.band, channels)}${where}`,
+      why: 'What is computed with it is then too good; check its sheet and the local rules.',
+      sure: 'possible',
+      recordId: unit.id,
+      repair: null,
+    };
   });

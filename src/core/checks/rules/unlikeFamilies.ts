@@ -6,13 +6,17 @@ export const unlikeFamilies: SnagRule = ({ network }) =>
     const hop = hops.at(-1);
     if (!hop?.wireless || hop.to.unit.id !== unit.id || hop.to.product.kind === 'extender') return [];
     const [a, b] = [hop.from.product.family, hop.to.product.family];
-    return a !== b || a === ''
-      ? {
-          what: `${unit.letter} and ${hop.from.unit.letter} are not of one family`,
-          why: 'Units of different makers rarely mesh: only a plain repeat is sure, and phones are not steered.',
-          sure: 'likely',
-          recordId: unit.id,
-          repair: null,
-        }
-      : [];
+    if (a === b && a !== '') return [];
+    // a router of no family knows no way to feed a node over the air
+    const isNone = a === '' || b === '';
+    const alone = (a === '' ? hop.from : hop.to).unit.letter;
+    return {
+      what: `${unit.letter} and ${hop.from.unit.letter} are not of one family`,
+      why: isNone
+        ? `${alone} is of no family: nothing joins it over the air but an extender. A cable, coax or the mains would do.`
+        : 'Units of different makers rarely mesh: only a plain repeat is sure, and phones are not steered.',
+      sure: isNone ? ('certain' as const) : ('likely' as const),
+      recordId: unit.id,
+      repair: null,
+    };
   });

@@ -75,13 +75,13 @@ describe('the hand', () => {
 });
 
 describe('tools of one click', () => {
-  test('a spot is put down, selected, and the tool is put away', () => {
+  test('a spot is put down and selected; the tool stays in hand for the next', () => {
     const { store, edits, hand } = windowOn(house, { tool: 'spot' });
     tools.spot.down(hand([3, 6]));
     expect(edits).toHaveLength(1);
     const { selectedId, tool, job } = store.getState();
     expect(get(job, 'spot', selectedId ?? '')).toMatchObject({ xM: 3, yM: 6, storeyId: 'ground' });
-    expect(tool).toBe('select');
+    expect(tool).toBe('spot');
   });
 
   test('a socket stays in hand for the next', () => {

@@ -22,13 +22,10 @@ const cableHeightM = 0.1;
 /** A cut drawn by hand is looked along at table height, m. */
 const cutHeightM = 1;
 
-/** Puts one thing down where the click was. */
-const oneClick = (then?: (store: JobStore) => void): Tool => ({
-  down: ({ store, at, idUnder }) => {
-    apply(store, putDown(store.getState(), at, { wallId: idUnder() }));
-    then?.(store);
-  },
-});
+/** Puts one thing down where each click was, until Esc. */
+const oneClick: Tool = {
+  down: ({ store, at, idUnder }) => apply(store, putDown(store.getState(), at, { wallId: idUnder() })),
+};
 
 /** Two clicks: from, and to. */
 function twoClicks(
@@ -144,11 +141,11 @@ export const tools: Record<Exclude<ToolName, 'select'>, Tool> = {
     store.getState().set({ tool: 'select' });
     layCable(store, corners).catch((error: unknown) => toast.error(messageOf(error)));
   }),
-  spot: oneClick((store) => store.getState().set({ tool: 'select' })),
-  opening: oneClick(),
-  thing: oneClick(),
-  socket: oneClick(),
-  coax: oneClick(),
-  data: oneClick(),
-  paint: oneClick(),
+  spot: oneClick,
+  opening: oneClick,
+  thing: oneClick,
+  socket: oneClick,
+  coax: oneClick,
+  data: oneClick,
+  paint: oneClick,
 };

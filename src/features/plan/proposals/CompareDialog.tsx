@@ -23,7 +23,11 @@ export function CompareDialog({ onClose }: { onClose: () => void }) {
     { name: 'Work', best: (p) => -p.minutes, text: (p) => minutesText(p.minutes) },
     { name: 'Parts and work', best: (p) => -p.costEur, text: (p) => money(p.costEur) },
     { name: 'Holes', best: (p) => -p.holes, text: (p) => p.holes },
-    { name: 'New units', best: (p) => -p.units.length, text: (p) => p.units.length },
+    {
+      name: 'New units',
+      best: (p) => -p.units.length - (p.main ? 1 : 0),
+      text: (p) => p.units.length + (p.main ? 1 : 0),
+    },
     { name: 'Needs met', best: (p) => p.met, text: (p) => `${p.met} of ${p.spots}` },
     {
       name: 'Least headroom',
@@ -51,8 +55,7 @@ export function CompareDialog({ onClose }: { onClose: () => void }) {
     },
     {
       name: 'Proof',
-      text: (p) =>
-        p.proven ? 'proven' : p.gapEur === null ? 'best in the time' : `within ${money(p.gapEur)}`,
+      text: (p) => (p.proven ? 'proven' : p.gapEur === null ? 'the best found' : `within ${money(p.gapEur)}`),
     },
     {
       name: 'Units',

@@ -78,7 +78,7 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
                   <td className="px-2">{moneyText(p.costEur, currency)}</td>
                   <td className="px-2">{p.units}</td>
                   <td className="px-2">{p.holes}</td>
-                  <td className="px-2">{p.proven ? 'proven' : 'best in the time'}</td>
+                  <td className="px-2">{p.proven ? 'proven, of the places looked at' : 'the best found'}</td>
                   <td>
                     <Button disabled={stale} onClick={() => take(p)}>
                       Take it

@@ -1,7 +1,7 @@
 'use client';
 
 import { useEffect, useMemo, useRef } from 'react';
-import { candidatesOf } from '@/core/optimise/candidates';
+import { namedPlaces } from '@/core/optimise/candidates';
 import { Button, Choice } from '@/ui/primitives';
 import { planningOf, usePlanning } from '@/client/planning';
 import { rulePlace } from '@/panels/plan/rulePlace';
@@ -19,7 +19,7 @@ export function Places() {
   const planning = planningOf(id);
   const open = usePlanning(id, (s) => s.places);
   const chosen = usePlanning(id, (s) => s.placeId);
-  const all = useMemo(() => candidatesOf(job), [job]);
+  const all = useMemo(() => namedPlaces(job), [job]);
   const here = all.filter((c) => c.storeyId === storeyId);
   const ruled = job.placeRules.length;
   const row = useRef<HTMLLIElement>(null);

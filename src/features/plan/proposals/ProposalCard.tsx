@@ -1,6 +1,7 @@
 'use client';
 
 import { find } from '@/core/job/job';
+import { wiredWorthEur } from '@/core/optimise/planningInstance';
 import { editOf, standsAs } from '@/core/optimise/editOf';
 import type { Proposal } from '@/core/optimise/proposal';
 import type { Answer } from '@/core/optimise/questions';
@@ -36,11 +37,12 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
   };
   const take = () => {
     const now = store.getState().job;
-    if (store.getState().commit(editOf(now, p.options, `Take the proposal: ${p.kind}`).edit))
+    if (store.getState().commit(editOf(now, p.options, `Take the proposal: ${p.kind}`, p.main?.edit).edit))
       planning.getState().set({ taken: p.kind, shown: null });
   };
   const facts = [
     `${p.met} of ${p.spots} needs met`,
+    ...(p.devices.of > 0 ? [`${p.devices.met} of ${p.devices.of} devices`] : []),
     p.holes === 0 ? 'no hole' : `${p.holes} ${p.holes === 1 ? 'hole' : 'holes'}`,
     minutesText(p.minutes),
   ];
@@ -49,12 +51,16 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
     <li className="mb-2 border border-strong" data-testid="proposal">
       <div className="flex items-baseline justify-between gap-2 border-b border-rule px-2.5 py-1.5">
         <h4 className="font-bold first-letter:uppercase">{p.kind}</h4>
-        <span className="font-bold">{moneyText(p.partsEur, currency)}</span>
+        <span className="font-bold">{moneyText(p.costEur, currency)}</span>
       </div>
       <div className="px-2.5 py-1.5">
         <p>{facts.join(' · ')}</p>
         <p className="text-[12px] text-muted">
-          {provenText(p, (v) => moneyText(v, currency))} Parts and work {moneyText(p.costEur, currency)}.
+          {p.units.length > 0 || p.main
+            ? `Parts ${moneyText(p.partsEur, currency)}, the rest is work. ${provenText(p, (v) => moneyText(v, currency))}`
+            : 'Nothing is to be bought.'}
+          {job.info.preferWired &&
+            ` A link over the air counts as ${moneyText(wiredWorthEur, currency)} more, since wired is preferred.`}
         </p>
         {p.worst && (
           <p className="text-[12px] text-muted">
@@ -70,6 +76,18 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
         </p>
         <Holds robust={robust} waiting={done && !p.early} spotName={spotName} />
         <ul className="pt-1">
+          {p.main && (
+            <li className="flex items-start gap-2 border-t border-rule py-1">
+              <PegIcon letter={p.main.unit.letter} size={20} look={shown ? 'ghost' : 'planned'} />
+              <span className="min-w-0 flex-1 leading-tight">
+                {p.main.product.name}
+                <span className="block text-[12px] text-muted">
+                  the new main unit, in the place of the {p.main.instead}
+                </span>
+              </span>
+              <span className="text-muted">{moneyText(p.main.partsEur, currency)}</span>
+            </li>
+          )}
           {p.units.map((u) => (
             <li key={u.letter} className="border-t border-rule py-1">
               <div className="flex items-start gap-2">
@@ -88,7 +106,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
                   className={link}
                   aria-label={`Not ${u.place}: propose without that place`}
                   onClick={() => {
-                    if (rulePlace(store, u.placeId, 'forbid', u.place))
+                    if (rulePlace(store, u.namedPlaceId, 'forbid', u.place))
                       void planning.getState().ask(store.getState().job);
                   }}
                 >
@@ -108,7 +126,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
               <AnswerLine answer={answers[airKey(p.kind, u.placeId)]} />
             </li>
           ))}
-          {p.units.length === 0 && (
+          {p.units.length === 0 && !p.main && (
             <li className="py-1 text-muted">Nothing is needed: what is there does it.</li>
           )}
         </ul>
@@ -154,18 +172,22 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
 }
 
 export function provenText(p: Proposal, money: (v: number) => string): string {
-  if (p.early) return 'A first answer, without units behind units; looking for a better one.';
+  if (p.early) return 'A first answer; looking for a better one.';
   if (!p.proven)
     return p.gapEur === null
-      ? 'The best found in the time.'
-      : `The best found in the time; one up to ${money(p.gapEur)} cheaper may exist.`;
+      ? 'The best found; whether there is a better one is not known.'
+      : `The best found; one up to ${money(p.gapEur)} cheaper may exist.`;
   switch (p.kind) {
     case 'everyone at once':
-      return 'Proven: no cheaper choice of these places and kits carries everyone at once.';
+      return 'Proven: of the places looked at, none that costs less carries everyone at once.';
     case 'most headroom':
-      return 'The most within the budget, of units over the air that each reach a spot their parent does not.';
-    default:
-      return 'Proven: of these places and kits, at most one hop over the air behind a wired unit, nothing cheaper does it.';
+      return 'The most within the budget, of the places looked at.';
+    case 'no drilling':
+      return 'Proven: of the places looked at, none without a hole costs less.';
+    case 'new main unit':
+      return 'Proven: with this main unit, of the places looked at, nothing costs less. Its settings are to be entered anew.';
+    case 'least cost':
+      return 'Proven: with the main unit that is there, of the places looked at, and one hop over the air at most behind another unit, nothing costs less. A likely snag counts as a second visit.';
   }
 }
 

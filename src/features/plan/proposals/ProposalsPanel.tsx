@@ -6,6 +6,7 @@ import { find } from '@/core/job/job';
 import { Button, PartHead } from '@/ui/primitives';
 import { planningOf, usePlanning } from '@/client/planning';
 import { useJob } from '@/client/store/JobProvider';
+import { whenText } from '@/ui/time';
 import { moneyText, sureText } from '@/ui/units';
 import { CompareDialog } from './CompareDialog';
 import { Places } from './Places';
@@ -19,7 +20,7 @@ export function ProposalsPanel() {
   const job = useJob((s) => s.job);
   const { id } = job.info;
   const planning = planningOf(id);
-  const { kind, said, proposals, found } = usePlanning(id, (s) => s);
+  const { kind, said, proposals, found, at } = usePlanning(id, (s) => s);
   const [open, setOpen] = useState<'compare' | 'front' | null>(null);
   const done = kind === 'done';
   return (
@@ -41,6 +42,12 @@ export function ProposalsPanel() {
           <span className="text-muted">{said}</span>
           <Button onClick={planning.getState().stop}>Stop</Button>
         </div>
+      )}
+      {kind === 'kept' && (
+        <p className="pb-2 text-[12px] text-muted" data-testid="kept-proposals">
+          Worked out {at ? whenText(at) : 'before'}
+          {found ? '' : ', and stopped before all were there'}. To ask about them, propose again.
+        </p>
       )}
       {done && found?.whyNot && <p className="pb-2 text-rust-text">None: {found.whyNot}.</p>}
       {done && proposals.length > 1 && (
@@ -75,7 +82,7 @@ export function ProposalsPanel() {
           look={kind === 'idle' ? 'action' : 'plain'}
           onClick={() => void planning.getState().ask(job)}
         >
-          {done ? 'Propose again' : 'Propose'}
+          {done || kind === 'kept' ? 'Propose again' : 'Propose'}
         </Button>
       )}
       {open === 'compare' && <CompareDialog onClose={() => setOpen(null)} />}
@@ -95,7 +102,7 @@ function WhatWouldHelp() {
   if (impossible.length === 0 && !(found?.whyNot && found.candidates > 0)) return null;
   const spotName = (spotId: string) => {
     const spot = find(job, 'spot', spotId);
-    return spot ? `${spot.number}, ${spot.name}` : 'a spot';
+    return spot ? `${spot.number}, ${spot.name}` : (find(job, 'fixedDevice', spotId)?.name ?? 'a spot');
   };
   return (
     <div className="pb-2 text-[12px]">

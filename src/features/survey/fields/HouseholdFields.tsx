@@ -2,9 +2,10 @@
 
 import { useState } from 'react';
 import type { Job } from '@/core/job/job';
+import { farEndUrlSchema } from '@/core/job/farEndUrl';
 import { freshId } from '@/core/job/fresh';
 import { bands, type AnyRecord, type Device } from '@/core/job/records';
-import { Button, Choice, Field, PartHead } from '@/ui/primitives';
+import { Button, Choice, Field, PartHead, TextInput } from '@/ui/primitives';
 import { NameField, NumberField } from '@/client/inputs';
 import { standardWords } from './FixedDeviceFields';
 import { WordChoice } from '@/ui/WordChoice';
@@ -45,6 +46,23 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
         max={2000}
         onChange={(streetLatencyMs) => save({ ...info, streetLatencyMs }, 'Street latency')}
       />
+      <Field label="Far end">
+        {(id) => (
+          <TextInput
+            id={id}
+            value={info.farEndUrl ?? ''}
+            read={(text) => {
+              const farEndUrl = text.trim() === '' ? null : farEndUrlSchema.safeParse(text);
+              if (farEndUrl?.error) throw new Error(`Needed is ${farEndUrl.error.issues[0]?.message}.`);
+              save({ ...info, farEndUrl: farEndUrl?.data ?? null }, 'Far end');
+            }}
+          />
+        )}
+      </Field>
+      <p className="mb-2 text-[12px] text-muted">
+        A machine of your own beyond the street that runs “nestle far-end”: phones test house and street
+        together against it.
+      </p>
       <PartHead>Devices</PartHead>
       <Field label="Tested with">
         {(id) => (

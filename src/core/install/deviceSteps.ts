@@ -1,0 +1,58 @@
+/** The steps of the household's own devices: all of them join again, and those with a cable are tried at their port. */
+import { find, type Job } from '../job/job';
+import type { FixedDevice } from '../job/records';
+import { durations, type Step } from './step';
+import { step } from './unitSteps';
+
+const placeOf = (job: Job, device: FixedDevice): string => {
+  const storey = find(job, 'storey', device.storeyId);
+  return storey ? `, ${storey.name}` : '';
+};
+
+/** Minutes for a device to join again (planning). */
+const joinMin = 2;
+
+/** @param placed keys of the steps after which all units stand where they stay. */
+export function deviceSteps(job: Job, placed: readonly string[]): Step[] {
+  const onAir = job.fixedDevices.filter((d) => d.standard !== null);
+  // what knows 2.4 GHz alone comes last: it may want the phone on 2.4 GHz too
+  const inOrder = [...onAir.filter((d) => !d.only24), ...onAir.filter((d) => d.only24)];
+  const wired = job.fixedDevices.filter((d) => d.portMbps > 0);
+  const out: Step[] = [
+    step({
+      key: 'devices',
+      kind: 'set',
+      title: 'Let all devices join again',
+      text: `Ask the household what else has Wi-Fi, and add it to the list. ${
+        onAir.some((d) => d.only24)
+          ? 'What knows 2.4 GHz alone comes last, with the phone on 2.4 GHz or on the name for it.'
+          : 'A device that does not find the network may know 2.4 GHz alone.'
+      }`,
+      holdPoint: { question: 'Does each answer in its own app, and is nothing left out?', light: null },
+      list: inOrder.map((d) => ({
+        mark: d.id,
+        words: `${d.name}${placeOf(job, d)}${d.only24 ? ' (2.4 GHz only)' : ''}`,
+      })),
+      // while units take their firmware there is time for it
+      after: ['rejoin'],
+      hands: { min: Math.max(joinMin, joinMin * onAir.length), spread: 0.5 },
+    }),
+  ];
+  if (wired.length > 0)
+    out.push(
+      step({
+        key: 'wired-devices',
+        kind: 'check',
+        title: 'Try each device that has a cable',
+        text: 'At its own port: it must say that it is wired, and be as fast as its port.',
+        holdPoint: { question: 'Does each say that it is wired?', light: null },
+        list: wired.map((d) => ({
+          mark: d.id,
+          words: `${d.name}${placeOf(job, d)}, ${d.portMbps} Mbps${d.poe === 'none' ? '' : `, power over its cable (${d.poe}${d.poeW > 0 ? `, ${d.poeW} W` : ''})`}`,
+        })),
+        after: ['names', ...placed],
+        hands: { min: durations.short.min * wired.length, spread: 0.5 },
+      }),
+    );
+  return out;
+}

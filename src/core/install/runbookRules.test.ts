@@ -1,0 +1,200 @@
+/** Rules that every runbook keeps, for each product, each way to feed it, each mount and place. They know nothing of the templates. */
+import { demos } from '@/testing/demoJobs';
+import { billOf, labelsOf } from '../design/bill';
+import { applyEdit } from '../job/edits';
+import { get, type Job } from '../job/job';
+import { makeRecord } from '../job/make';
+import type { AnyRecord, Link, Product, Unit } from '../job/records';
+import { mainUnit } from './houseSteps';
+import { runbookOf } from './runbook';
+import type { Step } from './step';
+
+const house = demos.find((d) => d.job.buildings.length > 2)?.job;
+if (!house) throw new Error('no demo house with outbuildings');
+const main = mainUnit(house);
+if (!main) throw new Error('no main unit');
+const inside = main.storeyId;
+const loft = house.storeys.find(
+  (s) =>
+    s.buildingId !== get(house, 'storey', inside).buildingId &&
+    get(house, 'building', s.buildingId).kind === 'outbuilding',
+)?.id;
+if (!loft) throw new Error('no outbuilding');
+
+const standing: Product['kind'][] = ['node', 'plug-in', 'outdoor', 'access-point', 'extender', 'powerline'];
+const products = standing.flatMap((kind) => {
+  const found = house.kits.find((k) => k.kind === kind && k.radios.length > 0);
+  return found ? [found] : [];
+});
+const media: Link['medium'][] = ['ethernet', 'fibre', 'coax', 'powerline', 'wireless'];
+const places = [
+  ['shelf', 0.8],
+  ['wall', 1.8],
+  ['ceiling', 2.4],
+  ['socket', 0.3],
+  ['pole', 4],
+] as const;
+
+/** Outlets and adapters of a link that has some. */
+function ends(medium: Link['medium']): Pick<Link, 'fromServiceId' | 'toServiceId' | 'adapterKitId'> {
+  if (medium !== 'coax' && medium !== 'powerline')
+    return { fromServiceId: null, toServiceId: null, adapterKitId: null };
+  const [from, to] = house?.services.filter((s) => s.kind === (medium === 'coax' ? 'coax' : 'socket')) ?? [];
+  const adapter = house?.kits.find((k) => k.kind === medium && k.radios.length === 0);
+  return { fromServiceId: from?.id ?? '', toServiceId: to?.id ?? '', adapterKitId: adapter?.id ?? '' };
+}
+
+/** The house with its main unit and one more. */
+function withUnit(
+  product: Product,
+  medium: Link['medium'],
+  mount: Unit['mount'],
+  heightM: number,
+  storeyId: string,
+) {
+  const unit = makeRecord({
+    ...{ type: 'unit', id: 'unit-z', letter: 'Z', name: 'Place', kitId: product.id, storeyId },
+    ...{ xM: 2, yM: 2, heightM, tiltDeg: 0, facingDeg: 0, mount, found: false, planned: true },
+  } as const);
+  const link = makeRecord({
+    ...{ type: 'link', id: 'link-z', unitId: 'unit-z', fromUnitId: main?.id ?? '', medium },
+    ...{ radio: medium === 'wireless' ? 'shared' : null, band: medium === 'wireless' ? '5' : null },
+    ...{
+      lengthM: 12,
+      category: medium === 'ethernet' ? 'cat6' : null,
+      holes: null,
+      points: [],
+      channel: null,
+    },
+    ...ends(medium),
+  } as const);
+  const others = house?.units.filter((u) => u.id !== main?.id && u.planned) ?? [];
+  const put: AnyRecord[] = [unit, link];
+  const remove = [
+    ...others.filter((u) => !u.found).map((u) => u.id),
+    ...(house?.links
+      .filter((l) => others.some((u) => [l.unitId, l.fromUnitId].includes(u.id)))
+      .map((l) => l.id) ?? []),
+  ];
+  put.push(...others.filter((u) => u.found).map((u) => ({ ...u, planned: false })));
+  return applyEdit(house as Job, { label: '', put, remove }).job;
+}
+
+const combinations = products.flatMap((product) =>
+  media.flatMap((medium) =>
+    places.flatMap(([mount, heightM]) =>
+      [inside, loft].map((storeyId) => ({ product, medium, mount, heightM, storeyId })),
+    ),
+  ),
+);
+
+/** Does a step come after another, directly or over others? */
+function comesAfter(steps: readonly Step[], late: string, early: string): boolean {
+  const after = new Map(steps.map((s) => [s.key, s.after]));
+  const open = [late];
+  const seen = new Set<string>();
+  for (let key = open.pop(); key !== undefined; key = open.pop()) {
+    if (key === early) return true;
+    if (seen.has(key)) continue;
+    seen.add(key);
+    open.push(...(after.get(key) ?? []));
+  }
+  return false;
+}
+
+test('there are 250 combinations at least', () => expect(combinations.length).toBeGreaterThanOrEqual(250));
+
+test.each(combinations.map((c) => [`${c.product.name}, ${c.medium}, ${c.mount}, ${c.storeyId}`, c] as const))(
+  '%s',
+  (_name, { product, medium, mount, heightM, storeyId }) => {
+    const job = withUnit(product, medium, mount, heightM, storeyId);
+    const { steps, problems } = runbookOf(job);
+    expect(problems).toEqual([]);
+    const own = steps.filter((s) => s.unitId === 'unit-z' || s.linkId === 'link-z');
+    const of = (kind: Step['kind']) => own.filter((s) => s.kind === kind);
+    const [carry] = of('carry').filter((s) => s.unitId === 'unit-z');
+    if (!carry) throw new Error('it is never carried to its place');
+
+    // nothing is paired with the main unit before its update is through
+    const update = steps.find((s) => s.kind === 'update' && s.unitId === main.id);
+    for (const pair of of('pair').filter((s) => s.unitId === 'unit-z'))
+      expect([pair.key, comesAfter(steps, pair.key, update?.key ?? '')]).toEqual([pair.key, true]);
+
+    // power before what can only be seen with power: over the cable it comes once the unit is in its place
+    const isCablePowered = product.poeIn !== null && medium === 'ethernet';
+    const power = own.find((s) => /^Power Z over/.test(s.title));
+    expect(power !== undefined).toBe(isCablePowered);
+    if (power) {
+      expect(comesAfter(steps, power.key, carry.key)).toBe(true);
+      expect(carry.holdPoint).toBeNull();
+      for (const check of of('check').filter((s) => s.unitId === 'unit-z'))
+        expect(comesAfter(steps, check.key, power.key)).toBe(true);
+      expect(own.find((s) => s.kind === 'bench' && !s.key.startsWith('reset'))?.text).toMatch(
+        /power over a short cable/,
+      );
+    }
+
+    // cautions where they matter
+    const has = (s: Step | undefined, c: Step['cautions'][number]) => s?.cautions.includes(c) ?? false;
+    const [lay] = of('cable');
+    const isHigh = heightM > 2 || mount === 'ceiling' || mount === 'pole';
+    expect(has(carry, 'ladder')).toBe(isHigh);
+    for (const fix of of('mount')) {
+      expect([has(fix, 'drilling'), has(fix, 'mains'), has(fix, 'ladder')]).toEqual([true, true, isHigh]);
+      if (product.kind === 'outdoor')
+        expect([has(fix, 'outdoor'), has(fix, 'thunder')]).toEqual([true, true]);
+    }
+    expect(['wall', 'ceiling', 'pole'].includes(mount)).toBe(of('mount').length > 0);
+    if (medium === 'ethernet' || medium === 'fibre') {
+      const isBetween = storeyId !== inside;
+      expect(has(lay, 'cabling')).toBe(true);
+      // holes that were not counted may be some
+      expect(has(lay, 'drilling')).toBe(true);
+      expect(has(lay, 'fibre')).toBe(medium === 'fibre');
+      expect(has(lay, 'copper')).toBe(isBetween && medium === 'ethernet');
+      expect([has(lay, 'outdoor'), has(lay, 'digging'), has(lay, 'thunder')]).toEqual(
+        new Array(3).fill(isBetween),
+      );
+      if (isHigh) expect(has(lay, 'ladder')).toBe(true);
+    } else expect(lay).toBeUndefined();
+    if (medium === 'powerline') expect(own.some((s) => has(s, 'socket'))).toBe(true);
+    if (medium === 'coax') expect(own.some((s) => has(s, 'coax'))).toBe(true);
+
+    // what joins two buildings: each entry is sealed, and copper has its protectors, earthed, which the bill has too
+    const isBetween = storeyId !== inside;
+    const isCable = medium === 'ethernet' || medium === 'fibre';
+    const seal = own.find((s) => /^Seal both entries/.test(s.title));
+    const surge = own.find((s) => /^Fit the surge protectors/.test(s.title));
+    expect([seal !== undefined, surge !== undefined]).toEqual([
+      isCable && isBetween,
+      medium === 'ethernet' && isBetween,
+    ]);
+    if (surge) {
+      expect(surge.holdPoint?.question).toMatch(/earthed/);
+      expect(has(surge, 'copper') && has(surge, 'mains')).toBe(true);
+      expect(comesAfter(steps, carry.key, surge.key)).toBe(true);
+    }
+    expect(billOf(job).lines.find((l) => /surge/i.test(l.item))?.count).toBe(surge ? 2 : undefined);
+
+    // each label of the list is at the step that sticks it
+    const labels = labelsOf(job).filter((l) => l.linkId === 'link-z');
+    expect(labels).toHaveLength(medium === 'wireless' ? 0 : 2);
+    for (const label of labels) expect(of('label')[0]?.text).toContain(`“${label.text}” at ${label.at}`);
+
+    // a light that is asked for is one that the product has
+    for (const s of own)
+      if (s.holdPoint?.light) expect(product.lights.map((l) => l.means)).toContain(s.holdPoint.light.means);
+    // each caution once
+    for (const s of steps) expect(new Set(s.cautions).size).toBe(s.cautions.length);
+  },
+);
+
+test('the main unit’s gate asks for the internet, and never for the light of one that waits to be added', () => {
+  const gate = runbookOf(house).steps.find((s) => s.key === 'main')?.holdPoint;
+  expect(gate?.question).toMatch(/page open/);
+  expect(gate?.light?.means ?? '').not.toMatch(/added|ready|waits/i);
+});
+
+test('the household is told before the line goes off', () => {
+  expect(runbookOf(house).steps.find((s) => s.key === 'modem')?.cautions).toContain('household');
+});

@@ -1,0 +1,88 @@
+/** What a plan is worth, worked out from its records alone: money, needs, everyone at once, snags, restrictions. */
+import { snagsOf } from '../checks/snags';
+import type { Sure } from '../checks/snag';
+import { billOf } from '../design/bill';
+import type { Job } from '../job/job';
+import type { Id } from '../job/records';
+import { networkOf } from '../network/backhaul';
+import { predictFixed } from '../network/fixedDevices';
+import { type Load, loadOf, mostAirtime } from '../network/load';
+import { type Prediction, predictJob } from '../network/predict';
+import { sureEnough } from '../network/sureEnough';
+import type { Scene } from '../propagation/model';
+import { hourEur } from './planningInstance';
+import { type Restriction, restrictionsOf } from './restrictions';
+
+export interface PlanNeed {
+  id: Id;
+  /** A spot, or a fixed device that joins over the air. */
+  kind: 'spot' | 'device';
+  /** Surely enough: at least 90 %. */
+  met: boolean;
+  certainty: number;
+  /** null: no signal would do. */
+  headroomDb: number | null;
+}
+
+export interface Evaluation {
+  /** Parts and work, in the job's currency. */
+  costEur: number;
+  partsEur: number;
+  minutes: number;
+  holes: number;
+  needs: PlanNeed[];
+  /** Every spot at once: does it fit, and what is used most, as a share of what it may carry. */
+  atOnce: { fits: boolean; busiest: { what: string; share: number } | null };
+  snags: { rule: string; sure: Sure }[];
+  restrictions: Restriction[];
+}
+
+const needOf =
+  (kind: PlanNeed['kind']) =>
+  ({ spotId, certainty, headroomDb }: Prediction): PlanNeed => ({
+    id: spotId,
+    kind,
+    met: certainty >= sureEnough,
+    certainty,
+    headroomDb: Number.isFinite(headroomDb) ? headroomDb : null,
+  });
+
+/** What is used most when everyone uses their need at once. */
+function busiestOf(job: Job, load: Load): Evaluation['atOnce']['busiest'] {
+  const all = [
+    ...load.channels.map((c) => ({ what: c.words, share: (c.airtime + c.busyShare) / mostAirtime })),
+    ...load.links.map((l) => ({
+      what: `link ${l.linkId}`,
+      share: l.allowsMbps > 0 ? l.downMbps / l.allowsMbps : Infinity,
+    })),
+    {
+      what: 'the street',
+      share: Math.max(
+        load.plan.downMbps / Math.max(1, job.info.planDownMbps),
+        load.plan.upMbps / Math.max(1, job.info.planUpMbps),
+      ),
+    },
+  ];
+  return all.reduce<Evaluation['atOnce']['busiest']>(
+    (most, one) => (most === null || one.share > most.share ? one : most),
+    null,
+  );
+}
+
+/** Evaluates the plan of a job. @param scene of the same house; plans of one house share it. */
+export function evaluatePlan(job: Job, scene: Scene): Evaluation {
+  const network = networkOf(job, scene, 'planned');
+  const predictions = predictJob(job, scene, network, { why: false });
+  const { partsEur, minutes, holes } = billOf(job);
+  const load = loadOf(job, network, predictions);
+  return {
+    costEur: partsEur + (minutes / 60) * hourEur,
+    partsEur,
+    minutes,
+    holes,
+    needs: [...predictions.map(needOf('spot')), ...predictFixed(job, scene, network).map(needOf('device'))],
+    atOnce: { fits: load.fits, busiest: busiestOf(job, load) },
+    snags: snagsOf(job, scene, network).map(({ rule, sure }) => ({ rule, sure })),
+    restrictions: restrictionsOf(job, scene),
+  };
+}

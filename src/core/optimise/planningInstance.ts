@@ -1,0 +1,65 @@
+/** What a proposal is chosen from: options with what they cost and which spots they serve. */
+import type { Job } from '../job/job';
+import type { AnyRecord, Id, Link, Product, Spot, Unit } from '../job/records';
+import type { Network } from '../network/backhaul';
+import type { Scene } from '../propagation/model';
+import type { Candidate } from './candidates';
+import type { SpotService } from './spotServices';
+
+/** An hour of work (planning), in the job's currency. */
+export const hourEur = 45;
+/** Where wired is preferred a wire may cost so much more than a link over the air (custom). */
+export const wiredWorthEur = 80;
+/** What a link over the air counts for beside its price. */
+export const overAirEur = (job: Job): number => (job.info.preferWired ? wiredWorthEur : 0);
+
+export interface CandidateOption {
+  id: string;
+  candidate: Candidate;
+  product: Product;
+  unit: Unit;
+  link: Link;
+  /** Adapters and the like that the job's catalogue lacks. */
+  also: AnyRecord[];
+  label: string;
+  /** The option that feeds it; null = a unit that is kept. */
+  parent: string | null;
+  partsEur: number;
+  minutes: number;
+  /** Parts and work, and what its likely snags count for: what is made least. */
+  costEur: number;
+  holes: number;
+  downMbps: number;
+  upMbps: number;
+  /** By spot: what it gets from here alone; of those whose need is met surely enough, and of all that hear it. */
+  serves: Map<Id, SpotService>;
+  draws: Map<Id, SpotService>;
+}
+
+export interface PlanningInstance {
+  /** The job with what is kept alone. */
+  base: Job;
+  scene: Scene;
+  network: Network;
+  kept: Unit[];
+  candidates: Candidate[];
+  /** Fixed devices that join over the air are spots too, numbered 0. */
+  spots: Spot[];
+  /** Spots that what is kept serves already, as `CandidateOption.serves`. */
+  served: CandidateOption['serves'];
+  options: CandidateOption[];
+  /** By open spot: the option that would be surest, whether or not it is sure enough. */
+  hopes: Map<Id, { certainty: number; words: string }>;
+}
+
+/** Is a product at a place behind an option looked at? @param costEur of both together. */
+export type HopTest = (
+  parent: CandidateOption,
+  child: Pick<CandidateOption, 'candidate' | 'product'>,
+  costEur: number,
+) => boolean;
+
+/** An instance of which the options behind other options are still to be looked at. */
+export interface DirectInstance extends PlanningInstance {
+  behind: (test: HopTest) => CandidateOption[];
+}

@@ -1,0 +1,56 @@
+/** A planning instance with some of its options or spots. */
+import type { Id } from '../job/records';
+import type { CandidateOption, PlanningInstance } from './planningInstance';
+
+/** The same instance with the spots that anything serves. */
+export function servable(instance: PlanningInstance): PlanningInstance {
+  const lost = new Set(impossibleOf(instance).map((i) => i.spotId));
+  return { ...instance, spots: instance.spots.filter((s) => !lost.has(s.id)) };
+}
+
+/** The same instance with some options only, and what hangs on them. */
+export function onlyWith(
+  instance: PlanningInstance,
+  test: (c: CandidateOption) => boolean,
+): PlanningInstance {
+  const left = new Set(instance.options.filter(test).map((c) => c.id));
+  return {
+    ...instance,
+    options: instance.options.filter((c) => left.has(c.id) && (c.parent === null || left.has(c.parent))),
+  };
+}
+
+/** The same instance without options that need a hole, or that hang on one. */
+export const withoutHoles = (instance: PlanningInstance): PlanningInstance =>
+  onlyWith(instance, (c) => c.holes === 0);
+
+/** A need that nothing allowed meets, with the most that anything would give. */
+export interface Impossible {
+  spotId: Id;
+  certainty: number;
+  by: string | null;
+}
+
+export function impossibleOf(instance: PlanningInstance): Impossible[] {
+  return instance.spots
+    .filter((s) => !instance.served.has(s.id) && !instance.options.some((c) => c.serves.has(s.id)))
+    .map((s) => {
+      const best = instance.hopes.get(s.id);
+      return { spotId: s.id, certainty: best?.certainty ?? 0, by: best?.words ?? null };
+    });
+}
+
+/** The same instance without what can't be part of a choice of so much: with what it hangs on it costs more. */
+function upTo(
+  instance: PlanningInstance,
+  most: number,
+  of: (c: CandidateOption) => number,
+): PlanningInstance {
+  const byId = new Map(instance.options.map((c) => [c.id, c]));
+  return onlyWith(instance, (c) => {
+    const parent = c.parent === null ? undefined : byId.get(c.parent);
+    return of(c) + (parent ? of(parent) : 0) <= most;
+  });
+}
+export const upToCost = (g: PlanningInstance, mostEur: number) => upTo(g, mostEur + 0.01, (c) => c.costEur);
+export const upToParts = (g: PlanningInstance, mostEur: number) => upTo(g, mostEur + 0.01, (c) => c.partsEur);
