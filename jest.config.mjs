@@ -5,8 +5,8 @@ export default {
   testEnvironment: 'node',
   // handed in, since looking it up in the sandbox makes computation ten times slower
   sandboxInjectedGlobals: ['Math'],
-  // a machine that does other work too is no fault
-  testTimeout: 30_000,
+  // finds what hangs: a slow machine that does other work too is no fault
+  testTimeout: 120_000,
   // as many as there are cores: nothing else runs meanwhile
   maxWorkers: '100%',
   transform: {

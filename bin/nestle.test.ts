@@ -15,7 +15,7 @@ function nestle(args: string[], input = '') {
   });
   return { code: done.status, out: done.stdout, err: done.stderr };
 }
-jest.setTimeout(60_000);
+jest.setTimeout(240_000);
 
 test('help: alone it is a mistake, asked for it is not; each command has its own', () => {
   expect(nestle([])).toMatchObject({ code: 2, out: expect.stringContaining('predict FILE') });

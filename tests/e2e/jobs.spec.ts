@@ -14,7 +14,7 @@ test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }
   await page.getByLabel('Storeys').fill('2');
   await page.getByRole('radio', { name: 'Empty shell' }).click();
   await page.getByRole('button', { name: 'Begin with Survey' }).click();
-  await expect(page).toHaveURL(/\/survey$/, { timeout: 60_000 });
+  await expect(page).toHaveURL(/\/survey$/, { timeout: 180_000 });
 
   const sheet = page.getByTestId('sheet');
   await expect(sheet).toBeVisible();

@@ -26,13 +26,12 @@ const spot = (phone: Page, n: number) => phone.getByRole('button', { name: new R
 const runs = (phone: Page) => phone.getByTestId('walk-runs').locator('tbody tr');
 
 test('a phone walks: code, five runs in a row, the laptop sees them', async ({ page, browser }) => {
-  test.setTimeout(180_000);
   const { phone } = await openWalk(page, browser);
   await spot(phone, 14).click();
   await expect(phone.getByRole('heading', { name: 'Slipway, bollard' })).toBeVisible();
   await phone.getByRole('button', { name: /Test here/ }).click();
   await expect(phone.getByRole('button', { name: /^Stop\. Run 1 of 5/ })).toBeVisible();
-  await expect(runs(phone)).toHaveCount(2, { timeout: 60_000 });
+  await expect(runs(phone)).toHaveCount(2, { timeout: 180_000 });
   // a second phone has to wait meanwhile
   const other = await phone.context().newPage();
   await openPage(other, phone.url());
@@ -40,7 +39,7 @@ test('a phone walks: code, five runs in a row, the laptop sees them', async ({ p
   await other.getByRole('button', { name: /Test here/ }).click();
   await expect(other.getByText('Waiting: 1 before')).toBeVisible();
   await other.getByRole('button', { name: /^Stop/ }).click();
-  await expect(runs(phone)).toHaveCount(5, { timeout: 90_000 });
+  await expect(runs(phone)).toHaveCount(5, { timeout: 180_000 });
   // each run has its verdict; on a busy machine one of them may be slower than the need
   await expect(runs(phone).first()).toContainText(/Met|Short/);
   await expect(phone.getByTestId('walk-state')).toContainText('Saved');
@@ -80,7 +79,7 @@ test('out of reach: the page opens, runs are kept, and sent once when back', asy
   await expect(runs(phone)).toHaveCount(2);
   await expect(runs(phone).first()).toContainText('not sent');
   await phone.context().setOffline(false);
-  await expect(phone.getByTestId('walk-state')).toContainText('Saved', { timeout: 20_000 });
+  await expect(phone.getByTestId('walk-state')).toContainText('Saved', { timeout: 180_000 });
   await expect(runs(phone)).toHaveCount(2);
   await expect(runs(phone).first()).not.toContainText('not sent');
   // both, and each once
@@ -93,7 +92,6 @@ test('a test elsewhere is kept beside; kbit/s are asked about; a dead spot break
   page,
   browser,
 }) => {
-  test.setTimeout(120_000);
   const { phone } = await openWalk(page, browser);
   await spot(phone, 6).click();
   await phone.getByText('Add the result of another test').click();
@@ -114,7 +112,7 @@ test('a test elsewhere is kept beside; kbit/s are asked about; a dead spot break
   await phone.getByRole('radio', { name: 'Before' }).click();
   await expect(runs(phone)).toHaveCount(5);
   await phone.getByRole('button', { name: /Test again/ }).click();
-  await expect(phone.getByText('The test broke off')).toBeVisible({ timeout: 60_000 });
+  await expect(phone.getByText('The test broke off')).toBeVisible({ timeout: 180_000 });
   await phone.getByRole('button', { name: 'Note “could not connect”' }).click();
   await expect(runs(phone)).toHaveCount(6);
   await expect(runs(phone).last()).toContainText('could not connect');
@@ -162,13 +160,13 @@ test('a closed walk keeps what the phone has; a wrong code is told', async ({ pa
   // nothing listens any more; then the walk is opened again, under another code
   await page.getByRole('button', { name: 'Phone', exact: true }).click();
   const code = (await page.getByTestId('walk-code').textContent()) ?? '';
-  await expect(phone.getByText('This code is not open')).toBeVisible({ timeout: 20_000 });
+  await expect(phone.getByText('This code is not open')).toBeVisible({ timeout: 180_000 });
   await phone.getByLabel('Code of the walk').fill('ZZZZZZ');
   await phone.getByRole('button', { name: 'Open' }).click();
   await expect(phone).toHaveURL(/ZZZZZZ$/);
   await expect(phone.getByText('This code is not open')).toBeVisible();
   await openPage(phone, `${base}walk/${code}`);
-  await expect(phone.getByTestId('walk-state')).toContainText('Saved', { timeout: 20_000 });
+  await expect(phone.getByTestId('walk-state')).toContainText('Saved', { timeout: 180_000 });
   await phone.context().close();
 });
 
@@ -210,7 +208,7 @@ test('through the street: a far end of one’s own, with what it costs told befo
     await phone.getByRole('radio', { name: '25 MB' }).click();
     await expect(phone.getByTestId('data-use')).toContainText('at most 25 MB a run, 125 MB for 5');
     await phone.getByRole('button', { name: /Test here/ }).click();
-    await expect(runs(phone).first()).toContainText('street', { timeout: 60_000 });
+    await expect(runs(phone).first()).toContainText('street', { timeout: 180_000 });
     await expect(runs(phone).first()).toContainText('cut short');
     await phone.getByRole('button', { name: /^Stop/ }).click();
     await expect(phone.getByTestId('about-run')).toContainText('Cut short by the cap on data');
