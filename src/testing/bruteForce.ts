@@ -28,16 +28,39 @@ function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | 
     const room = (product.mostUnits ?? Infinity) - there;
     advised.set(product.family, Math.min(room, advised.get(product.family) ?? Infinity));
   }
+  /** What a new unit, or a kept one, takes at its ports. */
+  const plugged = (chosen: readonly CandidateOption[], isHere: (c: CandidateOption) => boolean) => {
+    const here = chosen.filter((c) => isHere(c) && c.link.medium !== 'wireless');
+    // what has no supply of its own and no injector takes its power from the port
+    const fed = here.filter((c) => c.product.poeIn !== null && c.link.adapterKitId === null);
+    return { cables: here.length, fed: fed.length, watts: fed.reduce((w, c) => w + c.product.powerW, 0) };
+  };
+  const fitsPorts = (
+    { cables, fed, watts }: ReturnType<typeof plugged>,
+    ports: number,
+    has: { poePorts: number; poeBudgetW: number | null } | undefined,
+  ) => cables <= ports && fed <= (has?.poePorts ?? 0) && watts <= (has?.poeBudgetW ?? Infinity);
   return (chosen: readonly CandidateOption[]): boolean => {
     const partsEur = chosen.reduce((sum, c) => sum + c.partsEur, 0);
     const hasParent = (c: CandidateOption) => c.parent === null || chosen.some((p) => p.id === c.parent);
-    const cables = (unitId: string) =>
-      chosen.filter((c) => c.link.medium !== 'wireless' && c.link.fromUnitId === unitId).length;
     const members = (family: string) => chosen.filter((c) => c.product.family === family).length;
     return (
       (budgetEur === null || partsEur <= budgetEur) &&
       chosen.every(hasParent) &&
-      [...free].every(([unitId, ports]) => cables(unitId) <= Math.max(0, ports)) &&
+      [...free].every(([unitId, ports]) =>
+        fitsPorts(
+          plugged(chosen, (c) => c.parent === null && c.link.fromUnitId === unitId),
+          Math.max(0, ports),
+          productOf(kept.find((u) => u.id === unitId)?.kitId ?? ''),
+        ),
+      ) &&
+      chosen.every(({ id, product }) =>
+        fitsPorts(
+          plugged(chosen, (c) => c.parent === id),
+          product.ports,
+          product,
+        ),
+      ) &&
       [...advised].every(([family, most]) => members(family) <= Math.max(0, most))
     );
   };

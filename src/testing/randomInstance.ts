@@ -5,7 +5,7 @@ import { type Job, jobFromRecords } from '../core/job/job';
 import type { Product, Spot } from '../core/job/records';
 import type { Network } from '../core/network/backhaul';
 import { linkTo } from '../core/network/linkTo';
-import { random } from '../core/statistics/random';
+import { random, type Random } from '../core/statistics/random';
 import type { Scene } from '../core/propagation/model';
 import { type Candidate, unitAt } from '../core/optimise/candidates';
 import type { CandidateOption, PlanningInstance } from '../core/optimise/planningInstance';
@@ -13,9 +13,16 @@ import type { CandidateOption, PlanningInstance } from '../core/optimise/plannin
 /**
  * An instance of up to 7 candidates and 6 spots on a real job, whose options, costs and headrooms are
  * drawn from a seed.
+ * @param deep of up to 5 candidates, with cables from new units and from a switch, and units behind units behind units.
  */
-export function randomInstance(seed: number, given: Job, scene: Scene, network: Network): PlanningInstance {
-  const r = random(seed);
+export function randomInstance(
+  seed: number,
+  given: Job,
+  scene: Scene,
+  network: Network,
+  deep = false,
+): PlanningInstance {
+  const r = random(deep ? seed + 0.5 : seed);
   const pick = (n: number) => Math.floor(r.uniform() * n);
   const kept = network.backhauls.map((f) => f.unit);
   const [root] = kept;
@@ -46,7 +53,7 @@ export function randomInstance(seed: number, given: Job, scene: Scene, network: 
       activityIds: null,
     }),
   );
-  const candidates = Array.from({ length: 2 + pick(6) }, (_, i): Candidate => ({
+  const candidates = Array.from({ length: deep ? 2 + pick(4) : 2 + pick(6) }, (_, i): Candidate => ({
     id: `c${i}`,
     kind: 'shelf',
     words: `place ${i}`,
@@ -83,7 +90,10 @@ export function randomInstance(seed: number, given: Job, scene: Scene, network: 
         candidate,
         product,
         unit,
-        link: linkTo(base, unit, root, { medium: 'ethernet', category: 'cat6', lengthM: 10 }),
+        link: linkTo(base, unit, root, {
+          ...{ medium: 'ethernet', category: 'cat6', lengthM: 10 },
+          adapterKitId: product.poeIn ? 'kit-injector' : null,
+        }),
         also: [],
         label: 'Ethernet',
         parent: null,
@@ -125,5 +135,65 @@ export function randomInstance(seed: number, given: Job, scene: Scene, network: 
           draws: far,
         });
     }
-  return { base, scene, network, kept, candidates, spots, served: serves(0.1), options, hopes: new Map() };
+  const made = {
+    base,
+    scene,
+    network,
+    kept,
+    candidates,
+    spots,
+    served: serves(0.1),
+    options,
+    hopes: new Map(),
+  };
+  if (deep) options.push(...deeper(made, r, () => serves(0.4)));
+  return made;
+}
+
+/** A switch with power over few of its ports, what hangs on it by cable, and more behind what there is already. */
+function deeper(
+  { base, kept, candidates, options }: PlanningInstance,
+  r: Random,
+  serves: () => CandidateOption['serves'],
+): CandidateOption[] {
+  const [root] = kept;
+  const [sample] = options;
+  const switchOf = productLibrary.find((k) => k.id === 'kit-switch-poe');
+  const powered = productLibrary.find((k) => k.id === 'kit-access-point');
+  if (!root || !sample || !switchOf || !powered) throw new Error('nothing to hang on');
+  const pick = (n: number) => Math.floor(r.uniform() * n);
+  const product = { ...switchOf, ports: 1 + pick(3), poePorts: pick(3), poeBudgetW: 10 + 10 * pick(3) };
+  const at = { ...sample.candidate, id: 'c-switch', words: 'beside A' };
+  const unit = unitAt(product, at, 'u-switch', 'Z9');
+  const middle: CandidateOption = {
+    ...sample,
+    ...{ id: 'u-switch-0', candidate: at, product, unit, partsEur: 30, costEur: 38 },
+    link: linkTo(base, unit, root, { medium: 'ethernet', category: 'cat6', lengthM: 1 }),
+    ...{ serves: new Map(), draws: new Map() },
+  };
+  const behind = (parent: CandidateOption, medium: 'ethernet' | 'wireless'): CandidateOption[] =>
+    candidates.flatMap((candidate) => {
+      if (candidate.id === parent.candidate.id || r.uniform() < 0.6) return [];
+      const own = medium === 'ethernet' && r.uniform() < 0.5 ? powered : parent.product;
+      const fits = own.kind === 'switch' ? powered : own;
+      const child = unitAt(fits, candidate, `w-${candidate.id}-${fits.id}-${parent.id}`, 'Z9');
+      const parts = 20 + pick(12) * 10;
+      const all = serves();
+      return [
+        {
+          ...sample,
+          ...{ id: `${child.id}-${medium}`, candidate, product: fits, unit: child, parent: parent.id },
+          link: linkTo(base, child, parent.unit, {
+            ...(medium === 'ethernet'
+              ? { medium, category: 'cat6', lengthM: 5 }
+              : { medium, radio: 'shared', band: '5' }),
+            adapterKitId: fits.poeIn && parent.product.poePorts === 0 ? 'kit-injector' : null,
+          }),
+          ...{ label: medium, partsEur: parts, costEur: parts + pick(20), holes: 0, serves: all, draws: all },
+        },
+      ];
+    });
+  const wired = [middle, ...options.slice(0, 2)].flatMap((c) => behind(c, 'ethernet'));
+  const last = [...options.filter((c) => c.parent !== null), ...wired].slice(0, 4);
+  return [middle, ...wired, ...last.flatMap((c) => (c.product.family === '' ? [] : behind(c, 'wireless')))];
 }

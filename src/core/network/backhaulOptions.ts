@@ -9,7 +9,7 @@ import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { airPairings, uplinksInCircle, linkTo } from './linkTo';
-import { cableCautions, cableEstimate } from '../media/cableEstimate';
+import { cableCautions, type CableEstimate, cableEstimate } from '../media/cableEstimate';
 import { accessesOf, accessRates, chanceMet, delivered, signalFor } from './delivery';
 import { noiseAt } from './disturbance';
 import { type Backhaul, backhaulOver, type Network, networkOf } from './backhaul';
@@ -60,34 +60,43 @@ function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] 
   const present = job.links.find((l) => l.unitId === unit.id && l.fromUnitId === from.id);
   const points = present?.points ?? [];
   const cable = cableEstimate(job, scene, from, unit, points);
-  const injector = injectorFor(job, unit, from);
-  return (['ethernet', 'fibre'] as const).map((medium): Priced => {
-    const price = cablePrices[medium];
-    // as the record keeps it, so that the bill says the same
-    const lengthM = Math.round(cable.lengthM * 10) / 10;
-    const metres = cableLength(lengthM);
-    const power = medium === 'ethernet' ? injector : null;
-    return {
-      link: linkTo(job, unit, from, {
-        medium,
-        lengthM,
-        category: medium === 'ethernet' ? 'cat6' : null,
-        holes: cable.holes,
-        points,
-        adapterKitId: power?.id ?? null,
-      }),
-      also: power && !find(job, 'kit', power.id) ? [power] : [],
-      costEur: price.eur + metres * price.eurPerM + (power?.priceEur ?? 0),
-      minutes:
-        price.minutes +
-        lengthM * price.minutesPerM +
-        cable.holes * price.minutesPerHole +
-        (power?.fitMinutes ?? 0),
+  return (['ethernet', 'fibre'] as const).map((medium) => cableLink(job, unit, from, cable, medium, points));
+}
+
+/** A new cable as a link, with what it costs. @param points corners of its way, where it is drawn. */
+export function cableLink(
+  job: Job,
+  unit: Unit,
+  from: Unit,
+  cable: CableEstimate,
+  medium: keyof typeof cablePrices,
+  points: Link['points'] = [],
+): Priced {
+  const price = cablePrices[medium];
+  // as the record keeps it, so that the bill says the same
+  const lengthM = Math.round(cable.lengthM * 10) / 10;
+  const metres = cableLength(lengthM);
+  const power = medium === 'ethernet' ? injectorFor(job, unit, from) : null;
+  return {
+    link: linkTo(job, unit, from, {
+      medium,
+      lengthM,
+      category: medium === 'ethernet' ? 'cat6' : null,
       holes: cable.holes,
-      cautions: cableCautions(cable, medium),
-      whyNot: cable.whyNot,
-    };
-  });
+      points,
+      adapterKitId: power?.id ?? null,
+    }),
+    also: power && !find(job, 'kit', power.id) ? [power] : [],
+    costEur: price.eur + metres * price.eurPerM + (power?.priceEur ?? 0),
+    minutes:
+      price.minutes +
+      lengthM * price.minutesPerM +
+      cable.holes * price.minutesPerHole +
+      (power?.fitMinutes ?? 0),
+    holes: cable.holes,
+    cautions: cableCautions(cable, medium),
+    whyNot: cable.whyNot,
+  };
 }
 
 /** The injector that a unit fed over its cable needs where the unit before it gives no power. */

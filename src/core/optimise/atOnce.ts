@@ -11,6 +11,7 @@ import { anyDb, type Choice, cheapestOf, costOf } from './choice';
 import type { CandidateOption, PlanningInstance } from './planningInstance';
 import type { SpotService } from './spotServices';
 import { editOf } from './editOf';
+import { optionTree, parentsFirst } from './optionTree';
 import type { MilpCut, Solver, Constraints } from './programme';
 import { reducedAt } from './reducedAt';
 
@@ -46,6 +47,8 @@ export function cutsOf(
 ): MilpCut[] | null {
   if (!load.plan.fits) return null;
   const byId = new Map(instance.options.map((c) => [c.id, c]));
+  const { above } = optionTree(instance.options);
+  const inOrder = parentsFirst(instance.options);
   const full: { spotIds: readonly Id[]; unitIds: readonly Id[]; access: boolean }[] = [
     ...load.channels.filter((c) => !c.fits).map((c) => ({ ...c, access: c.band !== null && !c.own })),
     ...load.links
@@ -55,18 +58,18 @@ export function cutsOf(
   return full.map(({ spotIds, unitIds, access }) => {
     const using = new Set(unitIds.flatMap((id) => columnOf.get(id) ?? []));
     // what hangs on a user uses it too, but for one with a radio of its own behind a unit that only serves devices there
-    const hangs = (c: CandidateOption) =>
-      using.has(c.id) ||
-      (c.parent !== null &&
-        using.has(c.parent) &&
-        (!access || c.link.radio === 'shared' || byId.get(c.parent)?.link.radio === 'shared'));
+    const hangs = (c: CandidateOption) => {
+      const chain = [c, ...above(c)];
+      return chain.some(
+        (p, i) =>
+          using.has(p.id) &&
+          (i === 0 || !access || [p, chain[i - 1]].some((q) => q?.link.radio === 'shared')),
+      );
+    };
     // what could stand in the place of a user and be no better
     const groups = new Map([...using].map((id) => [id, new Set([id])]));
     const inGroup = new Map([...using].map((id) => [id, id]));
-    const parentsFirst = [...instance.options].sort(
-      (a, b) => Number(a.parent !== null) - Number(b.parent !== null),
-    );
-    for (const c of parentsFirst)
+    for (const c of inOrder)
       for (const id of using) {
         const k = byId.get(id);
         if (!k || inGroup.has(c.id) || c.candidate.id !== k.candidate.id) continue;
@@ -107,25 +110,24 @@ const partOf = ({ storeyId, xM, yM }: CandidateOption['candidate']): string =>
  */
 export function optionsAtOnce(instance: PlanningInstance): PlanningInstance {
   if (instance.options.length <= mostOptions) return instance;
-  const byId = new Map(instance.options.map((c) => [c.id, c]));
-  const parentOf = (c: CandidateOption) => (c.parent === null ? undefined : byId.get(c.parent));
-  const whole = (c: CandidateOption) => c.costEur + (parentOf(c)?.costEur ?? 0);
+  const { above } = optionTree(instance.options);
+  const whole = new Map(
+    instance.options.map((c) => [c.id, above(c).reduce((sum, p) => sum + p.costEur, c.costEur)]),
+  );
+  const wholeOf = (c: CandidateOption) => whole.get(c.id) ?? Infinity;
   const ids = new Set<string>();
   const take = (c: CandidateOption) => {
-    const parent = parentOf(c);
-    if (parent) ids.add(parent.id);
-    ids.add(c.id);
+    for (const one of [c, ...above(c)]) ids.add(one.id);
   };
   for (const c of reducedAt(instance, instance.options, anyDb)) take(c);
   const kinds = new Set<string>();
-  for (const c of [...instance.options].sort((a, b) => whole(a) - whole(b))) {
+  for (const c of [...instance.options].sort((a, b) => wholeOf(a) - wholeOf(b))) {
     if (ids.size >= mostOptions) break;
-    const parent = parentOf(c);
     const kind = [
       partOf(c.candidate),
       c.link.medium,
       c.link.radio,
-      parent && partOf(parent.candidate),
+      ...above(c).map((p) => partOf(p.candidate)),
     ].join();
     if (!kinds.has(kind)) take(c);
     kinds.add(kind);

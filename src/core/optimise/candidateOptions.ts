@@ -1,23 +1,26 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
 import { get, type Job, jobFromRecords } from '../job/job';
-import type { AnyRecord, Link, Product, Unit } from '../job/records';
+import type { AnyRecord, Id, Link, Product, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network, networkOf } from '../network/backhaul';
 import { backhaulOptions } from '../network/backhaulOptions';
 import { predictFixed } from '../network/fixedDevices';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
-import { fits, namedPlaces, placesAside, unitAt } from './candidates';
+import { type Candidate, fits, namedPlaces, placesAside, unitAt } from './candidates';
 import { optionSnags, worryEur } from './optionSnags';
 import {
   type CandidateOption,
   type DirectInstance,
   type HopTest,
   hourEur,
+  isNamed,
   overAirEur,
+  type PlacedProduct,
   type PlanningInstance,
 } from './planningInstance';
 import { deviceSpots, spotServices } from './spotServices';
-import { wirelessHops } from './wirelessHops';
+import { optionsBehind } from './optionsBehind';
+import { roomyUnits, switchesBeside } from './switches';
 
 /** So many units the scene keeps ready while it is planned over; some 0.2 MB each. */
 const planningSources = 320;
@@ -28,8 +31,6 @@ export interface Rules {
   sure: number;
   /** Candidates that may not be used. */
   forbidden?: ReadonlySet<string>;
-  /** Look at places aside of sockets too. */
-  aside?: boolean;
 }
 
 /** What is kept of a job's plan: what was found in the house, and the main unit. Links between them too. */
@@ -53,30 +54,23 @@ export function keptOf(job: Job): Job {
 export const planningInstance = (job: Job, scene: Scene, rules: Rules): PlanningInstance =>
   withHops(directInstance(job, scene, rules));
 
-/** The same with options fed straight from what is kept alone: a fraction of the work. */
+/** The same with options at places that have names, fed straight from what is kept: a fraction of the work. */
 export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInstance {
   const kept = keptOf(job);
   const base = rules.noDrilling
     ? jobFromRecords([...kept.byId.values()].map((r) => (r.type === 'job' ? { ...r, noDrilling: true } : r)))
     : kept;
-  const named = namedPlaces(base);
-  const candidates = [...named, ...(rules.aside ? placesAside(base, named) : [])].filter(
+  const all = namedPlaces(base);
+  const candidates = [...all, ...placesAside(base, all)].filter(
     (c) => !rules.forbidden?.has(c.id) && !rules.forbidden?.has(c.asideOf ?? ''),
   );
-  const options = candidates.flatMap((candidate) =>
-    base.kits
-      .filter((product) => fits(product, candidate))
-      .map((product) => ({
-        candidate,
-        product,
-        unit: unitAt(product, candidate, `p-${candidate.id}-${product.id}`, 'Z9'),
-      })),
-  );
-  const big = jobFromRecords([...base.byId.values(), ...options.map((o) => o.unit)]);
+  const named = candidates.filter((c) => c.asideOf === undefined);
+  const places = [...placedAt(base, candidates), ...switchesBeside(base, candidates)];
+  const big = jobFromRecords([...base.byId.values(), ...places.map((o) => o.unit)]);
   scene.mostSources = planningSources;
   const network = networkOf(base, scene, 'planned');
   const wide = networkOf(big, scene, 'planned');
-  const all: Network = { ...network, placed: wide.placed, airs: wide.airs };
+  const over: Network = { ...network, placed: wide.placed, airs: wide.airs };
   const spots = [...[...base.spots].sort((a, b) => a.number - b.number), ...deviceSpots(base)];
   const served: CandidateOption['serves'] = new Map(
     [...predictJob(base, scene, network, { why: false }), ...predictFixed(base, scene, network)].flatMap(
@@ -96,27 +90,24 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
           : [],
     ),
   );
-  const any = spotServices(base, scene, all, spots);
+  const draws = spotServices(base, scene, over, spots);
   const hopes: PlanningInstance['hopes'] = new Map();
   const serve = (backhaul: Backhaul): Pick<CandidateOption, 'serves' | 'draws'> => {
-    const draws = any(backhaul);
-    const serves: CandidateOption['serves'] = new Map();
-    for (const [id, s] of draws) {
-      if (s.certainty > (hopes.get(id)?.certainty ?? 0))
-        hopes.set(id, { certainty: s.certainty, words: `${backhaul.product.name} ${backhaul.unit.name}` });
-      if (s.certainty >= rules.sure) serves.set(id, s);
-    }
-    return { serves, draws };
+    const drawn = draws(backhaul);
+    for (const [id, { certainty }] of drawn)
+      if (certainty > (hopes.get(id)?.certainty ?? 0))
+        hopes.set(id, { certainty, words: `${backhaul.product.name} ${backhaul.unit.name}` });
+    return { serves: sureOf(drawn, rules.sure), draws: drawn };
   };
   /** Wrong by itself, whatever else is chosen. */
   const snagsAt = (unit: Unit, link: Link | null, also: readonly AnyRecord[]) => {
-    const placed = all.placed.get(unit.id);
+    const placed = over.placed.get(unit.id);
     return placed ? optionSnags(base, scene, network, { unit, link, also }, placed) : [];
   };
-  const found: CandidateOption[] = [];
   const mains = network.backhauls.map((f) => f.unit);
-  for (const { candidate, product, unit } of options) {
-    const backhauls = backhaulOptions(big, scene, unit, all, mains, { judged: false })
+  const direct = new Map<Id, CandidateOption[]>();
+  const optionsAt = ({ candidate, product, unit }: PlacedProduct): CandidateOption[] => {
+    const backhauls = backhaulOptions(big, scene, unit, over, mains, { judged: false })
       .filter(
         (o) =>
           o.whyNot === null &&
@@ -133,39 +124,68 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
       })
       .filter((o) => !o.isWrong);
     const best = backhauls.filter((w) => !backhauls.some((o) => o !== w && beats(o, w)));
-    best.forEach((way, i) => {
-      const backhaul = backhaulOver(big, scene, all, way.link);
-      if (typeof backhaul === 'string') return;
-      found.push({
-        id: `${unit.id}-${i}`,
-        candidate,
-        product,
-        unit,
-        link: way.link,
-        also: way.also,
-        label: `${way.label} from ${way.fromLetter}`,
-        parent: null,
-        partsEur: way.partsEur,
-        minutes: way.minutes,
-        costEur: way.costEur,
-        holes: way.holes,
-        downMbps: way.downMbps,
-        upMbps: way.upMbps,
-        ...serve(backhaul),
-      });
+    const made = best.flatMap((way, i): CandidateOption[] => {
+      const backhaul = backhaulOver(big, scene, over, way.link);
+      if (typeof backhaul === 'string') return [];
+      const { link, also, partsEur, minutes, costEur, holes, downMbps, upMbps } = way;
+      return [
+        {
+          ...{ id: `${unit.id}-${i}`, candidate, product, unit, link, also, parent: null },
+          label: `${way.label} from ${way.fromLetter}`,
+          ...{ partsEur, minutes, costEur, holes, downMbps, upMbps },
+          ...serve(backhaul),
+        },
+      ];
     });
-  }
-  const instance = { base, scene, network, kept: mains, candidates, spots, served, options: found, hopes };
+    direct.set(unit.id, made);
+    return made;
+  };
+  const options = places.filter(isNamed).flatMap(optionsAt);
+  let beside: CandidateOption[] | null = null;
   return {
-    ...instance,
-    behind: wirelessHops(big, scene, all, options, found, serve, served, (unit) => snagsAt(unit, null, [])),
+    ...{ base, scene, network, kept: mains, candidates: named, spots, served, options, hopes },
+    all: candidates,
+    aside: () => (beside ??= places.filter((p) => !isNamed(p)).flatMap(optionsAt)),
+    ...optionsBehind({
+      ...{ job: big, scene, network: over, places, direct, serve, served },
+      roomy: roomyUnits(base),
+      hoped: (backhaul) => sureOf(draws(backhaul), rules.sure),
+      snagsAt: (unit) => snagsAt(unit, null, []),
+    }),
   };
 }
 
-/** An instance with the options one radio hop behind others too; without those that serve nothing and feed nothing. */
-export function withHops(direct: DirectInstance, test: HopTest = () => true): PlanningInstance {
-  const { behind, ...instance } = direct;
-  const options = [...instance.options, ...behind(test)];
+/** Every product that can be bought and fitted, at each place. */
+const placedAt = (job: Job, candidates: readonly Candidate[]): PlacedProduct[] =>
+  candidates.flatMap((candidate) =>
+    job.kits
+      .filter((product) => fits(product, candidate))
+      .map((product) => ({
+        candidate,
+        product,
+        unit: unitAt(product, candidate, `p-${candidate.id}-${product.id}`, 'Z9'),
+      })),
+  );
+
+/** Those that are served surely enough. */
+const sureOf = (draws: CandidateOption['draws'], sure: number): CandidateOption['serves'] =>
+  new Map([...draws].filter(([, s]) => s.certainty >= sure));
+
+/** An instance with the options behind others at places that have names too; without those that serve nothing and feed nothing. */
+export function withHops(
+  { behind, ...instance }: DirectInstance,
+  test: HopTest = () => true,
+): PlanningInstance {
+  const once = behind(
+    instance.options,
+    (parent, to, costEur) => (to === null || isNamed(to)) && test(parent, to, costEur),
+  );
+  return withBehind(instance, once);
+}
+
+/** An instance with more options; without those that serve nothing and feed nothing that serves. */
+export function withBehind(instance: PlanningInstance, more: readonly CandidateOption[]): PlanningInstance {
+  const options = [...new Map([...instance.options, ...more].map((c) => [c.id, c])).values()];
   const parents = new Set(options.map((c) => c.parent));
   return { ...instance, options: options.filter((c) => c.serves.size > 0 || parents.has(c.id)) };
 }

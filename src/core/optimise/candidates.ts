@@ -24,6 +24,8 @@ export interface Candidate {
   serviceId: Id | null;
   /** Set for a place aside: the place that stands for it where people speak of places. */
   asideOf?: string;
+  /** Set for a place beside a unit that is kept. */
+  besideId?: Id;
 }
 
 /** Clear of the wall, m; two candidates of one room nearer than this are one. */
@@ -210,6 +212,7 @@ export function placesBeside(job: Job): Candidate[] {
       return [
         {
           id: `beside-${u.id}`,
+          besideId: u.id,
           kind: 'shelf',
           words: `beside ${u.letter}, ${room.name}`,
           storeyId: u.storeyId,

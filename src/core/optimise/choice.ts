@@ -1,4 +1,5 @@
 /** The cheapest choice of options under the constraints, and of all within a limit the one with most headroom. */
+import { optionTree } from './optionTree';
 import { type CandidateOption, hourEur, type PlanningInstance } from './planningInstance';
 import { enoughHeadroomDb } from './spotServices';
 import { programmeOf, type Solver, openSpots, type Constraints, withoutDominated } from './programme';
@@ -94,11 +95,9 @@ function withPlaces(
   places: ReadonlySet<string>,
 ): CandidateOption[] {
   const ids = new Set(few.map((c) => c.id));
+  const { above } = optionTree(instance.options);
   for (const c of instance.options)
-    if (places.has(c.candidate.id)) {
-      ids.add(c.id);
-      if (c.parent !== null) ids.add(c.parent);
-    }
+    if (places.has(c.candidate.id)) for (const one of [c, ...above(c)]) ids.add(one.id);
   return instance.options.filter((c) => ids.has(c.id));
 }
 

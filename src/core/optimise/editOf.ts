@@ -4,6 +4,7 @@ import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
 import type { AnyRecord, Unit } from '../job/records';
 import { keptOf } from './candidateOptions';
+import { parentsFirst } from './optionTree';
 import type { CandidateOption } from './planningInstance';
 
 /** One record, or two with the same in them, as after a reload. */
@@ -56,9 +57,7 @@ export function editOf(
     put.push(...records);
     now = applyEdit(now, { label: '', put: records, remove: [] }).job;
   };
-  // parents before what hangs on them
-  const order = [...options].sort((a, b) => Number(a.parent !== null) - Number(b.parent !== null));
-  for (const c of order) {
+  for (const c of parentsFirst(options)) {
     const letter = freshLetter(now) ?? 'Z9';
     const unit: Unit = { ...c.unit, id: freshId(now, `unit-${letter.toLowerCase()}`), letter };
     units.set(c.id, unit);

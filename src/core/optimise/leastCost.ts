@@ -1,11 +1,17 @@
 /** The least cost of meeting every need: over places that have names first, then over all places around them. */
 import type { Job } from '../job/job';
 import type { Scene } from '../propagation/model';
-import { directInstance, type Rules, withHops } from './candidateOptions';
+import { directInstance, type Rules, withBehind } from './candidateOptions';
 import { anyDb, type Choice, cheapestOf, costOf } from './choice';
-import type { DirectInstance, HopTest, PlanningInstance } from './planningInstance';
-import type { Constraints, Solver } from './programme';
-import { onlyWith, servable } from './subsets';
+import {
+  type CandidateOption,
+  type DirectInstance,
+  type HopTest,
+  isNamed,
+  type PlanningInstance,
+} from './planningInstance';
+import { type Constraints, openSpots, type Solver } from './programme';
+import { impossibleOf, servable } from './subsets';
 
 /** A solution ends by its own count of work; so long, s, is only for a machine that stands still (custom). */
 export const longestS = 120;
@@ -33,6 +39,8 @@ export interface LeastCost {
   answer: Choice | 'late' | null;
   /** Of what costs no more than this, every place was looked at. */
   wholeUpTo: number;
+  /** The same needs with more that is at places with names and costs so much at most. */
+  wider: (mostEur: number) => PlanningInstance;
 }
 
 /** @param early is told of choices on the way. */
@@ -43,45 +51,101 @@ export async function leastCost(
   solving: Solving,
   early: (instance: PlanningInstance, choice: Choice) => void = () => undefined,
 ): Promise<LeastCost> {
+  const direct = directInstance(job, scene, rules);
   const tell = (g: PlanningInstance, choice: Choice | 'late' | null) => {
     if (choice && choice !== 'late') early(g, choice);
   };
-  const direct = directInstance(job, scene, { ...rules, aside: true });
-  const named = onlyWith(direct, (c) => c.candidate.asideOf === undefined);
-  tell(named, await cheapestIn(servable(named), solving, anyDb));
-  const coarse = withHops({ ...direct, options: named.options }, byNamed);
-  const first = await cheapestIn(servable(coarse), solving, anyDb);
-  tell(coarse, first);
-  const wholeUpTo = first && first !== 'late' ? costOf(first) * dearer : dearestEur;
-  const instance = withAside(direct, coarse, wholeUpTo);
+  const quick = await cheapestIn(servable(direct), solving, anyDb);
+  tell(direct, quick);
+  const named = withBehind(direct, forTheLost(direct));
+  const first = await cheapestByName(direct, named, quick, solving);
+  tell(first.instance, first.choice);
+  const wholeUpTo = upToOf(first.choice);
+  const instance = withAside(direct, first.instance, wholeUpTo);
   const possible = servable(instance);
   const answer = instance.options.length ? await cheapestIn(possible, solving, anyDb) : null;
-  return { instance, possible, answer, wholeUpTo };
+  const wider = (most: number) => servable(withBehind(instance, hopsByName(direct, named, most)));
+  return { instance, possible, answer, wholeUpTo, wider };
 }
-
-/** Between places that have names alone, and products of one kind. */
-const byNamed: HopTest = (parent, child) =>
-  parent.candidate.asideOf === undefined &&
-  child.candidate.asideOf === undefined &&
-  parent.product.id === child.product.id;
 
 /** Options that together cost more than this beside the least cost so far are not looked at (custom). */
 const dearer = 1.15;
 /** The same where nothing is known yet, in the job's currency (custom). */
 const dearestEur = 600;
+const upToOf = (choice: Choice | 'late' | null): number =>
+  choice && choice !== 'late' ? costOf(choice) * dearer : dearestEur;
+
+/** What is left of the needs that an instance can meet, by what is at places with names, or anywhere. */
+const restOf = (
+  direct: DirectInstance,
+  instance: PlanningInstance,
+  among: Parameters<DirectInstance['restOf']>[1] = () => true,
+) => direct.restOf(openSpots(servable(instance), anyDb), among);
+
+/** What a test allows, for so much at most. */
+const upTo =
+  (most: number, test: HopTest = () => true): HopTest =>
+  (parent, to, costEur) =>
+    costEur <= most && test(parent, to, costEur);
+
+/** Over the air between places that have names, and products of one kind. */
+const airByName: HopTest = (parent, to) =>
+  to === null ||
+  (isNamed(parent) && isNamed(to) && to.medium === 'wireless' && parent.product.id === to.product.id);
+
+const hopsByName = (direct: DirectInstance, named: PlanningInstance, most: number) =>
+  direct.behind(direct.options, upTo(most, airByName), restOf(direct, named, isNamed));
+
+/** The first search goes so far beyond the least that the needs can cost, and farther by so much each time (custom). */
+const deeper = 1.4;
+
+/** The cheapest choice at places that have names: among what costs little first, then among more, until none that is left out could cost less. */
+async function cheapestByName(
+  direct: DirectInstance,
+  named: PlanningInstance,
+  quick: Choice | 'late' | null,
+  solving: Solving,
+): Promise<{ instance: PlanningInstance; choice: Choice | 'late' | null }> {
+  const isWhole = named.options.length === direct.options.length && impossibleOf(direct).length === 0;
+  const most = isWhole ? upToOf(quick) : dearestEur;
+  const leastEur = restOf(direct, named, isNamed)([]);
+  for (let limit = leastEur * deeper; ; limit *= deeper) {
+    const instance = withBehind(named, hopsByName(direct, named, Math.min(limit, most)));
+    const choice = await cheapestIn(servable(instance), solving, anyDb);
+    if (limit >= most || (choice && choice !== 'late' && costOf(choice) <= limit))
+      return { instance, choice };
+  }
+}
+
+/** What nothing that is kept can feed, and something behind other units does: by cables, and two hops over the air. */
+function forTheLost(direct: DirectInstance): CandidateOption[] {
+  const lost = (options: readonly CandidateOption[]) =>
+    impossibleOf({ ...direct, options: [...direct.options, ...options] }).map((i) => i.spotId);
+  const serving = (ids: readonly string[]) => (served: readonly CandidateOption['serves'][]) =>
+    served.some((s) => ids.some((id) => s.has(id))) ? 0 : Infinity;
+  const within = upTo(dearestEur, (_, to) => to === null || isNamed(to));
+  const first = lost([]);
+  if (first.length === 0) return [];
+  const once = direct.behind(direct.options, within, serving(first));
+  const still = lost(once);
+  if (still.length === 0) return once;
+  const between = direct.behind(direct.options, upTo(dearestEur, airByName));
+  const twice = direct.behind(between, within, serving(still));
+  return twice.length ? [...once, ...between, ...twice] : once;
+}
 
 /**
- * The places aside of sockets added to an instance of those that have names. Of what hangs on another unit only what
- * costs no more with it than `most`: nothing dearer can be part of a choice that costs no more.
+ * The places aside of sockets added to an instance of those that have names. Only what costs no more than `most` with
+ * all that feeds it and with the least that the other needs take: nothing dearer can be part of a choice of so much.
  */
 function withAside(direct: DirectInstance, coarse: PlanningInstance, most: number): PlanningInstance {
-  const fine = withHops(
-    {
-      ...direct,
-      options: direct.options.filter((c) => c.costEur <= most || c.candidate.asideOf === undefined),
-    },
-    (parent, child, costEur) => !byNamed(parent, child, costEur) && costEur <= most,
-  );
-  const had = new Set(coarse.options.map((c) => c.id));
-  return { ...fine, options: [...coarse.options, ...fine.options.filter((c) => !had.has(c.id))] };
+  const rest = restOf(direct, coarse);
+  const lost = impossibleOf(coarse).map((i) => i.spotId);
+  const aside = direct
+    .aside()
+    .filter((c) => c.costEur + rest([c.serves]) <= most || lost.some((id) => c.serves.has(id)));
+  const once = direct.behind([...direct.options, ...aside], upTo(most), rest);
+  const behind = [...coarse.options.filter((c) => c.parent !== null), ...once];
+  const twice = direct.behind(behind, upTo(most), rest);
+  return { ...withBehind(coarse, [...aside, ...once, ...twice]), candidates: direct.all };
 }

@@ -4,6 +4,7 @@ import type { AnyRecord, Id, Link, Product, Spot, Unit } from '../job/records';
 import type { Network } from '../network/backhaul';
 import type { Scene } from '../propagation/model';
 import type { Candidate } from './candidates';
+import type { RestBound } from './restBound';
 import type { SpotService } from './spotServices';
 
 /** An hour of work (planning), in the job's currency. */
@@ -52,14 +53,37 @@ export interface PlanningInstance {
   hopes: Map<Id, { certainty: number; words: string }>;
 }
 
-/** Is a product at a place behind an option looked at? @param costEur of both together. */
+/** A product at a place, before it is fed. */
+export type PlacedProduct = Pick<CandidateOption, 'candidate' | 'product' | 'unit'>;
+
+/**
+ * Is a product at a place looked at behind an option? @param to null = whether anything is, for so much.
+ * @param costEur of it and of all that feeds it, as far as known, and what the needs that are left cost at least.
+ */
 export type HopTest = (
   parent: CandidateOption,
-  child: Pick<CandidateOption, 'candidate' | 'product'>,
+  to: (Pick<PlacedProduct, 'candidate' | 'product'> & { medium: Link['medium'] }) | null,
   costEur: number,
 ) => boolean;
 
+/** What may hang on some options. What it works out is kept, so that it may be asked again, nearer ones first. */
+export type Behind = (
+  parents: readonly CandidateOption[],
+  test: HopTest,
+  rest?: RestBound,
+) => CandidateOption[];
+
 /** An instance of which the options behind other options are still to be looked at. */
 export interface DirectInstance extends PlanningInstance {
-  behind: (test: HopTest) => CandidateOption[];
+  /** All places, also those aside of sockets. */
+  all: Candidate[];
+  /** The same at places aside of those that have names. */
+  aside: () => readonly CandidateOption[];
+  behind: Behind;
+  /** What is not served of some spots costs at least so much, by units at some of the places. */
+  restOf: (spots: readonly Id[], among: (at: PlacedProduct) => boolean) => RestBound;
 }
+
+/** Is it at a place that has a name of its own? */
+export const isNamed = ({ candidate }: Pick<CandidateOption, 'candidate'>): boolean =>
+  candidate.asideOf === undefined;

@@ -18,6 +18,7 @@ const product = (over: Partial<Product>): Product => ({
   ...sample.product,
   family: '',
   mostUnits: null,
+  poeIn: null,
   ...over,
 });
 
@@ -134,15 +135,38 @@ describe('the programme', () => {
     const kit = { ...any.base.kits.find((k) => k.id === root.kitId), ports: 3 } as Product;
     const taken = any.base.links.filter((l) => l.fromUnitId === root.id && l.medium !== 'wireless').length;
     const base = jobFromRecords([...any.base.byId.values()].map((r) => (r.id === kit.id ? kit : r)));
-    const wires = [option('a', 40, { s1: 1, s2: 1 }, onWire), option('b', 40, { s1: 1, s2: 1 }, onWire)];
+    const wires = ['a', 'b', 'c'].map((id) => option(id, 40, { s1: 1, s2: 1 }, onWire));
     expect(rows([...wires, option('z', 9, { s2: 1 })], constraints, { base })?.rows.at(-1)).toBe(
-      `+ 1 x0 + 1 x1 <= ${3 - taken}`,
+      `+ 1 x0 + 1 x1 + 1 x2 <= ${3 - taken}`,
     );
+    // as many as there are can't be too many
+    expect(rows(wires.slice(0, 3 - taken), constraints, { base })?.rows).toHaveLength(2);
     const none = jobFromRecords(
       [...any.base.byId.values()].map((r) => (r.id === kit.id ? { ...kit, ports: 0 } : r)),
     );
-    expect(rows(wires, constraints, { base: none })?.rows.at(-1)).toBe('+ 1 x0 + 1 x1 <= 0');
+    expect(rows(wires, constraints, { base: none })?.rows.at(-1)).toBe('+ 1 x0 + 1 x1 + 1 x2 <= 0');
     expect(rows([a, b], constraints, { base })?.rows).toHaveLength(2);
+  });
+
+  test('cables from a new unit: its ports, those with power, and what they give, as long as it is there', () => {
+    const link = (id: string, more = {}) =>
+      linkTo(any.base, { id }, { id: 'u-m' }, { medium: 'ethernet', category: 'cat6', lengthM: 5, ...more });
+    const middle = option('m', 28, {}, { product: product({ ports: 2, poePorts: 1, poeBudgetW: 20 }) });
+    const fed = (id: string, over: Partial<Product>, more = {}) =>
+      option(id, 40, { s1: 1, s2: 1 }, { parent: 'm', product: product(over), link: link(id, more) });
+    const powered = { poeIn: 'at', powerW: 15 } as const;
+    const all = rows([middle, fed('a', powered), fed('b', powered), fed('c', {})])?.rows ?? [];
+    expect(all.slice(-3)).toEqual([
+      '+ 1 x1 + 1 x2 + 1 x3 - 2 x0 <= 0',
+      '+ 1 x1 + 1 x2 - 1 x0 <= 0',
+      '+ 15 x1 + 15 x2 - 20 x0 <= 0',
+    ]);
+    // an injector gives what the port does not
+    const injected = rows([middle, fed('a', powered, { adapterKitId: 'i' }), fed('b', powered)])?.rows ?? [];
+    expect(injected.filter((r) => r?.endsWith('x0 <= 0'))).toEqual([
+      '+ 1 x1 - 1 x0 <= 0',
+      '+ 1 x2 - 1 x0 <= 0',
+    ]);
   });
 
   test('a family: as many as its maker advises, less those that are kept', () => {

@@ -1,5 +1,7 @@
 /** The choice of options as a mixed-integer programme, in the LP format that solvers read. */
-import type { Id } from '../job/records';
+import type { Id, Product } from '../job/records';
+import { portsOf } from '../media/ports';
+import { optionTree } from './optionTree';
 import type { CandidateOption, PlanningInstance } from './planningInstance';
 import { enoughHeadroomDb } from './spotServices';
 
@@ -51,54 +53,58 @@ export const openSpots = (instance: PlanningInstance, leastDb: number): Id[] =>
 /**
  * Options that can be part of a best choice, as long as two units may stand at one place: a best choice
  * of these that has one a place is the best of all. Left out is what another beats at everything that counts:
- * of the ways to feed one product at one place those that cost more and carry no more; of the options over
- * the air from one parent, and of the wired ones that nothing hangs on, those that cost more and serve
- * no spot that the other does not serve as well.
+ * of the ways to feed one product at one place those that cost more and carry no more; of the options that
+ * one unit feeds and nothing hangs on, those that cost more and serve no spot that another does not serve as well.
  */
 export function withoutDominated(instance: PlanningInstance): CandidateOption[] {
-  const backhauls = new Map<string, CandidateOption[]>();
-  for (const c of instance.options)
-    if (c.parent === null) backhauls.set(c.unit.id, [...(backhauls.get(c.unit.id) ?? []), c]);
-  const first = [...backhauls.values()].flatMap((list) =>
-    list.filter(
-      (c) =>
-        !list.some((o) => o !== c && asGood(o, c) && (!asGood(c, o) || list.indexOf(o) < list.indexOf(c))),
-    ),
-  );
-  const left = new Set(first.map((c) => c.id));
-  const behind = new Map<string, CandidateOption[]>();
-  for (const c of instance.options)
-    if (c.parent !== null && left.has(c.parent)) behind.set(c.parent, [...(behind.get(c.parent) ?? []), c]);
-  const leaves = first.filter((c) => !behind.has(c.id));
-  const kept = first.filter((c) => behind.has(c.id));
-  // what can feed others also serves: an option that feeds no other may be beaten by it, if it takes no more of what is short
-  const alone = leaves.filter(
-    (c) =>
-      !first.some(
-        (o) =>
-          o !== c &&
-          sameLimits(o, c) &&
-          covers(o, c) &&
-          (!covers(c, o) || first.indexOf(o) < first.indexOf(c)),
-      ),
-  );
-  const far = [...behind.values()].flatMap((list) =>
-    list.filter(
-      (c) =>
-        !list.some((o) => o !== c && covers(o, c) && (!covers(c, o) || list.indexOf(o) < list.indexOf(c))),
-    ),
-  );
-  return [...kept, ...alone, ...far];
+  const { behind } = optionTree(instance.options);
+  /** What hangs on b hangs on a too, the same unit in the same way and serving as much. */
+  const feedsAll = (a: CandidateOption, b: CandidateOption): boolean =>
+    behind(b.id).every((k) =>
+      behind(a.id).some((o) => o.unit.id === k.unit.id && sharesLess(o, k) && covers(o, k) && feedsAll(o, k)),
+    );
+  const of = (list: readonly CandidateOption[]): CandidateOption[] => {
+    const backhauls = new Map<string, CandidateOption[]>();
+    for (const c of list) backhauls.set(c.unit.id, [...(backhauls.get(c.unit.id) ?? []), c]);
+    const fed = [...backhauls.values()].flatMap((same) =>
+      firstOfBest(same, (a, b) => asGood(a, b) && feedsAll(a, b)),
+    );
+    // what can feed others also serves: an option that feeds no other may be beaten by it, if it takes no more of what is short
+    const left = firstOfBest(fed, (a, b) => behind(b.id).length === 0 && sameLimits(a, b) && covers(a, b));
+    return left.flatMap((c) => [c, ...of(behind(c.id))]);
+  };
+  return of(instance.options.filter((c) => c.parent === null));
 }
 
-const asGood = (a: CandidateOption, b: CandidateOption): boolean =>
-  a.costEur <= b.costEur && a.partsEur <= b.partsEur && a.downMbps >= b.downMbps && a.upMbps >= b.upMbps;
+/** Those that no other beats; of equals the first. */
+const firstOfBest = (
+  list: readonly CandidateOption[],
+  beats: (a: CandidateOption, b: CandidateOption) => boolean,
+): CandidateOption[] =>
+  list.filter((c, i) => !list.some((o, k) => o !== c && beats(o, c) && (!beats(c, o) || k < i)));
 
-/** Takes a no more of ports and family than b? */
+const asGood = (a: CandidateOption, b: CandidateOption): boolean =>
+  a.costEur <= b.costEur &&
+  a.partsEur <= b.partsEur &&
+  a.downMbps >= b.downMbps &&
+  a.upMbps >= b.upMbps &&
+  sameLimits(a, b);
+
+type Fed = Pick<CandidateOption, 'link' | 'product'>;
+
+/** Takes a no more of ports, power over the cable and family than b? */
 export const sameLimits = (a: CandidateOption, b: CandidateOption): boolean =>
-  a.link.fromUnitId === b.link.fromUnitId &&
+  a.link.fromUnitId === b.link.fromUnitId && sharesLess(a, b);
+
+/** The same, whatever they are fed from. */
+export const sharesLess = (a: Fed, b: Fed): boolean =>
   (a.link.medium === 'wireless' || b.link.medium !== 'wireless') &&
+  drawnW(a) <= drawnW(b) &&
   (a.product.family === '' || a.product.family === b.product.family);
+
+/** What an option takes from the port that it is plugged into, W; nothing where it has an injector or a supply of its own. */
+const drawnW = ({ link, product }: Fed): number =>
+  product.poeIn && link.medium === 'ethernet' && link.adapterKitId === null ? product.powerW : 0;
 
 /** Costs a no more, and serves it all that b serves as well? */
 const covers = (a: CandidateOption, b: CandidateOption): boolean =>
@@ -113,8 +119,8 @@ const covers = (a: CandidateOption, b: CandidateOption): boolean =>
 /**
  * Minimise Σ cost x with x_q ∈ {0, 1} for each option q, such that
  * every spot that what is kept does not serve: Σ x_q over the options that do, with the least headroom ≥ 1;
- * an option over the air: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
- * every kept unit: wires from it ≤ its free ports; every family: its new members ≤ the most its maker advises, less those that are kept;
+ * an option behind another: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
+ * every unit: wires from it ≤ its free ports, and what draws power from them ≤ those that give it, in number and W; every family: its new members ≤ the most its maker advises, less those that are kept;
  * parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
  * Null where a spot or a forced place has no option at all.
  */
@@ -171,14 +177,18 @@ export function programmeOf(
     if (terms.length + inside.length === 0) return null;
     row([...terms, ...inside], `>= ${1 - not.length}`);
   }
+  const { behind } = optionTree(options);
   for (const unit of instance.kept) {
-    const wires = options.filter((c) => c.link.fromUnitId === unit.id && c.link.medium !== 'wireless');
-    if (wires.length)
+    const fed = options.filter((c) => c.parent === null && c.link.fromUnitId === unit.id);
+    for (const { of, most } of portLimits(fed, freePorts(instance, unit.id)))
       row(
-        wires.map((c) => term(1, c)),
-        `<= ${freePorts(instance, unit.id)}`,
+        of.map(([value, c]) => term(value, c)),
+        `<= ${most}`,
       );
   }
+  for (const parent of options)
+    for (const { of, most } of portLimits(behind(parent.id), parent.product))
+      row([...of.map(([value, c]) => term(value, c)), term(-most, parent)], '<= 0');
   for (const family of new Set(options.map((c) => c.product.family).filter((f) => f !== ''))) {
     const members = options.filter((c) => c.product.family === family);
     const most = familyRoom(instance, family);
@@ -206,11 +216,33 @@ export function programmeOf(
   return { lp, names };
 }
 
-/** Ports of a kept unit that are still free. */
-function freePorts({ base, kept }: PlanningInstance, unitId: Id): number {
+type Room = Pick<Product, 'ports' | 'poePorts' | 'poeBudgetW'>;
+
+/** What is plugged into one unit: how many may be, how many with power, and how much of it; where it can be too much. */
+function portLimits(
+  fed: readonly CandidateOption[],
+  { ports, poePorts, poeBudgetW }: Room,
+): { of: [number, CandidateOption][]; most: number }[] {
+  const wires = fed.filter((c) => c.link.medium !== 'wireless');
+  const powered = wires.filter((c) => drawnW(c) > 0);
+  const each = (list: readonly CandidateOption[], value: (c: CandidateOption) => number) =>
+    list.map((c): [number, CandidateOption] => [value(c), c]);
+  return [
+    { of: each(wires, () => 1), most: ports },
+    { of: each(powered, () => 1), most: poePorts },
+    { of: each(powered, drawnW), most: poeBudgetW ?? Infinity },
+  ].filter(({ of, most }) => of.length > 0 && of.reduce((sum, [value]) => sum + value, 0) > most);
+}
+
+/** Ports of a kept unit that are still free, and the power that they give. */
+function freePorts({ base, kept }: PlanningInstance, unitId: Id): Room {
   const product = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
-  const taken = base.links.filter((l) => l.fromUnitId === unitId && l.medium !== 'wireless').length;
-  return Math.max(0, (product?.ports ?? 1) - taken);
+  const had = portsOf(base, unitId);
+  return {
+    ports: Math.max(0, (product?.ports ?? 1) - (had?.used.length ?? 0)),
+    poePorts: Math.max(0, (product?.poePorts ?? 0) - (had?.poeUsed ?? 0)),
+    poeBudgetW: had?.budgetW == null ? null : Math.max(0, had.budgetW - had.givesW),
+  };
 }
 
 /** New units that the makers of a family still advise beside the kept ones; Infinity where none says. */

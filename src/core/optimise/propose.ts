@@ -166,13 +166,21 @@ export async function propose(
       });
   };
   const solving: Solving = { solve, constraints: { budgetEur, forced }, seconds };
-  const { instance, possible, answer, wholeUpTo } = await leastCost(job, scene, rules, solving, takeEarly);
+  const { instance, possible, answer, wholeUpTo, wider } = await leastCost(
+    job,
+    scene,
+    rules,
+    solving,
+    takeEarly,
+  );
   // what nothing serves is said apart; the rest is planned for
   every = possible.options.length;
   kept({ job, scene, instance: possible, ...solving, proposals });
   const cheapest = answer === 'late' ? null : answer;
   if (cheapest) {
     leastEur = cheapest.proven ? costOf(cheapest) : 0;
+    // the others are looked for among more than the least cost needs
+    const most = costOf(cheapest) * dearerAtOnce;
     const cost = costOf(cheapest) + 0.01;
     const least = await bestHeadroom(
       cheapest,
@@ -181,25 +189,26 @@ export async function propose(
     );
     take('least cost', least.choice);
     if (proposals[0]?.fitsAtOnce === false) {
-      const near = upToCost(possible, costOf(cheapest) * dearerAtOnce);
+      const near = upToCost(wider(most), most);
       const wide = await atOnce(near, budgetEur, anyDb, mostTries);
       if (wide && typeof wide !== 'string') take('everyone at once', wide);
       else notAtOnce = notAtOnceWords(wide);
     }
     if (cheapest.options.some((c) => c.holes > 0)) {
-      const dry = await cheapestWithin(withoutHoles(possible), budgetEur, anyDb);
+      const dry = await cheapestWithin(withoutHoles(wider(most)), budgetEur, anyDb);
       // dearer than this not every place was looked at
       if (dry) take('no drilling', { ...dry, proven: dry.proven && costOf(dry) <= wholeUpTo });
     }
+    const roomier = wider(most);
     const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
     const { choice: roomy, leastDb } = await bestHeadroom(
       cheapest,
       () => true,
-      solveOn(upToParts(possible, money))(money),
+      solveOn(upToParts(roomier, money))(money),
     );
     const fitting = loadOfChoice(job, scene, roomy.options).load.fits
       ? roomy
-      : await cheapestWithin(possible, money, leastDb);
+      : await cheapestWithin(roomier, money, leastDb);
     take('most headroom', fitting ?? roomy);
   }
   const impossible = impossibleOf(instance);

@@ -12,12 +12,18 @@ const base = keptOf(jobFromRecords(quayHouse()));
 const scene = buildScene(base);
 const network = networkOf(base, scene, 'planned');
 
-test.each([anyDb, 8, 15])(
-  'with a headroom of %d the options that are left cost what all do, by trying every choice',
-  (leastDb) => {
+test.each([
+  [anyDb, false],
+  [8, false],
+  [15, false],
+  [anyDb, true],
+  [8, true],
+])(
+  'with a headroom of %d the options that are left cost what all do, by trying every choice, units behind units: %s',
+  (leastDb, deep) => {
     let [fewer, solvable] = [0, 0];
     for (let seed = 1; seed <= 80; seed++) {
-      const instance = randomInstance(seed, base, scene, network);
+      const instance = randomInstance(seed, base, scene, network, deep);
       const left = reducedAt(instance, instance.options, leastDb);
       // two at one place are minded in another solution
       const all = bruteForceCost(instance, null, leastDb);

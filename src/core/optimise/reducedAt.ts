@@ -1,11 +1,13 @@
 /** Fewer options for one solution: of those that serve the same open spots well enough, the cheapest. */
+import { optionTree } from './optionTree';
 import type { CandidateOption, PlanningInstance } from './planningInstance';
-import { openSpots, sameLimits, serves } from './programme';
+import { openSpots, sameLimits, serves, sharesLess } from './programme';
 
-/** An option with the open spots that it serves, a bit each; of what hangs on another with those of both. */
+/** An option with the open spots that it serves with all that it hangs on, a bit each, and those that anything behind it adds. */
 interface Masked {
   option: CandidateOption;
   mask: bigint;
+  whole: bigint;
   children: Masked[];
 }
 
@@ -14,19 +16,23 @@ const contains = (a: bigint, b: bigint): boolean => (a & b) === b;
 /** Costs a no more in either sum, and takes no more of what is short? */
 const isCheaper = (a: CandidateOption, b: CandidateOption): boolean =>
   a.costEur <= b.costEur && a.partsEur <= b.partsEur;
-const takesNoMore = (a: CandidateOption, b: CandidateOption): boolean =>
-  sameLimits(a, b) && (a.link.medium === 'wireless' || a.link.fromUnitId === b.link.fromUnitId);
 
 /** Whatever a choice gains with b it gains with a, and what hangs on b has something as good that hangs on a. */
-const replaces = (a: Masked, b: Masked): boolean =>
+const replaces = (a: Masked, b: Masked): boolean => sameLimits(a.option, b.option) && standsIn(a, b);
+
+/** As good for less, and so is what hangs on it; what both are fed from is not looked at. */
+const standsIn = (a: Masked, b: Masked): boolean =>
   isCheaper(a.option, b.option) &&
-  takesNoMore(a.option, b.option) &&
+  sharesLess(a.option, b.option) &&
   contains(a.mask, b.mask) &&
-  b.children.every(
-    (k) =>
-      a.children.some((o) => isCheaper(o.option, k.option) && contains(o.mask, k.mask)) ||
-      contains(a.mask, k.mask),
-  );
+  hasRoom(a, b) &&
+  b.children.every((k) => contains(a.mask, k.whole) || a.children.some((o) => standsIn(o, k)));
+
+/** Has a the ports and the power for all that can be plugged into b? */
+const hasRoom = (a: Masked, b: Masked): boolean =>
+  b.children.every((k) => k.option.link.medium === 'wireless') ||
+  (a.option.product.ports >= b.option.product.ports &&
+    a.option.product.poePorts >= b.option.product.poePorts);
 
 /** The first of each that nothing before it replaces. @param list cheapest first. */
 function notReplaced(list: readonly Masked[], by: (a: Masked, b: Masked) => boolean): Masked[] {
@@ -57,23 +63,23 @@ export function reducedAt(
     }
     return mask;
   };
-  const behind = new Map<string, CandidateOption[]>();
-  for (const c of options) if (c.parent !== null) behind.set(c.parent, [...(behind.get(c.parent) ?? []), c]);
-  const first = options
-    .filter((c) => c.parent === null)
-    .map((option): Masked => {
-      const mask = maskOf(option);
-      const children = (behind.get(option.id) ?? [])
-        .map((child): Masked => ({ option: child, mask: maskOf(child) | mask, children: [] }))
-        .filter((child) => child.mask !== mask)
-        .sort(cheapestFirst);
-      const left = notReplaced(children, (a, b) => isCheaper(a.option, b.option) && contains(a.mask, b.mask));
-      return { option, mask, children: left };
-    })
-    .filter(({ mask, children }) => mask !== 0n || children.length > 0)
-    .sort(cheapestFirst);
-  return notReplaced(first, replaces).flatMap(({ option, children }) => [
-    option,
-    ...children.map((c) => c.option),
-  ]);
+  const { behind } = optionTree(options);
+  const masked = (option: CandidateOption, from: bigint): Masked => {
+    const mask = maskOf(option) | from;
+    const children = siblings(behind(option.id), mask);
+    return { option, mask, whole: children.reduce((all, k) => all | k.whole, mask), children };
+  };
+  const siblings = (list: readonly CandidateOption[], from: bigint): Masked[] =>
+    notReplaced(
+      list
+        .map((c) => masked(c, from))
+        .filter(({ whole }) => whole !== from)
+        .sort(cheapestFirst),
+      replaces,
+    );
+  const flat = ({ option, children }: Masked): CandidateOption[] => [option, ...children.flatMap(flat)];
+  return siblings(
+    options.filter((c) => c.parent === null),
+    0n,
+  ).flatMap(flat);
 }

@@ -1,5 +1,6 @@
 /** A planning instance with some of its options or spots. */
 import type { Id } from '../job/records';
+import { optionTree } from './optionTree';
 import type { CandidateOption, PlanningInstance } from './planningInstance';
 
 /** The same instance with the spots that anything serves. */
@@ -8,16 +9,17 @@ export function servable(instance: PlanningInstance): PlanningInstance {
   return { ...instance, spots: instance.spots.filter((s) => !lost.has(s.id)) };
 }
 
-/** The same instance with some options only, and what hangs on them. */
+/** The same instance with some options only; what hangs on one that is left out goes with it. */
 export function onlyWith(
   instance: PlanningInstance,
   test: (c: CandidateOption) => boolean,
 ): PlanningInstance {
   const left = new Set(instance.options.filter(test).map((c) => c.id));
-  return {
-    ...instance,
-    options: instance.options.filter((c) => left.has(c.id) && (c.parent === null || left.has(c.parent))),
-  };
+  const { above } = optionTree(instance.options);
+  const ids = new Set(instance.options.map((c) => c.id));
+  const hangs = (c: CandidateOption) =>
+    (c.parent === null || ids.has(c.parent)) && above(c).every((p) => left.has(p.id));
+  return { ...instance, options: instance.options.filter((c) => left.has(c.id) && hangs(c)) };
 }
 
 /** The same instance without options that need a hole, or that hang on one. */
@@ -46,11 +48,8 @@ function upTo(
   most: number,
   of: (c: CandidateOption) => number,
 ): PlanningInstance {
-  const byId = new Map(instance.options.map((c) => [c.id, c]));
-  return onlyWith(instance, (c) => {
-    const parent = c.parent === null ? undefined : byId.get(c.parent);
-    return of(c) + (parent ? of(parent) : 0) <= most;
-  });
+  const { above } = optionTree(instance.options);
+  return onlyWith(instance, (c) => above(c).reduce((sum, p) => sum + of(p), of(c)) <= most);
 }
 export const upToCost = (g: PlanningInstance, mostEur: number) => upTo(g, mostEur + 0.01, (c) => c.costEur);
 export const upToParts = (g: PlanningInstance, mostEur: number) => upTo(g, mostEur + 0.01, (c) => c.partsEur);
