@@ -17,7 +17,9 @@ function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | 
   const free = new Map(
     kept.map((u) => {
       const taken = base.links.filter((l) => l.fromUnitId === u.id && l.medium !== 'wireless');
-      return [u.id, (productOf(u.kitId)?.ports ?? 1) - taken.length];
+      const { ports, setup } = productOf(u.kitId) ?? { ports: 1, setup: { ports: [] } };
+      // the line comes in at a port of its own, where the ports are marked
+      return [u.id, (setup.ports.length ? setup.ports.length - 1 : ports) - taken.length];
     }),
   );
   /** Units of each family that its maker still advises beside those that are kept. */
@@ -35,6 +37,10 @@ function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | 
     const fed = here.filter((c) => c.product.poeIn !== null && c.link.adapterKitId === null);
     return { cables: here.length, fed: fed.length, watts: fed.reduce((w, c) => w + c.product.powerW, 0) };
   };
+  const sockets = ({ ports, setup }: CandidateOption['product']) => setup.ports.length || ports;
+  /** Over the air none of them is taken, but what is for the line is for nothing else. */
+  const outside = (product: CandidateOption['product']) =>
+    sockets(product) - product.setup.ports.filter((p) => p.use === 'line').length;
   const fitsPorts = (
     { cables, fed, watts }: ReturnType<typeof plugged>,
     ports: number,
@@ -54,10 +60,10 @@ function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | 
           productOf(kept.find((u) => u.id === unitId)?.kitId ?? ''),
         ),
       ) &&
-      chosen.every(({ id, product }) =>
+      chosen.every(({ id, product, link }) =>
         fitsPorts(
           plugged(chosen, (c) => c.parent === id),
-          product.ports,
+          link.medium === 'wireless' ? outside(product) : Math.max(0, sockets(product) - 1),
           product,
         ),
       ) &&

@@ -162,7 +162,7 @@ function deeper(
   const powered = productLibrary.find((k) => k.id === 'kit-access-point');
   if (!root || !sample || !switchOf || !powered) throw new Error('nothing to hang on');
   const pick = (n: number) => Math.floor(r.uniform() * n);
-  const product = { ...switchOf, ports: 1 + pick(3), poePorts: pick(3), poeBudgetW: 10 + 10 * pick(3) };
+  const product = { ...switchOf, ports: 2 + pick(3), poePorts: pick(3), poeBudgetW: 10 + 10 * pick(3) };
   const at = { ...sample.candidate, id: 'c-switch', words: 'beside A' };
   const unit = unitAt(product, at, 'u-switch', 'Z9');
   const middle: CandidateOption = {

@@ -11,7 +11,7 @@ import { cableEstimate } from './cableEstimate';
 import { backhaulOptions } from '../network/backhaulOptions';
 import { networkOf } from '../network/backhaul';
 import { loadOf, mostAirtime } from '../network/load';
-import { portsOf } from './ports';
+import { portsLeft, portsOf } from './ports';
 import { predictJob } from '../network/predict';
 
 const house = jobFromRecords(quayHouse());
@@ -43,7 +43,7 @@ describe('ports and power', () => {
 
   test('a switch passes on what comes to it, and counts its ports and its watts', () => {
     const ports = portsOf(job, S.id);
-    expect(ports).toMatchObject({ ports: 8, poePorts: 4, poeUsed: 2, budgetW: 60 });
+    expect(ports).toMatchObject({ ports: 7, poePorts: 4, poeUsed: 2, budgetW: 60 });
     // 11 W at the end of 30 m of cat 6, fed with 44 V: 2.28 Ω
     const atPort = (44 * (44 - Math.sqrt(44 ** 2 - 4 * 2.28 * 11))) / (2 * 2.28);
     expect(ports?.givesW).toBeCloseTo(2 * atPort, 6);
@@ -205,5 +205,28 @@ describe('a narrower channel', () => {
     expect(rate(40)).toBeLessThanOrEqual(rate(80));
     expect(rate(320)).toBe(rate(null));
     expect(product('router-old').radios.find((r) => r.band === '5')?.widthMHz).toBe(80);
+  });
+});
+
+describe('ports that are left for what hangs on a unit', () => {
+  const setup = (...uses: ('line' | 'local' | 'any')[]) => ({
+    ports: 2,
+    setup: {
+      ...product('node').setup,
+      ports: uses.map((use, i) => ({ mark: String(i + 1), use })),
+    },
+  });
+  test.each([
+    ['two for anything, the line in one', setup('any', 'any'), 'line', 1],
+    ['two for anything, a cable in one', setup('any', 'any'), 'port', 1],
+    ['two for anything, over the air', setup('any', 'any'), 'air', 2],
+    ['one for the line, one for the house', setup('line', 'local'), 'line', 1],
+    ['the same over the air: that for the line serves nothing', setup('line', 'local'), 'air', 1],
+    ['one, and the cable is in it', setup('any'), 'port', 0],
+    ['not marked, the line has its own', setup(), 'line', 2],
+    ['not marked, a cable in one', setup(), 'port', 1],
+    ['not marked, over the air', setup(), 'air', 2],
+  ] as const)('%s', (_, product, feed, expected) => {
+    expect(portsLeft(product, feed)).toBe(expected);
   });
 });

@@ -14,7 +14,7 @@ export interface PortUse {
 
 export interface Ports {
   product: Product;
-  /** Ports besides the one that feeds it. */
+  /** Ports for what hangs on it: without the one that feeds it. */
   ports: number;
   used: PortUse[];
   /** Ports of it that give power: how many there are and are taken. */
@@ -23,6 +23,29 @@ export interface Ports {
   /** What they give in all, and the most that they may, W; null = not said. */
   givesW: number;
   budgetW: number | null;
+}
+
+/** What feeds a unit: the incoming line, something in one of its ports, or nothing that takes one. */
+export type PortFeed = 'line' | 'port' | 'air';
+
+/** How a link feeds a unit: over the air, or by mains that go into the unit itself, takes no port. */
+export const feedOf = (link: Pick<Link, 'medium'> | undefined, product: Pick<Product, 'mains'>): PortFeed => {
+  if (!link) return 'line';
+  return link.medium === 'wireless' || (link.medium === 'powerline' && product.mains) ? 'air' : 'port';
+};
+
+/**
+ * Ports of a product that are left for what hangs on it. Where they are marked, those; the one for the line is taken by
+ * the line, or by the cable that feeds the unit, and serves nothing else. Else as many as it has: of a unit that the line feeds all.
+ * Example: a node with two ports, fed by a cable → 1; over the air → 2.
+ */
+export function portsLeft({ ports, setup }: Pick<Product, 'ports' | 'setup'>, feed: PortFeed): number {
+  const marked = setup.ports.length;
+  const all = marked || ports;
+  const forLine = setup.ports.filter((p) => p.use === 'line').length;
+  if (feed === 'air') return all - forLine;
+  if (feed === 'line' && marked === 0) return all;
+  return Math.max(0, all - Math.max(1, forLine));
 }
 
 /**
@@ -48,7 +71,13 @@ export function portsOf(job: Job, unitId: Id): Ports | null {
   const fromPorts = used.filter((u) => u.power?.from === 'port');
   return {
     product,
-    ports: product.ports,
+    ports: portsLeft(
+      product,
+      feedOf(
+        job.links.find((l) => l.unitId === unitId),
+        product,
+      ),
+    ),
     used,
     poePorts: product.poePorts,
     poeUsed: fromPorts.length,

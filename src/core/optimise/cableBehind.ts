@@ -4,9 +4,10 @@ import type { Id, Product } from '../job/records';
 import { cableLink, cablePrices } from '../network/backhaulOptions';
 import { type CableEstimate, cableEstimate } from '../media/cableEstimate';
 import type { BehindContext, MediumBehind } from './optionsBehind';
+import { roomOf } from './programme';
 import { hourEur, type PlacedProduct } from './planningInstance';
 
-/** No cable between two new units is longer, m as the crow flies (custom): a longer one comes from the main unit. */
+/** No cable between two new units is longer, m as the crow flies (custom): a longer one comes from the main unit or its switch. */
 const farthestM = 15;
 
 const price = cablePrices.ethernet;
@@ -32,12 +33,12 @@ export function cableBehind({ job, scene, network }: BehindContext): MediumBehin
   return {
     medium: 'ethernet',
     may: ({ option }, to) =>
-      option.product.ports > 0 &&
+      roomOf(option).ports > 0 &&
       option.candidate.kind !== 'eaves' &&
       to.candidate.kind !== 'eaves' &&
       fed.has(to.product.kind) &&
       siteAt(option) === siteAt(to) &&
-      nearM(option.unit, to.unit) <= farthestM,
+      (option.product.kind === 'switch' || nearM(option.unit, to.unit) <= farthestM),
     leastEur: ({ option }, { unit }) =>
       price.eur +
       nearM(option.unit, unit) * price.eurPerM +

@@ -112,6 +112,8 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
         (o) =>
           o.whyNot === null &&
           o.downMbps > 0 &&
+          // what takes its power over the cable gets none over anything else
+          (o.link.medium === 'ethernet' || product.poeIn === null) &&
           (o.link.medium !== 'wireless' || meshes(base, o.link, product)),
       )
       .map((o) => {

@@ -60,20 +60,33 @@ export async function leastCost(
   const named = withBehind(direct, forTheLost(direct));
   const first = await cheapestByName(direct, named, quick, solving);
   tell(first.instance, first.choice);
-  const wholeUpTo = upToOf(first.choice);
-  const instance = withAside(direct, first.instance, wholeUpTo);
-  const possible = servable(instance);
-  const answer = instance.options.length ? await cheapestIn(possible, solving, anyDb) : null;
+  const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving);
   const wider = (most: number) => servable(withBehind(instance, hopsByName(direct, named, most)));
-  return { instance, possible, answer, wholeUpTo, wider };
+  return { instance, possible: servable(instance), answer, wholeUpTo, wider };
+}
+
+/** The cheapest choice at any place; where none is known yet it is looked for among what costs more and more. */
+async function cheapestAnywhere(
+  direct: DirectInstance,
+  first: Awaited<ReturnType<typeof cheapestByName>>,
+  solving: Solving,
+): Promise<Pick<LeastCost, 'instance' | 'answer' | 'wholeUpTo'>> {
+  const leastEur = restOf(direct, first.instance)([]);
+  const known = first.choice === 'late' ? null : first.choice;
+  const last = mostOf(leastEur);
+  for (let most = known ? upToOf(known) : leastEur * deeper; ; most = Math.min(last, most * 2)) {
+    const instance = withAside(direct, first.instance, most);
+    const answer = instance.options.length ? await cheapestIn(servable(instance), solving, anyDb) : null;
+    const isLeast = answer !== null && answer !== 'late' && costOf(answer) <= most;
+    if (isLeast || known || most >= last) return { instance, answer, wholeUpTo: most };
+  }
 }
 
 /** Options that together cost more than this beside the least cost so far are not looked at (custom). */
 const dearer = 1.15;
-/** The same where nothing is known yet, in the job's currency (custom). */
-const dearestEur = 600;
-const upToOf = (choice: Choice | 'late' | null): number =>
-  choice && choice !== 'late' ? costOf(choice) * dearer : dearestEur;
+const upToOf = (choice: Choice): number => costOf(choice) * dearer;
+/** Where nothing is found it is looked for up to so much, in the job's currency (custom). */
+const mostOf = (leastEur: number): number => Math.max(600, 3 * leastEur);
 
 /** What is left of the needs that an instance can meet, by what is at places with names, or anywhere. */
 const restOf = (
@@ -107,8 +120,8 @@ async function cheapestByName(
   solving: Solving,
 ): Promise<{ instance: PlanningInstance; choice: Choice | 'late' | null }> {
   const isWhole = named.options.length === direct.options.length && impossibleOf(direct).length === 0;
-  const most = isWhole ? upToOf(quick) : dearestEur;
   const leastEur = restOf(direct, named, isNamed)([]);
+  const most = isWhole && quick && quick !== 'late' ? upToOf(quick) : mostOf(leastEur);
   for (let limit = leastEur * deeper; ; limit *= deeper) {
     const instance = withBehind(named, hopsByName(direct, named, Math.min(limit, most)));
     const choice = await cheapestIn(servable(instance), solving, anyDb);
@@ -123,13 +136,13 @@ function forTheLost(direct: DirectInstance): CandidateOption[] {
     impossibleOf({ ...direct, options: [...direct.options, ...options] }).map((i) => i.spotId);
   const serving = (ids: readonly string[]) => (served: readonly CandidateOption['serves'][]) =>
     served.some((s) => ids.some((id) => s.has(id))) ? 0 : Infinity;
-  const within = upTo(dearestEur, (_, to) => to === null || isNamed(to));
+  const within: HopTest = (_, to) => to === null || isNamed(to);
   const first = lost([]);
   if (first.length === 0) return [];
   const once = direct.behind(direct.options, within, serving(first));
   const still = lost(once);
   if (still.length === 0) return once;
-  const between = direct.behind(direct.options, upTo(dearestEur, airByName));
+  const between = direct.behind(direct.options, airByName);
   const twice = direct.behind(between, within, serving(still));
   return twice.length ? [...once, ...between, ...twice] : once;
 }
@@ -147,5 +160,5 @@ function withAside(direct: DirectInstance, coarse: PlanningInstance, most: numbe
   const once = direct.behind([...direct.options, ...aside], upTo(most), rest);
   const behind = [...coarse.options.filter((c) => c.parent !== null), ...once];
   const twice = direct.behind(behind, upTo(most), rest);
-  return { ...withBehind(coarse, [...aside, ...once, ...twice]), candidates: direct.all };
+  return { ...withBehind(coarse, [...direct.options, ...aside, ...once, ...twice]), candidates: direct.all };
 }

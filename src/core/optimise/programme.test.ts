@@ -151,7 +151,20 @@ describe('the programme', () => {
   test('cables from a new unit: its ports, those with power, and what they give, as long as it is there', () => {
     const link = (id: string, more = {}) =>
       linkTo(any.base, { id }, { id: 'u-m' }, { medium: 'ethernet', category: 'cat6', lengthM: 5, ...more });
-    const middle = option('m', 28, {}, { product: product({ ports: 2, poePorts: 1, poeBudgetW: 20 }) });
+    const middle = option(
+      'm',
+      28,
+      {},
+      {
+        ...onWire,
+        product: product({
+          ports: 3,
+          poePorts: 1,
+          poeBudgetW: 20,
+          setup: { ...sample.product.setup, ports: [] },
+        }),
+      },
+    );
     const fed = (id: string, over: Partial<Product>, more = {}) =>
       option(id, 40, { s1: 1, s2: 1 }, { parent: 'm', product: product(over), link: link(id, more) });
     const powered = { poeIn: 'at', powerW: 15 } as const;

@@ -1,6 +1,6 @@
 /** The choice of options as a mixed-integer programme, in the LP format that solvers read. */
 import type { Id, Product } from '../job/records';
-import { portsOf } from '../media/ports';
+import { feedOf, portsLeft, portsOf } from '../media/ports';
 import { optionTree } from './optionTree';
 import type { CandidateOption, PlanningInstance } from './planningInstance';
 import { enoughHeadroomDb } from './spotServices';
@@ -187,7 +187,7 @@ export function programmeOf(
       );
   }
   for (const parent of options)
-    for (const { of, most } of portLimits(behind(parent.id), parent.product))
+    for (const { of, most } of portLimits(behind(parent.id), roomOf(parent)))
       row([...of.map(([value, c]) => term(value, c)), term(-most, parent)], '<= 0');
   for (const family of new Set(options.map((c) => c.product.family).filter((f) => f !== ''))) {
     const members = options.filter((c) => c.product.family === family);
@@ -234,12 +234,19 @@ function portLimits(
   ].filter(({ of, most }) => of.length > 0 && of.reduce((sum, [value]) => sum + value, 0) > most);
 }
 
+/** Ports of a new unit for what hangs on it, and the power that they give. */
+export const roomOf = ({ product, link }: Fed): Room => ({
+  ports: portsLeft(product, feedOf(link, product)),
+  poePorts: product.poePorts,
+  poeBudgetW: product.poeBudgetW,
+});
+
 /** Ports of a kept unit that are still free, and the power that they give. */
 function freePorts({ base, kept }: PlanningInstance, unitId: Id): Room {
   const product = base.kits.find((k) => k.id === kept.find((u) => u.id === unitId)?.kitId);
   const had = portsOf(base, unitId);
   return {
-    ports: Math.max(0, (product?.ports ?? 1) - (had?.used.length ?? 0)),
+    ports: Math.max(0, (had?.ports ?? 0) - (had?.used.length ?? 0)),
     poePorts: Math.max(0, (product?.poePorts ?? 0) - (had?.poeUsed ?? 0)),
     poeBudgetW: had?.budgetW == null ? null : Math.max(0, had.budgetW - had.givesW),
   };

@@ -1,7 +1,7 @@
 /** Fewer options for one solution: of those that serve the same open spots well enough, the cheapest. */
 import { optionTree } from './optionTree';
 import type { CandidateOption, PlanningInstance } from './planningInstance';
-import { openSpots, sameLimits, serves, sharesLess } from './programme';
+import { openSpots, roomOf, sameLimits, serves, sharesLess } from './programme';
 
 /** An option with the open spots that it serves with all that it hangs on, a bit each, and those that anything behind it adds. */
 interface Masked {
@@ -28,11 +28,12 @@ const standsIn = (a: Masked, b: Masked): boolean =>
   hasRoom(a, b) &&
   b.children.every((k) => contains(a.mask, k.whole) || a.children.some((o) => standsIn(o, k)));
 
+const hasMore = (a: ReturnType<typeof roomOf>, b: ReturnType<typeof roomOf>): boolean =>
+  a.ports >= b.ports && a.poePorts >= b.poePorts && (a.poeBudgetW ?? Infinity) >= (b.poeBudgetW ?? Infinity);
+
 /** Has a the ports and the power for all that can be plugged into b? */
 const hasRoom = (a: Masked, b: Masked): boolean =>
-  b.children.every((k) => k.option.link.medium === 'wireless') ||
-  (a.option.product.ports >= b.option.product.ports &&
-    a.option.product.poePorts >= b.option.product.poePorts);
+  b.children.every((k) => k.option.link.medium === 'wireless') || hasMore(roomOf(a.option), roomOf(b.option));
 
 /** The first of each that nothing before it replaces. @param list cheapest first. */
 function notReplaced(list: readonly Masked[], by: (a: Masked, b: Masked) => boolean): Masked[] {
