@@ -26,7 +26,7 @@ const gridM = 0.5;
 const leadM = 1.5;
 
 /** A demo job with its rules, needs, walls and line changed by chance. */
-function variantOf(demo: Job, seed: number): Job {
+export function variantOf(demo: Job, seed: number): Job {
   const r = random(seedOf('variant', seed));
   const chance = (p: number) => r.uniform() < p;
   const walls = demo.assemblies.filter((a) => a.id !== '');
@@ -278,4 +278,5 @@ async function main(variants: number, tries: number) {
   console.log(`beaten on ${beaten} of ${asked}`);
 }
 
-void main(Number(process.argv[2] ?? 40), Number(process.argv[3] ?? 400));
+if (process.argv[1]?.endsWith('rival.ts'))
+  void main(Number(process.argv[2] ?? 40), Number(process.argv[3] ?? 400));

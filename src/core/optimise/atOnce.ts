@@ -139,18 +139,28 @@ export function optionsAtOnce(instance: PlanningInstance): PlanningInstance {
 const variedM = 4;
 const mostVaried = 16;
 
-/** A choice with one unit, on which no other hangs, at another place near by, fed in the same way; the cheapest first. */
-export function variationsOf(instance: PlanningInstance, { options }: Choice): CandidateOption[][] {
+/**
+ * A choice with one unit, on which no other hangs, at another place near by, fed in the same way; the cheapest first.
+ * @param nearOf what stands so near to an option, m, and is fed as it is by the same parent.
+ */
+export function variationsOf(
+  { options }: Choice,
+  nearOf: (
+    c: CandidateOption,
+    parent: CandidateOption | undefined,
+    withinM: number,
+  ) => readonly CandidateOption[],
+): CandidateOption[][] {
   const parents = new Set(options.map((c) => c.parent));
   const places = new Set(options.map((c) => c.candidate.id));
-  const isNear = (a: CandidateOption, b: CandidateOption) =>
-    a.candidate.storeyId === b.candidate.storeyId &&
-    Math.hypot(a.candidate.xM - b.candidate.xM, a.candidate.yM - b.candidate.yM) <= variedM;
   return options
     .filter((c) => !parents.has(c.id))
     .flatMap((c) =>
-      instance.options
-        .filter((o) => o.parent === c.parent && o.link.medium === c.link.medium && isNear(o, c))
+      nearOf(
+        c,
+        options.find((p) => p.id === c.parent),
+        variedM,
+      )
         .filter((o) => !places.has(o.candidate.id))
         .map((o) => options.map((had) => (had === c ? o : had))),
     )

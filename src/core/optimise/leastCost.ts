@@ -11,6 +11,7 @@ import {
   type PlanningInstance,
 } from './planningInstance';
 import { type Constraints, openSpots, type Solver } from './programme';
+import type { RestBound } from './restBound';
 import { impossibleOf, servable } from './subsets';
 
 /** A solution ends by its own count of work; so long, s, is only for a machine that stands still (custom). */
@@ -39,8 +40,10 @@ export interface LeastCost {
   answer: Choice | 'late' | null;
   /** Of what costs no more than this, every place was looked at. */
   wholeUpTo: number;
-  /** The same needs with more that is at places with names and costs so much at most. */
+  /** The same needs with more: all that is at places with names and costs so much at most, and what is kept feeds at the others. */
   wider: (mostEur: number) => PlanningInstance;
+  /** Options so near to one, m, that are fed as it is, by the same parent or by what is kept. */
+  nearOf: (c: CandidateOption, parent: CandidateOption | undefined, withinM: number) => CandidateOption[];
 }
 
 /** @param early is told of choices on the way. */
@@ -61,11 +64,65 @@ export async function leastCost(
   const first = await cheapestByName(direct, named, quick, solving);
   tell(first.instance, first.choice);
   const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving);
-  const wider = (most: number) => servable(withBehind(instance, hopsByName(direct, named, most)));
-  return { instance, possible: servable(instance), answer, wholeUpTo, wider };
+  const nearOf = nearIn(direct);
+  const wider = (most: number) =>
+    servable(
+      withBehind(instance, [
+        ...direct.aside(),
+        ...hopsByName(direct, named, most),
+        ...behindEach(direct, upTo(most), restOf(direct, instance)),
+      ]),
+    );
+  return {
+    instance,
+    possible: servable(instance),
+    answer,
+    wholeUpTo,
+    wider,
+    nearOf,
+  };
 }
 
-/** The cheapest choice at any place; where none is known yet it is looked for among what costs more and more. */
+/** Units that feed others are tried at one place of each part of a storey, so large, m (custom). */
+const partM = 3;
+
+/** What may hang on units that stand about the house: of each product and medium the cheapest of each part of a storey. */
+function behindEach(direct: DirectInstance, test: HopTest, rest: RestBound): CandidateOption[] {
+  const parts = new Map<string, CandidateOption>();
+  for (const c of [...direct.options, ...direct.aside()]) {
+    const { storeyId, xM, yM } = c.candidate;
+    const part = [
+      storeyId,
+      Math.floor(xM / partM),
+      Math.floor(yM / partM),
+      c.product.id,
+      c.link.medium,
+    ].join();
+    const had = parts.get(part);
+    if (!had || c.costEur < had.costEur) parts.set(part, c);
+  }
+  return direct.behind([...parts.values()], test, rest);
+}
+
+const nearIn =
+  (direct: DirectInstance): LeastCost['nearOf'] =>
+  (c, parent, withinM) => {
+    const isNear = ({ candidate: at }: Pick<CandidateOption, 'candidate'>) =>
+      at.storeyId === c.candidate.storeyId &&
+      Math.hypot(at.xM - c.candidate.xM, at.yM - c.candidate.yM) <= withinM;
+    const all = parent
+      ? direct.behind([parent], (_, to) => to === null || isNear(to))
+      : [...direct.options, ...direct.aside()].filter(isNear);
+    return all.filter((o) => o.link.medium === c.link.medium);
+  };
+
+/** The search at all places goes so far beyond the least that the needs can cost, and farther by so much each time (custom). */
+const finer = 1.2;
+
+/**
+ * The cheapest choice at any place: among what costs little first, then among more, until none that is left out could
+ * cost less than what is found.
+ */
 async function cheapestAnywhere(
   direct: DirectInstance,
   first: Awaited<ReturnType<typeof cheapestByName>>,
@@ -73,12 +130,12 @@ async function cheapestAnywhere(
 ): Promise<Pick<LeastCost, 'instance' | 'answer' | 'wholeUpTo'>> {
   const leastEur = restOf(direct, first.instance)([]);
   const known = first.choice === 'late' ? null : first.choice;
-  const last = mostOf(leastEur);
-  for (let most = known ? upToOf(known) : leastEur * deeper; ; most = Math.min(last, most * 2)) {
+  const last = known ? costOf(known) : mostOf(leastEur);
+  for (let most = Math.min(last, leastEur * finer); ; most = Math.min(last, most * finer)) {
     const instance = withAside(direct, first.instance, most);
     const answer = instance.options.length ? await cheapestIn(servable(instance), solving, anyDb) : null;
-    const isLeast = answer !== null && answer !== 'late' && costOf(answer) <= most;
-    if (isLeast || known || most >= last) return { instance, answer, wholeUpTo: most };
+    const isLeast = answer !== null && answer !== 'late' && costOf(answer) <= most + 0.01;
+    if (isLeast || most >= last) return { instance, answer, wholeUpTo: most };
   }
 }
 
@@ -130,21 +187,43 @@ async function cheapestByName(
   }
 }
 
-/** What nothing that is kept can feed, and something behind other units does: by cables, and two hops over the air. */
+/**
+ * What nothing that is kept can feed, and something behind other units does: by cables, and two hops over the air. Of the
+ * ways to feed a unit the fastest is enough to see whether anything behind it serves; the others come with the rest.
+ */
 function forTheLost(direct: DirectInstance): CandidateOption[] {
   const lost = (options: readonly CandidateOption[]) =>
     impossibleOf({ ...direct, options: [...direct.options, ...options] }).map((i) => i.spotId);
-  const serving = (ids: readonly string[]) => (served: readonly CandidateOption['serves'][]) =>
-    served.some((s) => ids.some((id) => s.has(id))) ? 0 : Infinity;
-  const within: HopTest = (_, to) => to === null || isNamed(to);
+  const behind = (parents: readonly CandidateOption[], ids: readonly string[]) =>
+    direct
+      .behind(
+        fastestTo(parents),
+        upTo(dearestLostEur, (_, to) => to === null || isNamed(to)),
+        (served) => (served.some((s) => ids.some((id) => s.has(id))) ? 0 : Infinity),
+      )
+      .filter((c) => ids.some((id) => c.serves.has(id)));
   const first = lost([]);
   if (first.length === 0) return [];
-  const once = direct.behind(direct.options, within, serving(first));
+  const once = behind(direct.options, first);
   const still = lost(once);
   if (still.length === 0) return once;
-  const between = direct.behind(direct.options, airByName);
-  const twice = direct.behind(between, within, serving(still));
+  const between = direct.behind(fastestTo(direct.options), upTo(dearestLostEur, airByName));
+  const twice = behind(between, still);
   return twice.length ? [...once, ...between, ...twice] : once;
+}
+
+/** Units that together cost more are not looked at for one need (custom), in the job's currency. */
+const dearestLostEur = 600;
+
+/** Of the options of each unit the one that carries most. */
+function fastestTo(options: readonly CandidateOption[]): CandidateOption[] {
+  const best = new Map<string, CandidateOption>();
+  for (const c of options) {
+    const had = best.get(c.unit.id);
+    if (!had || c.downMbps > had.downMbps || (c.downMbps === had.downMbps && c.costEur < had.costEur))
+      best.set(c.unit.id, c);
+  }
+  return [...best.values()];
 }
 
 /**

@@ -143,7 +143,7 @@ export async function propose(
     const some = optionsAtOnce(onlyWith(g, (c) => c.candidate.asideOf === undefined));
     let varied = 0;
     const around = (choice: Choice) =>
-      g !== some && leastHeadroomDb === anyDb && varied++ < mostVaried ? variationsOf(g, choice) : [];
+      g !== some && leastHeadroomDb === anyDb && varied++ < mostVaried ? variationsOf(choice, nearOf) : [];
     const choice = await cheapestAtOnce(job, scene, some, solve, constraints, seconds, most, around);
     // what is too dear may be left out of what is asked for already
     const isAll = some.options.length === every;
@@ -166,7 +166,7 @@ export async function propose(
       });
   };
   const solving: Solving = { solve, constraints: { budgetEur, forced }, seconds };
-  const { instance, possible, answer, wholeUpTo, wider } = await leastCost(
+  const { instance, possible, answer, wholeUpTo, wider, nearOf } = await leastCost(
     job,
     scene,
     rules,
@@ -181,6 +181,8 @@ export async function propose(
     leastEur = cheapest.proven ? costOf(cheapest) : 0;
     // the others are looked for among more than the least cost needs
     const most = costOf(cheapest) * dearerAtOnce;
+    let wide: PlanningInstance | undefined;
+    const more = () => (wide ??= wider(most));
     const cost = costOf(cheapest) + 0.01;
     const least = await bestHeadroom(
       cheapest,
@@ -189,18 +191,18 @@ export async function propose(
     );
     take('least cost', least.choice);
     if (proposals[0]?.fitsAtOnce === false) {
-      const near = upToCost(wider(most), most);
-      const wide = await atOnce(near, budgetEur, anyDb, mostTries);
-      if (wide && typeof wide !== 'string') take('everyone at once', wide);
-      else notAtOnce = notAtOnceWords(wide);
+      const near = upToCost(more(), most);
+      const all = await atOnce(near, budgetEur, anyDb, mostTries);
+      if (all && typeof all !== 'string') take('everyone at once', all);
+      else notAtOnce = notAtOnceWords(all);
     }
     if (cheapest.options.some((c) => c.holes > 0)) {
-      const dry = await cheapestWithin(withoutHoles(wider(most)), budgetEur, anyDb);
+      const dry = await cheapestWithin(withoutHoles(more()), budgetEur, anyDb);
       // dearer than this not every place was looked at
       if (dry) take('no drilling', { ...dry, proven: dry.proven && costOf(dry) <= wholeUpTo });
     }
-    const roomier = wider(most);
     const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
+    const roomier = more();
     const { choice: roomy, leastDb } = await bestHeadroom(
       cheapest,
       () => true,
