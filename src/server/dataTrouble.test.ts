@@ -214,6 +214,7 @@ describe('backups', () => {
       ['net_settings', 'line_holder'],
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
+    old.exec('DROP TABLE device_cable');
     for (const index of ['edits_edit_id', 'edits_author', 'step_run_step_key'])
       old.exec(`DROP INDEX ${index}`);
     for (const column of ['edit_id', 'author']) old.exec(`ALTER TABLE edits DROP COLUMN ${column}`);

@@ -1,7 +1,7 @@
 /** What a plan takes in parts, cable and time, line by line, from its records. */
 import { inRegion } from '../geometry/region';
 import { find, type Job } from '../job/job';
-import type { Id, Link, Unit } from '../job/records';
+import type { DeviceCable, FixedDevice, Id, Link, Unit } from '../job/records';
 import { siteOf } from '../job/site';
 import { adaptersFor, cablePrices } from '../network/backhaulOptions';
 import { mediumWords } from '../media/mediumWords';
@@ -29,7 +29,7 @@ export interface Bill {
   holes: number;
 }
 
-const cableWords = (link: Link): string =>
+const cableWords = (link: Pick<Link, 'medium' | 'category'>): string =>
   link.medium === 'fibre' ? 'Fibre with a converter at each end' : `Cable, ${link.category ?? 'cat6'}`;
 
 interface NewLink {
@@ -37,6 +37,13 @@ interface NewLink {
   child: Unit;
   parent: Unit;
 }
+
+/** Cables of fixed devices that were not there before, from units of the plan. */
+const newDeviceCables = (job: Job): { cable: DeviceCable; device: FixedDevice; from: Unit }[] =>
+  job.deviceCables.flatMap((cable) => {
+    const [device, from] = [find(job, 'fixedDevice', cable.deviceId), find(job, 'unit', cable.fromUnitId)];
+    return device && from?.planned && !cable.found ? [{ cable, device, from }] : [];
+  });
 
 /** Links of the plan that were not found in the house. */
 const newLinks = (job: Job): NewLink[] =>
@@ -69,15 +76,27 @@ function itemsOf(job: Job): Item[] {
     return [{ key: k.id, item: k.name, count, metres: null, eachEur: k.priceEur, ...sums, letter }];
   };
   const cable = ({ link, child, parent }: NewLink): Item[] => {
-    if ((link.medium !== 'ethernet' && link.medium !== 'fibre') || link.lengthM === null) return [];
-    const price = cablePrices[link.medium];
-    const metres = cableLength(link.lengthM);
-    const holes = link.holes ?? 0;
-    const item = cableWords(link);
+    if (link.medium !== 'ethernet' && link.medium !== 'fibre') return [];
     const protector = job.kits.filter((k) => k.kind === 'surge').sort((a, b) => a.priceEur - b.priceEur)[0];
     const joinsEarths = link.medium === 'ethernet' && siteOf(job, parent) !== siteOf(job, child);
     return [
-      ...(joinsEarths && protector ? product(protector.id, 2, child.letter) : []),
+      ...(link.lengthM !== null && joinsEarths && protector ? product(protector.id, 2, child.letter) : []),
+      ...laid({ ...link, medium: link.medium }, child.letter),
+    ];
+  };
+  const laid = (
+    run: Pick<DeviceCable, 'lengthM' | 'holes'> & {
+      category: Link['category'];
+      medium: keyof typeof cablePrices;
+    },
+    letter: string,
+  ): Item[] => {
+    if (run.lengthM === null) return [];
+    const price = cablePrices[run.medium];
+    const metres = cableLength(run.lengthM);
+    const holes = run.holes ?? 0;
+    const item = cableWords(run);
+    return [
       {
         key: item,
         item,
@@ -85,9 +104,9 @@ function itemsOf(job: Job): Item[] {
         metres,
         eachEur: price.eurPerM,
         sumEur: price.eur + metres * price.eurPerM,
-        minutes: price.minutes + link.lengthM * price.minutesPerM + holes * price.minutesPerHole,
+        minutes: price.minutes + run.lengthM * price.minutesPerM + holes * price.minutesPerHole,
         holes,
-        letter: child.letter,
+        letter,
       },
     ];
   };
@@ -100,6 +119,10 @@ function itemsOf(job: Job): Item[] {
         l.child.letter,
       ),
       ...cable(l),
+    ]),
+    ...newDeviceCables(job).flatMap((d) => [
+      ...product(d.cable.adapterKitId, 1, d.from.letter),
+      ...laid({ ...d.cable, medium: 'ethernet' }, d.from.letter),
     ]),
   ];
 }
@@ -169,15 +192,18 @@ export interface Label {
   at: string;
 }
 
-/** Labels for both ends of every new cable and for both adapters of every pair. */
+/** Labels for both ends of every new cable, to units and to fixed devices, and for both adapters of every pair. */
 export function labelsOf(job: Job): Label[] {
   const placeOf = (u: Unit) => `${u.letter}, ${u.name}`;
   const counts = new Map<Link['medium'], number>();
-  return newLinks(job).flatMap(({ link, child, parent }): Label[] => {
+  const nth = (medium: Link['medium']): string => {
+    const n = (counts.get(medium) ?? 0) + 1;
+    counts.set(medium, n);
+    return `${mediumWords[medium][0]}${n}`;
+  };
+  const units = newLinks(job).flatMap(({ link, child, parent }): Label[] => {
     if (link.medium === 'wireless') return [];
-    const n = (counts.get(link.medium) ?? 0) + 1;
-    counts.set(link.medium, n);
-    const name = `${mediumWords[link.medium][0]}${n} ${parent.letter}–${child.letter}`;
+    const name = `${nth(link.medium)} ${parent.letter}–${child.letter}`;
     const outlet = (id: Id | null, u: Unit) => {
       const service = find(job, 'service', id);
       if (!service) return placeOf(u);
@@ -192,4 +218,12 @@ export function labelsOf(job: Job): Label[] {
       { linkId: link.id, text: `${name} b`, at: outlet(link.toServiceId, child) },
     ];
   });
+  const devices = newDeviceCables(job).flatMap(({ cable, device, from }): Label[] => {
+    const name = `${nth('ethernet')} ${from.letter}–${device.name}`;
+    return [
+      { linkId: cable.id, text: `${name} a`, at: placeOf(from) },
+      { linkId: cable.id, text: `${name} b`, at: device.name },
+    ];
+  });
+  return [...units, ...devices];
 }

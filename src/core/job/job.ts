@@ -24,6 +24,7 @@ export interface Job {
   readonly spots: readonly RecordOf<'spot'>[];
   readonly units: readonly RecordOf<'unit'>[];
   readonly links: readonly RecordOf<'link'>[];
+  readonly deviceCables: readonly RecordOf<'deviceCable'>[];
   readonly neighbours: readonly RecordOf<'neighbour'>[];
   readonly placeRules: readonly RecordOf<'placeRule'>[];
   readonly readings: readonly RecordOf<'reading'>[];
@@ -55,6 +56,7 @@ export const collectionOf = {
   spot: 'spots',
   unit: 'units',
   link: 'links',
+  deviceCable: 'deviceCables',
   neighbour: 'neighbours',
   placeRule: 'placeRules',
   reading: 'readings',
@@ -113,6 +115,7 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     spots: of('spot'),
     units: of('unit'),
     links: of('link'),
+    deviceCables: of('deviceCable'),
     neighbours: of('neighbour'),
     placeRules: of('placeRule'),
     readings: of('reading'),

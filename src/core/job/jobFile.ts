@@ -41,6 +41,7 @@ export const jobFileSchema = z.strictObject({
   spots: list(schemas.spot),
   units: list(schemas.unit),
   links: list(schemas.link),
+  deviceCables: list(schemas.deviceCable),
   neighbours: list(schemas.neighbour),
   placeRules: list(schemas.placeRule),
   readings: list(schemas.reading, mostOf('readings')),

@@ -224,6 +224,22 @@ export const fixedDevice = z.strictObject({
   activityIds: z.array(id).max(20),
 });
 
+/** A cable from a unit to a fixed device with a port. */
+export const deviceCable = z.strictObject({
+  type: z.literal('deviceCable'),
+  id,
+  deviceId: id,
+  fromUnitId: id,
+  lengthM: z.number().min(0).max(5000).nullable().default(null),
+  category: z.enum(['cat5e', 'cat6', 'cat6a']).default('cat6'),
+  /** Holes to be drilled for it; null = not counted. */
+  holes: z.int().min(0).max(200).nullable().default(null),
+  /** The product of its injector, where the device takes its power over the cable and the unit gives none. */
+  adapterKitId: id.nullable().default(null),
+  /** It was there before: it costs nothing. */
+  found: z.boolean().default(false),
+});
+
 /** What the household or the installer says of a place where a unit could be: never there, or one must be there. */
 export const placeRule = z.strictObject({
   type: z.literal('placeRule'),

@@ -23,7 +23,17 @@ import {
 } from './houseRecords';
 import { netSettings, stepEdit, stepRun } from './installRecords';
 import { jobInfo, spot } from './jobRecords';
-import { activity, device, fixedDevice, product, link, neighbour, placeRule, unit } from './networkRecords';
+import {
+  activity,
+  device,
+  deviceCable,
+  fixedDevice,
+  product,
+  link,
+  neighbour,
+  placeRule,
+  unit,
+} from './networkRecords';
 import { reading, roamWalk } from './readingRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
@@ -54,6 +64,7 @@ export const schemas = {
   spot,
   unit,
   link,
+  deviceCable,
   neighbour,
   placeRule,
   reading,
@@ -85,6 +96,7 @@ export const recordSchema = z.discriminatedUnion('type', [
   spot,
   unit,
   link,
+  deviceCable,
   neighbour,
   placeRule,
   reading,
@@ -122,6 +134,7 @@ export type Spot = RecordOf<'spot'>;
 export type Unit = RecordOf<'unit'>;
 export type Link = RecordOf<'link'>;
 export type FixedDevice = RecordOf<'fixedDevice'>;
+export type DeviceCable = RecordOf<'deviceCable'>;
 export type Neighbour = RecordOf<'neighbour'>;
 export type PlaceRule = RecordOf<'placeRule'>;
 export type Reading = RecordOf<'reading'>;

@@ -89,6 +89,12 @@ function referencesOf(r: AnyRecord): Reference[] {
         ['adapterKitId', 'kit', r.adapterKitId],
         ...r.points.map((p, i): Reference => [`points.${i}.storeyId`, 'storey', p.storeyId]),
       ];
+    case 'deviceCable':
+      return [
+        ['deviceId', 'fixedDevice', r.deviceId],
+        ['fromUnitId', 'unit', r.fromUnitId],
+        ['adapterKitId', 'kit', r.adapterKitId],
+      ];
     case 'reading':
       return [
         ['spotId', 'spot', r.spotId],
@@ -145,6 +151,11 @@ export function checkReferences(job: Job): Problem[] {
       }
       at = feeder.get(at);
     }
+  }
+  const cabled = new Set<Id>();
+  for (const cable of job.deviceCables) {
+    if (cabled.has(cable.deviceId)) say(cable, 'deviceId', 'this device has a cable already');
+    cabled.add(cable.deviceId);
   }
   const ruled = new Set<string>();
   for (const rule of job.placeRules) {

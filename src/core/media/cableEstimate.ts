@@ -10,6 +10,9 @@ import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { outerWallIds } from './outerWalls';
 
+/** A unit or a fixed device. */
+export type CableEnd = Pick<Unit, 'storeyId' | 'xM' | 'yM' | 'heightM'>;
+
 export interface CableEstimate {
   /** Along walls, with drops to both units, without waste, m. */
   lengthM: number;
@@ -103,7 +106,7 @@ function holesAlong(job: Job, scene: Scene, a: Point3, b: Point3, outer: Readonl
 }
 
 /** The route whose ends lie nearest to the two units, in their buildings; for units of two buildings. */
-function routeBetween(job: Job, a: Unit, b: Unit): { route: Route; points: Point3[] } | null {
+function routeBetween(job: Job, a: CableEnd, b: CableEnd): { route: Route; points: Point3[] } | null {
   const [from, to] = [buildingOf(job, a.storeyId), buildingOf(job, b.storeyId)];
   for (const route of job.routes) {
     const [first, last] = [route.points[0], route.points.at(-1)];
@@ -128,8 +131,8 @@ const drawnM = (a: Point3, b: Point3) => Math.hypot(a[0] - b[0], a[1] - b[1]) + 
 export function cableEstimate(
   job: Job,
   scene: Scene,
-  from: Unit,
-  to: Unit,
+  from: CableEnd,
+  to: CableEnd,
   drawn: Link['points'] = [],
 ): CableEstimate {
   const [a, b] = [placeInSpace(job, from), placeInSpace(job, to)];

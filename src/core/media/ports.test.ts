@@ -74,7 +74,7 @@ describe('ports and power', () => {
       small,
       linkTo(house, small, A, { medium: 'wireless', radio: 'shared', band: '5' }),
     );
-    expect(portsOf(onAir, A.id)?.used.map((u) => u.to.letter)).toEqual(['B']);
+    expect(portsOf(onAir, A.id)?.used.map((u) => u.to)).toEqual(['B']);
   });
 
   test('a switch is placed on a cable by itself', () => {

@@ -1,11 +1,15 @@
 /** What hangs on the ports of a unit, and the power that they give. */
 import { find, type Job } from '../job/job';
-import type { Id, Product, Link, Unit } from '../job/records';
-import { type PoePort, poePort } from './poe';
+import type { Id, Product, Link } from '../job/records';
+import { type PoeCable, type PoePort, poePort, type PoeType } from './poe';
 
 export interface PortUse {
-  link: Link;
-  to: Unit;
+  /** The link, or the cable of a fixed device. */
+  id: Id;
+  medium: Link['medium'];
+  lengthM: number | null;
+  /** The letter of the unit, or the name of the device. */
+  to: string;
   /** Power over this cable: from the port itself or from an injector in it; null where the unit takes none or gets none. */
   power: (PoePort & { from: 'port' | 'injector' }) | null;
   /** The unit takes its power over the cable and nothing gives it. */
@@ -23,6 +27,13 @@ export interface Ports {
   /** What they give in all, and the most that they may, W; null = not said. */
   givesW: number;
   budgetW: number | null;
+}
+
+/** One thing in a port, with the power that it takes over its cable. */
+interface Plugged extends Pick<PortUse, 'id' | 'medium' | 'lengthM' | 'to'> {
+  category: PoeCable | null;
+  adapterKitId: Id | null;
+  takes: { type: PoeType; watts: number } | null;
 }
 
 /** What feeds a unit: the incoming line, something in one of its ports, or nothing that takes one. */
@@ -57,16 +68,28 @@ export function portsOf(job: Job, unitId: Id): Ports | null {
   const unit = find(job, 'unit', unitId);
   const product = find(job, 'kit', unit?.kitId);
   if (!unit || !product) return null;
-  const used = job.links.flatMap((link): PortUse[] => {
+  const units = job.links.flatMap((link): Plugged[] => {
     const to = find(job, 'unit', link.unitId);
     if (link.fromUnitId !== unitId || link.medium === 'wireless' || !to?.planned) return [];
     const fed = find(job, 'kit', to.kitId);
-    const injector = link.medium === 'ethernet' ? find(job, 'kit', link.adapterKitId) : undefined;
+    const takes = fed?.poeIn && link.medium === 'ethernet' ? { type: fed.poeIn, watts: fed.powerW } : null;
+    return [{ ...link, to: to.letter, takes }];
+  });
+  const devices = job.deviceCables.flatMap((cable): Plugged[] => {
+    const device = find(job, 'fixedDevice', cable.deviceId);
+    if (cable.fromUnitId !== unitId || !device) return [];
+    const takes = device.poe === 'none' ? null : { type: device.poe, watts: device.poeW };
+    return [{ ...cable, medium: 'ethernet', to: device.name, takes }];
+  });
+  const used = [...units, ...devices].map((plugged): PortUse & { watts: number } => {
+    const { id, medium, lengthM, to, takes } = plugged;
+    const rest = { id, medium, lengthM, to, watts: takes?.watts ?? 0 };
+    const injector = medium === 'ethernet' ? find(job, 'kit', plugged.adapterKitId) : undefined;
     const source = injector ? 'injector' : product.poePorts > 0 ? 'port' : null;
-    if (!fed?.poeIn || link.medium !== 'ethernet') return [{ link, to, power: null, unpowered: false }];
-    if (!source) return [{ link, to, power: null, unpowered: true }];
-    const power = poePort(fed.poeIn, fed.powerW, link.lengthM ?? 0, link.category ?? 'cat6');
-    return [{ link, to, power: { ...power, from: source }, unpowered: false }];
+    if (!takes) return { ...rest, power: null, unpowered: false };
+    if (!source) return { ...rest, power: null, unpowered: true };
+    const power = poePort(takes.type, takes.watts, lengthM ?? 0, plugged.category ?? 'cat6');
+    return { ...rest, power: { ...power, from: source }, unpowered: false };
   });
   const fromPorts = used.filter((u) => u.power?.from === 'port');
   return {
@@ -81,10 +104,7 @@ export function portsOf(job: Job, unitId: Id): Ports | null {
     used,
     poePorts: product.poePorts,
     poeUsed: fromPorts.length,
-    givesW: fromPorts.reduce(
-      (sum, u) => sum + (u.power?.sourceW ?? find(job, 'kit', u.to.kitId)?.powerW ?? 0),
-      0,
-    ),
+    givesW: fromPorts.reduce((sum, u) => sum + (u.power?.sourceW ?? u.watts), 0),
     budgetW: product.poeBudgetW,
   };
 }

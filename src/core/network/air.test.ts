@@ -97,7 +97,7 @@ describe('what disturbs 2.4 GHz', () => {
 
 test('devices that know only 2.4 GHz are judged on it, each with its own need', () => {
   const { scene, network } = run(house);
-  const fixed = predictFixed(house, scene, network);
+  const fixed = predictFixed(house, scene, network).filter((p) => get(house, 'fixedDevice', p.spotId).only24);
   expect(fixed.map((p) => get(house, 'fixedDevice', p.spotId).name).sort()).toEqual([
     'Boiler switch',
     'Tide camera',

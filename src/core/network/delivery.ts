@@ -21,8 +21,8 @@ export interface Access {
 }
 
 /** Latency of each step, ms, idle (planning). */
-const wiredHopMs = 1;
-const radioHopMs = 4;
+export const wiredHopMs = 1;
+export const radioHopMs = 4;
 const accessMs: Record<Band, number> = { '2.4': 8, '5': 4, '6': 4 };
 /** Retries near the edge of reach add this much, ms, within so many dB of the lowest rate (planning). */
 export const retryDelayMs = 20;

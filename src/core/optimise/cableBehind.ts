@@ -12,8 +12,8 @@ const farthestM = 15;
 
 const price = cablePrices.ethernet;
 
-/** Kinds that a cable from a new unit feeds; the others repeat what they hear, or have the mains for a wire. */
-const fed = new Set<Product['kind']>(['node', 'plug-in', 'access-point']);
+/** Kinds that a cable from a new unit feeds; with the ends of cables to devices; the others repeat what they hear, or have the mains for a wire. */
+const fed = new Set<Product['kind']>(['node', 'plug-in', 'access-point', 'cable']);
 
 export function cableBehind({ job, scene, network }: BehindContext): MediumBehind {
   const sites = new Map<Id, Id>();

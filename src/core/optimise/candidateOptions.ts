@@ -19,6 +19,7 @@ import {
   type PlanningInstance,
 } from './planningInstance';
 import { deviceSpots, spotServices } from './spotServices';
+import { cabledFirst, deviceEnds, mayLay, servesOfEnd } from './deviceEnds';
 import { optionsBehind } from './optionsBehind';
 import { roomyUnits, switchesBeside } from './switches';
 
@@ -42,7 +43,8 @@ export function keptOf(job: Job): Job {
     [...job.byId.values()].filter(
       (r) =>
         (r.type !== 'unit' || keep.has(r.id) || (r.found && !r.planned)) &&
-        (r.type !== 'link' || (keep.has(r.unitId) && keep.has(r.fromUnitId))),
+        (r.type !== 'link' || (keep.has(r.unitId) && keep.has(r.fromUnitId))) &&
+        (r.type !== 'deviceCable' || (r.found && keep.has(r.fromUnitId))),
     ),
   );
 }
@@ -65,8 +67,14 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
     (c) => !rules.forbidden?.has(c.id) && !rules.forbidden?.has(c.asideOf ?? ''),
   );
   const named = candidates.filter((c) => c.asideOf === undefined);
-  const places = [...placedAt(base, candidates), ...switchesBeside(base, candidates)];
-  const big = jobFromRecords([...base.byId.values(), ...places.map((o) => o.unit)]);
+  const ends = deviceEnds(base);
+  const places = [...placedAt(base, candidates), ...switchesBeside(base, candidates), ...ends];
+  const big = jobFromRecords([
+    ...base.byId.values(),
+    ...places.map((o) => o.unit),
+    ...ends.map((e) => e.product),
+  ]);
+  const endOf = new Map(ends.map((e) => [e.unit.id, e.candidate]));
   scene.mostSources = planningSources;
   const network = networkOf(base, scene, 'planned');
   const wide = networkOf(big, scene, 'planned');
@@ -92,8 +100,16 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   );
   const draws = spotServices(base, scene, over, spots);
   const hopes: PlanningInstance['hopes'] = new Map();
-  const serve = (backhaul: Backhaul): Pick<CandidateOption, 'serves' | 'draws'> => {
+  const onCable = new Set<Id>();
+  const drawsOf = (backhaul: Backhaul): CandidateOption['draws'] => {
+    const end = endOf.get(backhaul.unit.id);
+    if (end) return servesOfEnd(base, end, backhaul).draws;
     const drawn = draws(backhaul);
+    for (const id of onCable) drawn.delete(id);
+    return drawn;
+  };
+  const serve = (backhaul: Backhaul): Pick<CandidateOption, 'serves' | 'draws'> => {
+    const drawn = drawsOf(backhaul);
     for (const [id, { certainty }] of drawn)
       if (certainty > (hopes.get(id)?.certainty ?? 0))
         hopes.set(id, { certainty, words: `${backhaul.product.name} ${backhaul.unit.name}` });
@@ -102,6 +118,7 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   /** Wrong by itself, whatever else is chosen. */
   const snagsAt = (unit: Unit, link: Link | null, also: readonly AnyRecord[]) => {
     const placed = over.placed.get(unit.id);
+    if (endOf.has(unit.id)) return [];
     return placed ? optionSnags(base, scene, network, { unit, link, also }, placed) : [];
   };
   const mains = network.backhauls.map((f) => f.unit);
@@ -112,6 +129,9 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
         (o) =>
           o.whyNot === null &&
           o.downMbps > 0 &&
+          (candidate.kind !== 'device' ||
+            (o.link.medium === 'ethernet' &&
+              mayLay(base, { candidate, product, unit }, o.link.fromUnitId))) &&
           // what takes its power over the cable gets none over anything else
           (o.link.medium === 'ethernet' || product.poeIn === null) &&
           (o.link.medium !== 'wireless' || meshes(base, o.link, product)),
@@ -142,7 +162,15 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
     direct.set(unit.id, made);
     return made;
   };
-  const options = places.filter(isNamed).flatMap(optionsAt);
+  const toDevices = ends.flatMap(optionsAt);
+  for (const id of cabledFirst(base, toDevices)) {
+    onCable.add(id);
+    served.delete(id);
+  }
+  const options = [
+    ...places.filter((p) => isNamed(p) && !endOf.has(p.unit.id)).flatMap(optionsAt),
+    ...toDevices,
+  ];
   let beside: CandidateOption[] | null = null;
   return {
     ...{ base, scene, network, kept: mains, candidates: named, spots, served, options, hopes },
@@ -151,7 +179,7 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
     ...optionsBehind({
       ...{ job: big, scene, network: over, places, direct, serve, served },
       roomy: roomyUnits(base),
-      hoped: (backhaul) => sureOf(draws(backhaul), rules.sure),
+      hoped: (backhaul) => sureOf(drawsOf(backhaul), rules.sure),
       snagsAt: (unit) => snagsAt(unit, null, []),
     }),
   };

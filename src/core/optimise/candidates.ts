@@ -10,7 +10,7 @@ import { toCentimetre } from '../geometry/round';
 export interface Candidate {
   /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
   id: string;
-  kind: 'shelf' | 'socket' | 'ceiling' | 'eaves';
+  kind: 'shelf' | 'socket' | 'ceiling' | 'eaves' | 'device';
   /** In words, for example «by Socket 3, Parlour». */
   words: string;
   storeyId: Id;
@@ -24,6 +24,8 @@ export interface Candidate {
   serviceId: Id | null;
   /** Set for a place aside: the place that stands for it where people speak of places. */
   asideOf?: string;
+  /** Set for the end of a cable: the device that it goes to. */
+  deviceId?: Id;
   /** Set for a place beside a unit that is kept. */
   besideId?: Id;
 }
@@ -279,6 +281,8 @@ export function fits(product: Product, c: Candidate): boolean {
       return product.kind === 'access-point' && product.poeIn !== null;
     case 'eaves':
       return product.weatherproof && product.kind === 'outdoor';
+    case 'device':
+      return false;
   }
 }
 

@@ -1,26 +1,35 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { applyEdit, putOne } from '../job/edits';
 import { jobFromRecords } from '../job/job';
+import { makeRecord } from '../job/make';
 import { networkOf } from '../network/backhaul';
-import { joinsOverAir, predictFixed } from '../network/fixedDevices';
+import { predictFixed } from '../network/fixedDevices';
 import { buildScene } from '../propagation/scene';
 import { deviceSpots, spotServices } from './spotServices';
 
 const job = jobFromRecords(quayHouse());
 const scene = buildScene(job);
 
-test('fixed devices that join over the air are spots numbered 0, those with a port are not', () => {
+test('fixed devices without a cable are spots numbered 0, those with one, or with neither Wi-Fi nor a port, are not', () => {
   const spots = deviceSpots(job);
-  expect(spots.map((s) => s.id)).toEqual(job.fixedDevices.filter(joinsOverAir).map((d) => d.id));
+  expect(spots.map((s) => s.id)).toEqual(job.fixedDevices.map((d) => d.id));
   expect(spots.length).toBeGreaterThan(0);
   expect(spots.every((s) => s.number === 0)).toBe(true);
-  const [device] = job.fixedDevices.filter(joinsOverAir);
-  if (!device) throw new Error('no device on Wi-Fi');
-  const wired = applyEdit(job, putOne('x', { ...device, portMbps: 1000, only24: false })).job;
-  expect(deviceSpots(wired).map((s) => s.id)).not.toContain(device.id);
-  expect(deviceSpots(applyEdit(job, putOne('x', { ...device, standard: null })).job)).toHaveLength(
-    spots.length - 1,
-  );
+  const [device] = job.fixedDevices;
+  const main = job.units.find((u) => u.planned);
+  if (!device || !main) throw new Error('nothing to join');
+  const cable = makeRecord({
+    type: 'deviceCable',
+    id: 'c',
+    deviceId: device.id,
+    fromUnitId: main.id,
+    lengthM: 3,
+  });
+  const ids = (of: typeof job) => deviceSpots(of).map((s) => s.id);
+  expect(ids(applyEdit(job, putOne('x', cable)).job)).not.toContain(device.id);
+  const bare = { ...device, standard: null, only24: false };
+  expect(ids(applyEdit(job, putOne('x', { ...bare, portMbps: 0 })).job)).not.toContain(device.id);
+  expect(ids(applyEdit(job, putOne('x', { ...bare, portMbps: 100 })).job)).toContain(device.id);
 });
 
 test('each is served with its own radio: the best of the units is what the prediction of the device says', () => {

@@ -49,6 +49,7 @@ export function editOf(
   const remove = [
     ...gone.map((u) => u.id),
     ...job.links.filter((l) => gone.some((u) => u.id === l.unitId || u.id === l.fromUnitId)).map((l) => l.id),
+    ...job.deviceCables.filter((c) => !c.found || gone.some((u) => u.id === c.fromUnitId)).map((c) => c.id),
   ];
   const put: AnyRecord[] = [];
   const units = new Map<string, Unit>();
@@ -58,11 +59,20 @@ export function editOf(
     now = applyEdit(now, { label: '', put: records, remove: [] }).job;
   };
   for (const c of parentsFirst(options)) {
+    const fromUnitId = c.parent === null ? c.link.fromUnitId : (units.get(c.parent)?.id ?? c.link.fromUnitId);
+    const also = c.also.filter((r) => !now.byId.has(r.id));
+    const { deviceId } = c.candidate;
+    if (deviceId !== undefined) {
+      const { lengthM, holes, adapterKitId } = c.link;
+      const rest = { lengthM, category: c.link.category ?? 'cat6', holes, adapterKitId, found: false };
+      const id = freshId(now, `cable-${deviceId}`);
+      take(...also, { type: 'deviceCable', id, deviceId, fromUnitId, ...rest });
+      continue;
+    }
     const letter = freshLetter(now) ?? 'Z9';
     const unit: Unit = { ...c.unit, id: freshId(now, `unit-${letter.toLowerCase()}`), letter };
     units.set(c.id, unit);
-    const fromUnitId = c.parent === null ? c.link.fromUnitId : (units.get(c.parent)?.id ?? c.link.fromUnitId);
-    take(...c.also.filter((r) => !now.byId.has(r.id)), unit);
+    take(...also, unit);
     take({ ...c.link, id: freshId(now, `link-${unit.id}`), unitId: unit.id, fromUnitId });
   }
   return { edit: { label, put, remove: remove.filter((id) => !put.some((r) => r.id === id)) }, units };

@@ -4,8 +4,8 @@ import type { Sure } from '../checks/snag';
 import { billOf } from '../design/bill';
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
-import { networkOf } from '../network/backhaul';
-import { predictFixed } from '../network/fixedDevices';
+import { type Network, networkOf } from '../network/backhaul';
+import { predictCabled, predictFixed } from '../network/fixedDevices';
 import { type Load, loadOf, mostAirtime } from '../network/load';
 import { type Prediction, predictJob } from '../network/predict';
 import { sureEnough } from '../network/sureEnough';
@@ -15,12 +15,12 @@ import { type Restriction, restrictionsOf } from './restrictions';
 
 export interface PlanNeed {
   id: Id;
-  /** A spot, or a fixed device that joins over the air. */
+  /** A spot, or a fixed device, over the air or by a cable. */
   kind: 'spot' | 'device';
   /** Surely enough: at least 90 %. */
   met: boolean;
   certainty: number;
-  /** null: no signal would do. */
+  /** null: no signal would do, or a cable brings it. */
   headroomDb: number | null;
 }
 
@@ -46,6 +46,20 @@ const needOf =
     certainty,
     headroomDb: Number.isFinite(headroomDb) ? headroomDb : null,
   });
+
+/** Fixed devices over the air, over their cables, and those that have neither. */
+export function deviceNeeds(job: Job, scene: Scene, network: Network): PlanNeed[] {
+  const onAir = predictFixed(job, scene, network).map(needOf('device'));
+  const cabled = predictCabled(job, network).map(({ deviceId, certainty }): PlanNeed => ({
+    ...{ id: deviceId, kind: 'device', certainty, headroomDb: null },
+    met: certainty >= sureEnough,
+  }));
+  const known = new Set([...onAir, ...cabled].map((n) => n.id));
+  const without = job.fixedDevices
+    .filter((d) => !known.has(d.id) && d.portMbps > 0)
+    .map((d): PlanNeed => ({ id: d.id, kind: 'device', met: false, certainty: 0, headroomDb: null }));
+  return [...onAir, ...cabled, ...without];
+}
 
 /** What is used most when everyone uses their need at once. */
 function busiestOf(job: Job, load: Load): Evaluation['atOnce']['busiest'] {
@@ -80,7 +94,7 @@ export function evaluatePlan(job: Job, scene: Scene): Evaluation {
     partsEur,
     minutes,
     holes,
-    needs: [...predictions.map(needOf('spot')), ...predictFixed(job, scene, network).map(needOf('device'))],
+    needs: [...predictions.map(needOf('spot')), ...deviceNeeds(job, scene, network)],
     atOnce: { fits: load.fits, busiest: busiestOf(job, load) },
     snags: snagsOf(job, scene, network).map(({ rule, sure }) => ({ rule, sure })),
     restrictions: restrictionsOf(job, scene),

@@ -131,7 +131,7 @@ async function cheapestAnywhere(
   const leastEur = restOf(direct, first.instance)([]);
   const known = first.choice === 'late' ? null : first.choice;
   const last = known ? costOf(known) : mostOf(leastEur);
-  for (let most = Math.min(last, leastEur * finer); ; most = Math.min(last, most * finer)) {
+  for (let most = Math.min(last, firstLimit(leastEur, finer)); ; most = Math.min(last, most * finer)) {
     const instance = withAside(direct, first.instance, most);
     const answer = instance.options.length ? await cheapestIn(servable(instance), solving, anyDb) : null;
     const isLeast = answer !== null && answer !== 'late' && costOf(answer) <= most + 0.01;
@@ -166,6 +166,10 @@ const airByName: HopTest = (parent, to) =>
 const hopsByName = (direct: DirectInstance, named: PlanningInstance, most: number) =>
   direct.behind(direct.options, upTo(most, airByName), restOf(direct, named, isNamed));
 
+/** Where needs have no price a search begins here, in the job's currency (custom). */
+const leastLimitEur = 50;
+const firstLimit = (leastEur: number, by: number): number => Math.max(leastLimitEur, leastEur * by);
+
 /** The first search goes so far beyond the least that the needs can cost, and farther by so much each time (custom). */
 const deeper = 1.4;
 
@@ -179,7 +183,7 @@ async function cheapestByName(
   const isWhole = named.options.length === direct.options.length && impossibleOf(direct).length === 0;
   const leastEur = restOf(direct, named, isNamed)([]);
   const most = isWhole && quick && quick !== 'late' ? upToOf(quick) : mostOf(leastEur);
-  for (let limit = leastEur * deeper; ; limit *= deeper) {
+  for (let limit = firstLimit(leastEur, deeper); ; limit *= deeper) {
     const instance = withBehind(named, hopsByName(direct, named, Math.min(limit, most)));
     const choice = await cheapestIn(servable(instance), solving, anyDb);
     if (limit >= most || (choice && choice !== 'late' && costOf(choice) <= limit))

@@ -5,7 +5,7 @@ import { applyEdit, type Edit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import type { Product, Unit } from '../job/records';
 import { networkOf } from '../network/backhaul';
-import { predictFixed } from '../network/fixedDevices';
+import { deviceNeeds } from './evaluate';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
 import { keptOf, type Rules } from './candidateOptions';
@@ -62,9 +62,8 @@ export function newMains(job: Job): NewMain[] {
 function unmetOf(job: Job, scene: Scene, sure: number): string[] {
   const base = keptOf(job);
   const network = networkOf(base, scene, 'planned');
-  return [...predictJob(base, scene, network, { why: false }), ...predictFixed(base, scene, network)]
-    .filter((p) => p.certainty < sure)
-    .map((p) => p.spotId);
+  const spots = predictJob(base, scene, network, { why: false }).map((p) => ({ ...p, id: p.spotId }));
+  return [...spots, ...deviceNeeds(base, scene, network)].filter((n) => n.certainty < sure).map((n) => n.id);
 }
 
 export interface WithNewMain {

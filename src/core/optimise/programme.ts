@@ -168,7 +168,7 @@ export function programmeOf(
   }
   if (constraints.mostUnits !== undefined)
     row(
-      options.map((c) => term(1, c)),
+      options.filter((c) => c.candidate.kind !== 'device').map((c) => term(1, c)),
       `<= ${constraints.mostUnits}`,
     );
   for (const { some, not } of constraints.cuts ?? []) {

@@ -1,10 +1,10 @@
 /** A proposal as people read it: what it is made of, and what the real network gives with it. */
 import { sureEnough } from '../network/sureEnough';
 import { applyEdit } from '../job/edits';
-import type { Job } from '../job/job';
+import { find, type Job } from '../job/job';
 import type { Id } from '../job/records';
 import { networkOf } from '../network/backhaul';
-import { predictFixed } from '../network/fixedDevices';
+import { deviceNeeds } from './evaluate';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
@@ -38,6 +38,8 @@ export interface Proposal {
     minutes: number;
     holes: number;
   }[];
+  /** Cables to fixed devices. */
+  cables: { device: string; from: string; partsEur: number; minutes: number; holes: number }[];
   /** Another main unit in the place of the household's; null = what is there. */
   main: NewMain | null;
   partsEur: number;
@@ -47,7 +49,7 @@ export interface Proposal {
   /** On the network as it would be, worked out anew. */
   met: number;
   spots: number;
-  /** Fixed devices on Wi-Fi: how many are served surely enough, of how many. */
+  /** Fixed devices, on Wi-Fi or by a cable: how many are served surely enough, of how many. */
   devices: { met: number; of: number };
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
@@ -69,7 +71,7 @@ export function proposalOf(
   const planned = applyEdit(job, edit).job;
   const network = networkOf(planned, scene, 'planned');
   const predictions = predictJob(planned, scene, network, { why: false });
-  const devices = predictFixed(planned, scene, network);
+  const devices = deviceNeeds(planned, scene, network);
   const worst = predictions.reduce<Proposal['worst']>(
     (low, p) =>
       !low || p.headroomDb < low.headroomDb
@@ -83,6 +85,7 @@ export function proposalOf(
     proven,
     gapEur,
     units: options
+      .filter((c) => c.candidate.kind !== 'device')
       .map((c) => ({
         letter: units.get(c.id)?.letter ?? '?',
         product: c.product.name,
@@ -96,6 +99,13 @@ export function proposalOf(
         holes: c.holes,
       }))
       .sort((a, b) => a.letter.localeCompare(b.letter)),
+    cables: options
+      .filter((c) => c.candidate.kind === 'device')
+      .map((c) => ({
+        device: c.candidate.words,
+        from: units.get(c.parent ?? '')?.letter ?? find(planned, 'unit', c.link.fromUnitId)?.letter ?? '?',
+        ...{ partsEur: c.partsEur, minutes: c.minutes, holes: c.holes },
+      })),
     main,
     partsEur: total((c) => c.partsEur) + (main?.partsEur ?? 0),
     minutes: total((c) => c.minutes) + (main?.minutes ?? 0),
@@ -103,7 +113,7 @@ export function proposalOf(
     holes: total((c) => c.holes),
     met: predictions.filter((p) => p.certainty >= sureEnough).length,
     spots: predictions.length,
-    devices: { met: devices.filter((p) => p.certainty >= sureEnough).length, of: devices.length },
+    devices: { met: devices.filter((n) => n.met).length, of: devices.length },
     worst,
     fitsAtOnce: loadOf(planned, network, predictions).fits,
     habits: halfwayBaselines(planned, scene, [...units.values()], predictions),

@@ -6,6 +6,8 @@ import { type Candidate, namedPlaces, fits } from './candidates';
 import { anyDb, bestHeadroom, type Choice, cheapestOf, costOf, partsOf } from './choice';
 import { leastCost, longestS, type Solving } from './leastCost';
 import type { PlanningInstance } from './planningInstance';
+import { deviceEnds } from './deviceEnds';
+import { deviceSpots } from './spotServices';
 import { type NewMain, withNewMain } from './newMain';
 import { type Proposal, proposalOf, type ProposalKind } from './proposal';
 import { sureEnough } from '../network/sureEnough';
@@ -49,17 +51,20 @@ export const rulesOf = (job: Job, asked: ProposalOptions) => ({
 
 /** What stands in the way of any proposal, said before anything is computed; null when nothing does. */
 export function whyNone(job: Job, asked: ProposalOptions = {}): string | null {
-  if (job.spots.length === 0) return 'there is no spot with a need: set some in Survey';
-  if (job.devices.length === 0) return 'there is no device to predict for';
+  if (job.spots.length === 0 && deviceSpots(job).length === 0)
+    return 'there is no spot with a need: set some in Survey';
+  if (job.spots.length > 0 && job.devices.length === 0) return 'there is no device to predict for';
   const roots = job.units.filter((u) => u.planned && !job.links.some((l) => l.unitId === u.id));
   if (!roots.some((u) => ['main', 'router'].includes(get(job, 'kit', u.kitId).kind)))
     return 'there is no main unit: place one, or say what the household has today';
   const all = namedPlaces(job);
-  if (all.length === 0) return 'the survey has no socket, outlet or ceiling for a unit';
+  // a cable to a device needs no place for a unit
+  const hasEnds = deviceEnds(job).length > 0;
+  if (all.length === 0 && !hasEnds) return 'the survey has no socket, outlet or ceiling for a unit';
   const { forbidden, forced } = rulesOf(job, asked);
-  if (!all.some((c) => job.kits.some((k) => fits(k, c))))
+  if (!hasEnds && !all.some((c) => job.kits.some((k) => fits(k, c))))
     return 'the catalogue has no unit for any of these places';
-  if (!all.some((c) => !forbidden.has(c.id))) return 'every place is left out by hand: allow one';
+  if (!hasEnds && !all.some((c) => !forbidden.has(c.id))) return 'every place is left out by hand: allow one';
   for (const placeId of forced) {
     const place = all.find((c) => c.id === placeId);
     if (!place) return 'a unit must be at a place that the survey no longer has: let that rule go';

@@ -2,7 +2,13 @@
 import { billOf } from '../design/bill';
 import { find, type Job } from '../job/job';
 import type { Link, Unit } from '../job/records';
-import { type CableEstimate, cableEstimate, cableLimitsOf, patchM } from '../media/cableEstimate';
+import {
+  type CableEnd,
+  type CableEstimate,
+  cableEstimate,
+  cableLimitsOf,
+  patchM,
+} from '../media/cableEstimate';
 import type { Scene } from '../propagation/model';
 
 export interface Restriction {
@@ -16,17 +22,34 @@ function newCables(job: Job, scene: Scene): (CableEstimate & { inSight: boolean 
     find(job, 'unit', l.fromUnitId),
     find(job, 'unit', l.unitId),
   ];
-  return job.links.flatMap((link) => {
+  const toDevices = job.deviceCables.flatMap((cable) => {
+    const [from, to] = [find(job, 'unit', cable.fromUnitId), find(job, 'fixedDevice', cable.deviceId)];
+    return from?.planned && to && !cable.found
+      ? [judged(job, scene, from, to, { ...cable, points: [] })]
+      : [];
+  });
+  const toUnits = job.links.flatMap((link) => {
     const [from, to] = ends(link);
     const isCable = link.medium === 'ethernet' || link.medium === 'fibre';
     if (!isCable || !from?.planned || !to?.planned || (from.found && to.found)) return [];
-    const estimate = cableEstimate(job, scene, from, to, link.points);
-    // what someone has counted is right
-    const holes = link.holes ?? estimate.holes;
-    const alongM = estimate.lengthM - (link.points.length ? 0 : from.heightM + to.heightM);
-    const inSight = holes === 0 && estimate.route === null && alongM > patchM;
-    return [{ ...estimate, holes, outerHoles: Math.min(holes, estimate.outerHoles), inSight }];
+    return [judged(job, scene, from, to, link)];
   });
+  return [...toUnits, ...toDevices];
+}
+
+function judged(
+  job: Job,
+  scene: Scene,
+  from: CableEnd,
+  to: CableEnd,
+  { holes: counted, points }: Pick<Link, 'holes' | 'points'>,
+): CableEstimate & { inSight: boolean } {
+  const estimate = cableEstimate(job, scene, from, to, points);
+  // what someone has counted is right
+  const holes = counted ?? estimate.holes;
+  const alongM = estimate.lengthM - (points.length ? 0 : from.heightM + to.heightM);
+  const inSight = holes === 0 && estimate.route === null && alongM > patchM;
+  return { ...estimate, holes, outerHoles: Math.min(holes, estimate.outerHoles), inSight };
 }
 
 /** The restrictions that are in force, each with whether the plan breaks it. */

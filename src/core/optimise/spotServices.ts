@@ -7,7 +7,7 @@ import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../net
 import { type Noise, noiseAt } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
 import { radioOf, sourceOfUnit } from '../network/hops';
-import { joinsOverAir, radioOfDevice } from '../network/fixedDevices';
+import { radioOfDevice } from '../network/fixedDevices';
 import { testDevice } from '../network/predict';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';
@@ -26,10 +26,12 @@ export interface SpotService {
 /** A signal so far under what is needed is no signal, dB. */
 const hopelessDb = 30;
 
-/** Fixed devices that join over the air, each as a spot of its own: who plans serves them as one. */
+/** Fixed devices that have no cable yet and want one or Wi-Fi, each as a spot of its own: who plans serves them as one. */
 export const deviceSpots = (job: Job): Spot[] =>
   job.fixedDevices
-    .filter((d) => joinsOverAir(d))
+    .filter(
+      (d) => (d.standard !== null || d.portMbps > 0) && !job.deviceCables.some((c) => c.deviceId === d.id),
+    )
     .map((d) => ({
       type: 'spot',
       id: d.id,

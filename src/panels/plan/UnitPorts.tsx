@@ -18,12 +18,12 @@ export function UnitPorts({ unit }: { unit: Unit }) {
     <section aria-label={`Ports of ${unit.letter}`}>
       <PartHead right={`${used.length} of ${ports.ports} taken`}>Ports of {unit.letter}</PartHead>
       <ul>
-        {used.map(({ link, to, power, unpowered }) => (
-          <li key={link.id} className="flex items-baseline gap-2 border-b border-rule py-1">
-            <b className="w-6">{to.letter}</b>
+        {used.map(({ id, medium, lengthM, to, power, unpowered }) => (
+          <li key={id} className="flex items-baseline gap-2 border-b border-rule py-1">
+            <b className="min-w-6">{to}</b>
             <span className="min-w-0 flex-1">
-              {mediumWords[link.medium]}
-              {link.lengthM !== null && `, ${lengthText(link.lengthM, job.info.lengths, 0)}`}
+              {mediumWords[medium]}
+              {lengthM !== null && `, ${lengthText(lengthM, job.info.lengths, 0)}`}
               {power && (
                 <span className={`block text-[12px] ${power.ok ? 'text-muted' : 'text-rust-text'}`}>
                   {power.sourceW === null || power.deviceV === null

@@ -15,13 +15,13 @@ export const poeNoSource: SnagRule = ({ job, planned }) =>
           : null;
     return used
       .filter((u) => u.unpowered || (why !== null && u.power?.from === 'port'))
-      .map(({ link, to, unpowered }) => ({
-        what: `${to.letter} is fed over its cable, and ${unit.letter} does not feed it`,
+      .map(({ id, to, unpowered }) => ({
+        what: `${to} is fed over its cable, and ${unit.letter} does not feed it`,
         why:
           why ??
           `${unit.letter} gives no power over its ports: an injector or a switch with power is needed between.`,
         sure: unpowered ? ('likely' as const) : ('certain' as const),
-        recordId: link.id,
+        recordId: id,
         repair: null,
       }));
   });
