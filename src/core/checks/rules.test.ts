@@ -15,6 +15,7 @@ import './rules/coaxFilter.test';
 import './rules/coaxNotJoined.test';
 import './rules/coaxSplitter.test';
 import './rules/copperBetweenBuildings.test';
+import './rules/deviceNoCable.test';
 import './rules/drillingForbidden.test';
 import './rules/entryPort.test';
 import './rules/extenderAsUplink.test';

@@ -31,6 +31,7 @@ import { noMain } from './rules/noMain';
 import { noPowerCable } from './rules/noPowerCable';
 import { noSocket } from './rules/noSocket';
 import { only24NoName } from './rules/only24NoName';
+import { deviceNoCable } from './rules/deviceNoCable';
 import { only24Unserved } from './rules/only24Unserved';
 import { outdoorCable } from './rules/outdoorCable';
 import { overloaded } from './rules/overloaded';
@@ -89,6 +90,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   noPowerCable,
   noSocket,
   only24NoName,
+  deviceNoCable,
   only24Unserved,
   outdoorCable,
   overloaded,

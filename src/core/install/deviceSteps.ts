@@ -1,6 +1,8 @@
 /** The steps of the household's own devices: all of them join again, and those with a cable are tried at their port. */
+import { labelsOf } from '../design/bill';
 import { find, type Job } from '../job/job';
 import type { FixedDevice } from '../job/records';
+import { layingTime } from './linkSteps';
 import { durations, type Step } from './step';
 import { step } from './unitSteps';
 
@@ -38,6 +40,8 @@ export function deviceSteps(job: Job, placed: readonly string[]): Step[] {
       hands: { min: Math.max(joinMin, joinMin * onAir.length), spread: 0.5 },
     }),
   ];
+  const laid = cableSteps(job);
+  out.push(...laid);
   if (wired.length > 0)
     out.push(
       step({
@@ -50,9 +54,32 @@ export function deviceSteps(job: Job, placed: readonly string[]): Step[] {
           mark: d.id,
           words: `${d.name}${placeOf(job, d)}, ${d.portMbps} Mbps${d.poe === 'none' ? '' : `, power over its cable (${d.poe}${d.poeW > 0 ? `, ${d.poeW} W` : ''})`}`,
         })),
-        after: ['names', ...placed],
+        after: ['names', ...placed, ...laid.map((s) => s.key)],
         hands: { min: durations.short.min * wired.length, spread: 0.5 },
       }),
     );
   return out;
+}
+
+/** A cable to each device that has none yet: laid, and both ends labelled. */
+function cableSteps(job: Job): Step[] {
+  const labels = labelsOf(job);
+  return job.deviceCables.flatMap((cable): Step[] => {
+    const [device, from] = [find(job, 'fixedDevice', cable.deviceId), find(job, 'unit', cable.fromUnitId)];
+    if (cable.found || !device || !from?.planned) return [];
+    const own = labels.filter((l) => l.linkId === cable.id).map((l) => `“${l.text}” at ${l.at}`);
+    const injector = find(job, 'kit', cable.adapterKitId);
+    const key = `device-cable.${cable.id}`;
+    return [
+      step({
+        key,
+        kind: 'cable',
+        title: `Lay the cable, ${from.letter} to ${device.name}`,
+        text: `${cable.lengthM?.toFixed(0) ?? '?'} m ${cable.category.replace('cat', 'cat ')}${cable.holes ? `, ${cable.holes} ${cable.holes === 1 ? 'hole' : 'holes'}` : ''}.${injector ? ` The ${injector.name.toLowerCase()} goes in at ${from.letter}, and no other power at ${device.name}.` : ''} Labels: ${own.join('; ')}.`,
+        holdPoint: { question: 'Does the cable tester show all pairs, straight through?', light: null },
+        cautions: ['cabling', ...(cable.holes === 0 ? [] : (['drilling', 'mains'] as const))],
+        hands: layingTime(cable),
+      }),
+    ];
+  });
 }

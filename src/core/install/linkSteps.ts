@@ -11,7 +11,8 @@ import { holdPointOf, isPowered, powerKey, step } from './unitSteps';
 const minutesPerM = 0.35;
 const minutesPerHole = 8;
 
-const layingTime = (link: Link): Duration => ({
+/** How long laying a cable takes. */
+export const layingTime = (link: Pick<Link, 'lengthM' | 'holes'>): Duration => ({
   min: Math.max(3, Math.round((link.lengthM ?? 5) * minutesPerM + (link.holes ?? 0) * minutesPerHole)),
   spread: 0.35,
 });

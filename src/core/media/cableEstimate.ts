@@ -122,6 +122,13 @@ function routeBetween(job: Job, a: CableEnd, b: CableEnd): { route: Route; point
 /** Corner to corner as drawn; up and down apart. */
 const drawnM = (a: Point3, b: Point3) => Math.hypot(a[0] - b[0], a[1] - b[1]) + Math.abs(a[2] - b[2]);
 
+/** How long a cable along the axes of the house is, with drops to both ends, without waste, m. */
+export function alongAxesM(job: Job, from: CableEnd, to: CableEnd): number {
+  const isApart = siteOf(job, from) !== siteOf(job, to);
+  const axes = isApart ? siteAxes : get(job, 'building', siteOf(job, from));
+  return legM(placeInSpace(job, from), placeInSpace(job, to), axes) + from.heightM + to.heightM;
+}
+
 /**
  * A cable from one unit to another: as drawn; else straight through the house along its axes, or
  * through a duct or other route where they stand in two buildings (planning).

@@ -6,7 +6,7 @@ import { airPairings, linkTo } from '../network/linkTo';
 import { signalDbm } from '../network/signal';
 import type { Source } from '../propagation/model';
 import { makeReceived, receive } from '../propagation/receive';
-import type { BehindContext, MediumBehind } from './optionsBehind';
+import type { BehindContext, MediumBehind } from './mediumBehind';
 
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;

@@ -3,7 +3,7 @@ import { siteOf } from '../job/site';
 import type { Id, Product } from '../job/records';
 import { cableLink, cablePrices } from '../network/backhaulOptions';
 import { type CableEstimate, cableEstimate } from '../media/cableEstimate';
-import type { BehindContext, MediumBehind } from './optionsBehind';
+import type { BehindContext, MediumBehind } from './mediumBehind';
 import { roomOf } from './programme';
 import { hourEur, type PlacedProduct } from './planningInstance';
 

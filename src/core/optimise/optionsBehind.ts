@@ -1,11 +1,10 @@
 /** Options behind others: a new unit that another new one feeds, over the air within a family or by a cable. */
-import type { Job } from '../job/job';
 import type { Id, Link, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network } from '../network/backhaul';
-import type { Scene } from '../propagation/model';
 import { airBehind } from './airBehind';
+import type { BehindContext, Chain, MediumBehind } from './mediumBehind';
 import { cableBehind } from './cableBehind';
-import { type optionSnags, worryEur } from './optionSnags';
+import { worryEur } from './optionSnags';
 import {
   type DirectInstance,
   type CandidateOption,
@@ -17,48 +16,6 @@ import {
 import { sharesLess } from './programme';
 import { type RestBound, restBound } from './restBound';
 import { enoughHeadroomDb, type SpotService } from './spotServices';
-
-export interface BehindContext {
-  job: Job;
-  scene: Scene;
-  network: Network;
-  places: readonly PlacedProduct[];
-  /** By unit: the options that what is kept feeds, as far as looked at. */
-  direct: ReadonlyMap<Id, readonly CandidateOption[]>;
-  serve: (backhaul: Backhaul) => Pick<CandidateOption, 'serves' | 'draws'>;
-  /** What a unit would serve if it were fed so. */
-  hoped: (backhaul: Backhaul) => CandidateOption['serves'];
-  /** Spots that what is kept serves. */
-  served: CandidateOption['serves'];
-  snagsAt: (unit: Unit) => ReturnType<typeof optionSnags>;
-  /** Kept units with ports to spare: a cable from one of them takes none that another needs. */
-  roomy: ReadonlySet<Id>;
-}
-
-/** An option with all that feeds it. */
-export interface Chain {
-  option: CandidateOption;
-  backhaul: Backhaul;
-  costEur: number;
-  airHops: number;
-  /** What it serves, and what each that it hangs on does. */
-  serves: readonly CandidateOption['serves'][];
-}
-
-/** A link that may feed a unit behind another, with what it costs beside the unit. */
-export type LinkBehind = { link: Link } & Pick<
-  CandidateOption,
-  'also' | 'label' | 'partsEur' | 'minutes' | 'holes'
->;
-
-/** One medium: may a chain feed a unit over it, worked out at once; and the link, or null where there is none. */
-export interface MediumBehind {
-  medium: Link['medium'];
-  may: (chain: Chain, to: PlacedProduct) => boolean;
-  /** The link costs no less than this. */
-  leastEur: (chain: Chain, to: PlacedProduct) => number;
-  linkTo: (chain: Chain, to: PlacedProduct) => LinkBehind | null;
-}
 
 const headroomOf = (s: SpotService | undefined): number =>
   Math.min(enoughHeadroomDb, s?.headroomDb ?? -Infinity);

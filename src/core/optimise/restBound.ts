@@ -1,7 +1,6 @@
 /** What serving the rest of the needs costs at least, whatever else is chosen. */
 import type { Id } from '../job/records';
 import { random, seedOf } from '../statistics/random';
-import type { CandidateOption } from './planningInstance';
 
 /** A unit by what it costs however it is fed, and the spots that it serves at most. */
 export interface Server {
@@ -10,7 +9,7 @@ export interface Server {
 }
 
 /** The least that meeting the needs costs which none of some options meets, in the job's currency. */
-export type RestBound = (served: readonly CandidateOption['serves'][]) => number;
+export type RestBound = (served: readonly ReadonlyMap<Id, unknown>[]) => number;
 
 /** So many sets of prices are made, each from another order of the spots; the highest bound counts (custom). */
 const priceSets = 12;

@@ -41,6 +41,22 @@ export function LinkIcon({ link }: { link: Pick<Link, 'medium'> }) {
   );
 }
 
+/** Cables to fixed devices, where both ends are on this sheet. */
+function DeviceCables({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
+  const job = useJob((s) => s.job);
+  const ends = job.deviceCables.flatMap((cable) => {
+    const [from, to] = [find(job, 'unit', cable.fromUnitId), find(job, 'fixedDevice', cable.deviceId)];
+    const isHere = stage === 'before' ? cable.found && from?.found : from?.planned;
+    const [a, b] = [isHere && from && space.place(from), to && space.place(to)];
+    return a && b && from && to && space.onSheet(from.storeyId) && space.onSheet(to.storeyId)
+      ? [{ id: cable.id, a: px(...a), b: px(...b) }]
+      : [];
+  });
+  return ends.map(({ id, a, b }) => (
+    <LinkStroke key={id} link={{ medium: 'ethernet' }} d={`M${a[0]} ${a[1]}L${b[0]} ${b[1]}`} />
+  ));
+}
+
 /**
  * Links between units of this sheet; one that leaves the storey ends in a word where it goes. Those of
  * a unit that is dragged are on the moving plane instead.
@@ -65,6 +81,7 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
             text={`${here.id === link.unitId ? 'from' : 'to'} ${other.letter}, ${placeOf(other.storeyId)}`}
           />
         ))}
+      <DeviceCables space={space} px={px} stage={stage} />
       {drawn
         .filter(({ from, to }) => from.id !== draggedId && to.id !== draggedId)
         .map(({ link, from, to, fromHere, toHere, a, b, d, middle, lengthPx }) => {

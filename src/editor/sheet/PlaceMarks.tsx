@@ -96,7 +96,7 @@ export function ProposedUnits({ space, px }: { space: SheetSpace; px: ToPx }) {
         );
       })}
       {shown.options.map((c) => {
-        const at = placeOf(c.unit);
+        const at = c.candidate.kind === 'device' ? null : placeOf(c.unit);
         if (!at) return null;
         return (
           <g

@@ -8,6 +8,7 @@ import { PartHead } from '@/ui/primitives';
 import { HatchSwatch } from '@/editor/sheet/hatches';
 import { useJob } from '@/client/store/JobProvider';
 import { areaText, lengthText, needText } from '@/ui/units';
+import { CableFields } from '../plan/CableFields';
 import { RoomWhy } from './RoomWhy';
 import { SpotWhy } from './SpotWhy';
 import { WallLossTable } from './WallLossTable';
@@ -59,11 +60,17 @@ export function recordTitle(job: Job, r: AnyRecord): { title: string; line: stri
   }
 }
 
-/** What a fixed device gets over the air, as itself. */
+/** The cable of a fixed device, or what it gets over the air, as itself. */
 function FixedWhy({ id }: { id: Id }) {
   const job = useJob((s) => s.job);
   const prediction = useJob((s) => s.fixed?.find((p) => p.spotId === id));
-  return prediction ? <SpotWhy job={job} prediction={prediction} /> : null;
+  const device = find(job, 'fixedDevice', id);
+  return (
+    <>
+      {device && device.portMbps > 0 && <CableFields job={job} device={device} />}
+      {prediction && <SpotWhy job={job} prediction={prediction} />}
+    </>
+  );
 }
 
 /** What is selected when it is part of the house: to read, with its loss. */

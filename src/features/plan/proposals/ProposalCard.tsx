@@ -4,7 +4,6 @@ import { find } from '@/core/job/job';
 import { wiredWorthEur } from '@/core/optimise/planningInstance';
 import { editOf, standsAs } from '@/core/optimise/editOf';
 import type { Proposal } from '@/core/optimise/proposal';
-import type { Answer } from '@/core/optimise/questions';
 import type { Measurement, Robust } from '@/core/optimise/robust';
 import { StatusMark } from '@/ui/marks';
 import { Button } from '@/ui/primitives';
@@ -13,10 +12,8 @@ import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { minutesText } from '@/ui/time';
 import { moneyText, sureText } from '@/ui/units';
-import { airKey, fewerKey, planningOf, usePlanning } from '@/client/planning';
-import { rulePlace } from '@/panels/plan/rulePlace';
-
-const link = 'text-[12px] font-semibold text-action pointer-coarse:min-h-11 text-left';
+import { fewerKey, planningOf, usePlanning } from '@/client/planning';
+import { AnswerLine, CableItem, link, UnitItem } from './ProposalItems';
 
 /** One proposal: what it is made of and gives, and what can be asked of it and done with it. */
 export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
@@ -56,7 +53,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
       <div className="px-2.5 py-1.5">
         <p>{facts.join(' · ')}</p>
         <p className="text-[12px] text-muted">
-          {p.units.length > 0 || p.main
+          {p.units.length + p.cables.length > 0 || p.main
             ? `Parts ${moneyText(p.partsEur, currency)}, the rest is work. ${provenText(p, (v) => moneyText(v, currency))}`
             : 'Nothing is to be bought.'}
           {job.info.preferWired &&
@@ -89,44 +86,12 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
             </li>
           )}
           {p.units.map((u) => (
-            <li key={u.letter} className="border-t border-rule py-1">
-              <div className="flex items-start gap-2">
-                <PegIcon letter={u.letter} size={20} look={shown ? 'ghost' : 'planned'} />
-                <span className="min-w-0 flex-1 leading-tight">
-                  {u.product}
-                  <span className="block text-[12px] text-muted">
-                    {u.place}; {u.link}
-                  </span>
-                </span>
-                <span className="text-muted">{moneyText(u.partsEur, currency)}</span>
-              </div>
-              <div className="flex flex-wrap gap-x-3 pl-6">
-                <button
-                  type="button"
-                  className={link}
-                  aria-label={`Not ${u.place}: propose without that place`}
-                  onClick={() => {
-                    if (rulePlace(store, u.namedPlaceId, 'forbid', u.place))
-                      void planning.getState().ask(store.getState().job);
-                  }}
-                >
-                  Not there
-                </button>
-                {canAsk && u.wired && answers[airKey(p.kind, u.placeId)] === undefined && (
-                  <button
-                    type="button"
-                    className={link}
-                    aria-label={`Why not over the air ${u.place}?`}
-                    onClick={() => void planning.getState().whyNotAir(p.kind, u.placeId)}
-                  >
-                    Why not over the air?
-                  </button>
-                )}
-              </div>
-              <AnswerLine answer={answers[airKey(p.kind, u.placeId)]} />
-            </li>
+            <UnitItem key={u.letter} unit={u} proposal={p} canAsk={canAsk} />
           ))}
-          {p.units.length === 0 && !p.main && (
+          {p.cables.map((c) => (
+            <CableItem key={c.device} cable={c} />
+          ))}
+          {p.units.length + p.cables.length === 0 && !p.main && (
             <li className="py-1 text-muted">Nothing is needed: what is there does it.</li>
           )}
         </ul>
@@ -221,14 +186,5 @@ function Holds({
         {robust.best && <p className="pt-0.5 text-ink">{measureText(robust.best)}</p>}
       </div>
     </details>
-  );
-}
-
-function AnswerLine({ answer }: { answer: Answer | null | undefined }) {
-  if (answer === undefined) return null;
-  return (
-    <p role="status" className="border-l-[3px] border-action py-0.5 pl-2 text-[12px]">
-      {answer === null ? 'Solving with that forced …' : answer.words}
-    </p>
   );
 }

@@ -5,6 +5,7 @@ import { needOf } from '@/core/job/needs';
 import { needText } from '@/ui/units';
 import { ActivityPicker } from '../ActivityPicker';
 import { LengthField, NameField, NumberField } from '@/client/inputs';
+import { CableFields } from '@/panels/plan/CableFields';
 import type { FieldsProps } from './shared';
 import { TickField, WordChoice } from '@/ui/WordChoice';
 
@@ -77,6 +78,7 @@ export function FixedDeviceFields({ job, record: d, save }: FieldsProps<'fixedDe
         max={20}
         onChange={(heightM) => save({ ...d, heightM }, what('Height'))}
       />
+      {d.portMbps > 0 && <CableFields job={job} device={d} />}
       <PartHead right={needText(need.downMbps, need.upMbps)}>What it does at once</PartHead>
       <ActivityPicker
         job={job}
