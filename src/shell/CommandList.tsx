@@ -48,10 +48,13 @@ export function CommandList({
   const show = (f: Findable) => {
     close();
     noteFound(job.info.id, f.id);
-    store.getState().set({ storeyId: f.storeyId, selectedId: f.selectId, tool: 'select' });
+    if (f.storeyId !== null)
+      store.getState().set({ storeyId: f.storeyId, selectedId: f.selectId, tool: 'select' });
+    if (f.group === 'Products') store.getState().set({ catalogueOpen: true });
     const stage = window.location.pathname.split('/').at(-1);
     // the drawing is on all of these; only links are looked at in their own stage
-    const isShown = f.stage !== 'links' && ['survey', 'before', 'plan'].includes(stage ?? '');
+    const isShown =
+      f.storeyId !== null && f.stage !== 'links' && ['survey', 'before', 'plan'].includes(stage ?? '');
     if (!isShown && stage !== f.stage) go(f.stage);
   };
   const textOf = (entry: Findable | ShellCommand) =>

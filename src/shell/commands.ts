@@ -75,6 +75,16 @@ export const commands: Command[] = [
     run: (s) => s.getState().set({ phoneOpen: true }),
   },
   {
+    id: 'catalogue',
+    name: 'Catalogue of products',
+    keys: '',
+    group: 'Go',
+    run: (s, go) => {
+      s.getState().set({ catalogueOpen: true });
+      if (!window.location.pathname.endsWith('/plan')) go('plan');
+    },
+  },
+  {
     id: 'close-gap',
     name: 'Close the next gap between walls',
     keys: 'G',

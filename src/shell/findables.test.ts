@@ -1,4 +1,5 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
+import { runbookOf } from '@/core/install/runbook';
 import { jobFromRecords } from '@/core/job/job';
 import { answersTo, findablesOf, matchOf, noteFound, recentlyFound } from './findables';
 
@@ -7,7 +8,7 @@ const all = findablesOf(job);
 const by = (text: string) =>
   all.filter((f) => `${f.words} ${f.also}`.toLowerCase().includes(text)).map((f) => f.group);
 
-test('every storey, room, spot, unit, link, socket, device and thing is there once', () => {
+test('every storey, room, spot, unit, link, socket, device, thing, product and step is there once', () => {
   const count = (group: string) => all.filter((f) => f.group === group).length;
   expect(count('Storeys')).toBe(job.storeys.length);
   expect(count('Rooms')).toBe(job.rooms.length);
@@ -18,13 +19,19 @@ test('every storey, room, spot, unit, link, socket, device and thing is there on
   expect(count('Devices')).toBe(job.fixedDevices.length);
   expect(count('Things')).toBe(job.obstacles.length);
   expect(new Set(all.map((f) => f.id)).size).toBe(all.length);
-  for (const f of all) expect(job.byId.has(f.selectId ?? f.storeyId)).toBe(true);
+  expect(count('Products')).toBe(job.kits.length);
+  expect(count('Steps of the runbook')).toBe(runbookOf(job).steps.length);
+  for (const f of all)
+    if (f.storeyId !== null) expect(job.byId.has(f.selectId ?? f.storeyId)).toBe(true);
+    else expect(f.selectId).toBeNull();
 });
 
 test('any part of a name or of where it is finds it', () => {
   expect(by('attic')).toEqual(expect.arrayContaining(['Storeys', 'Rooms', 'Spots']));
   expect(by('kitchen')).toEqual(expect.arrayContaining(['Rooms', 'Spots', 'Sockets and outlets']));
   expect(by('a to b')).toContain('Cables and links');
+  expect(by('small node')).toContain('Products');
+  expect(by('join again')).toContain('Steps of the runbook');
   expect(by('no such thing')).toEqual([]);
 });
 

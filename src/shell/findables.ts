@@ -1,4 +1,5 @@
 /** What a job has in it, to be found by any part of its name. */
+import { runbookOf } from '@/core/install/runbook';
 import { find, type Job } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import { nearestRoom } from '@/core/optimise/candidates';
@@ -13,15 +14,18 @@ export interface Findable {
     | 'Cables and links'
     | 'Sockets and outlets'
     | 'Devices'
-    | 'Things';
+    | 'Things'
+    | 'Products'
+    | 'Steps of the runbook';
   words: string;
   /** What else it is found by: where it is, what it is. */
   also: string;
-  storeyId: Id;
+  /** null = it stands nowhere in the house. */
+  storeyId: Id | null;
   /** What is selected; null = the storey is only shown. */
   selectId: Id | null;
   /** Where it is best looked at, unless the stage that is open shows it too. */
-  stage: 'survey' | 'plan' | 'links';
+  stage: 'survey' | 'plan' | 'links' | 'install';
 }
 
 /** Everything with a name, in the order of the house. */
@@ -89,6 +93,14 @@ export function findablesOf(job: Job): Findable[] {
     ...job.obstacles.map((o): Findable => ({
       ...{ id: o.id, group: 'Things', words: o.name, also: at(o.storeyId) },
       ...{ storeyId: o.storeyId, selectId: o.id, stage: 'survey' },
+    })),
+    ...job.kits.map((k): Findable => ({
+      ...{ id: k.id, group: 'Products', words: k.name, also: `${k.kind} catalogue` },
+      ...{ storeyId: null, selectId: null, stage: 'plan' },
+    })),
+    ...runbookOf(job).steps.map((s): Findable => ({
+      ...{ id: `step-${s.key}`, group: 'Steps of the runbook', words: s.title, also: '' },
+      ...{ storeyId: null, selectId: null, stage: 'install' },
     })),
   ];
 }

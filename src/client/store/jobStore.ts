@@ -105,6 +105,8 @@ export interface JobState {
   cut: Cut | null;
   /** The dialog that opens the walk to phones. */
   phoneOpen: boolean;
+  /** The catalogue of products lies over the plan. */
+  catalogueOpen: boolean;
 
   commit: (edit: Edit) => boolean;
   undo: () => void;
@@ -210,6 +212,7 @@ export function makeJobStore(initial: SentJob, ports: CourierPorts) {
       areas: {},
       cut: null,
       phoneOpen: false,
+      catalogueOpen: false,
       commit: (edit) => tried(() => courier.commit(edit)),
       undo: () => courier.step('undo'),
       redo: () => courier.step('redo'),

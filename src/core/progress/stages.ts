@@ -47,13 +47,21 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
           ? 'not begun'
           : guessed > 0
             ? 'still a guess'
-            : `${job.rooms.length} rooms, ${spots} spots`,
+            : spots > 0
+              ? `${spots} ${spots === 1 ? 'spot' : 'spots'}`
+              : `${job.rooms.length} ${job.rooms.length === 1 ? 'room' : 'rooms'}`,
     },
     {
       id: 'before',
       state: tested === 0 ? 'empty' : tested < spots ? 'begun' : 'done',
       text:
-        tested === 0 ? 'not begun' : tested < spots ? `${tested} of ${spots} tested` : `${bad} dead or short`,
+        tested === 0
+          ? 'not begun'
+          : tested < spots
+            ? `${tested} of ${spots} tested`
+            : bad > 0
+              ? `${bad} not met`
+              : 'all met',
     },
     {
       id: 'plan',

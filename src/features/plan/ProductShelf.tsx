@@ -1,7 +1,6 @@
 'use client';
 
 import { Tip } from '@/ui/primitives';
-import { useState } from 'react';
 import { isPlaceable } from '@/core/design/placeable';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { moneyText } from '@/ui/units';
@@ -12,7 +11,8 @@ export function ProductShelf() {
   const store = useJobStore();
   const products = useJob((s) => s.job.kits);
   const currency = useJob((s) => s.job.info.currency);
-  const [open, setOpen] = useState(false);
+  const open = useJob((s) => s.catalogueOpen);
+  const setOpen = (catalogueOpen: boolean) => store.getState().set({ catalogueOpen });
   const kitId = useJob((s) => (s.tool === 'unit' ? s.kitId : null));
   return (
     <section aria-label="Units to place" className="border-t border-strong">
