@@ -75,7 +75,7 @@ test('a switch feeds an access point over a cable whose way is drawn, with power
 
   await sheet.getByRole('button', { name: /^Unit C/ }).click();
   const ports = page.getByRole('region', { name: 'Ports of C' });
-  await expect(ports).toContainText('1 of 8 taken');
+  await expect(ports).toContainText('1 of 7 taken');
   await expect(ports).toContainText(/Power: 1 of 4 ports, 1\d\.\d W of 60 W/);
   await page.keyboard.press('Control+z');
   await sheet.getByRole('button', { name: /^Unit D/ }).click();

@@ -52,9 +52,9 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
     const [first] = problems;
     if (first) toast.error(`Nothing was taken. ${first.path ? `${first.path}: ` : ''}${first.message}`);
     else if (
-      store.getState().commit({ label: `Bring in ${products.length} kits`, put: products, remove: [] })
+      store.getState().commit({ label: `Bring in ${products.length} products`, put: products, remove: [] })
     )
-      toast(`${products.length} kits taken from ${chosen.name}`);
+      toast(`${products.length} products taken from ${chosen.name}`);
   }
 
   function add() {
@@ -108,12 +108,12 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
       }
     >
       <p className="pt-3 text-muted">
-        All kit here is made up and generic, with planning values. Change it to what you buy: every figure
-        follows.
+        All products here are made up and generic, with planning values. Change them to what you buy: every
+        figure follows.
       </p>
       <div className="grid grid-cols-[1fr_1fr] gap-6 max-[700px]:grid-cols-1">
         <div>
-          <PartHead right={`${job.info.currency} · min`}>{job.kits.length} kits</PartHead>
+          <PartHead right={`${job.info.currency} · min`}>{job.kits.length} products</PartHead>
           <ul aria-label="Kits">
             {job.kits.map((k) => (
               <li key={k.id}>
