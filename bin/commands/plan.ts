@@ -4,6 +4,7 @@ import { applyEdit } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
 import { editOf } from '@/core/optimise/editOf';
 import { frontOf } from '@/core/optimise/front';
+import type { Proposal } from '@/core/optimise/proposal';
 import { type PlanningRun, type ProposalOptions, propose } from '@/core/optimise/propose';
 import { whyNotFewer } from '@/core/optimise/questions';
 import { robustnessOf } from '@/core/optimise/robust';
@@ -27,7 +28,7 @@ drilling; most headroom for the budget) with their units, places, links, cost, m
 worst headroom, whether each is proven best, in what share of 400 cases drawn from the spreads of walls,
 units and rooms all needs are met, and the one measurement that would tell most. What nothing can meet
 comes with what would help. bound: what no choice can cost less than; provenOver: what the proof covers;
-stoppedBy: what ended the search. --budget: parts at most; --seconds: for each solution at most, else 120; --front: what
+stoppedBy: what ended the search. What is found is told on the error output as it comes. --budget: parts at most; --seconds: for each solution at most, else 120; --front: what
 each level of headroom costs; --why: the result with one unit fewer.`,
   async run(args) {
     const { values, words } = parsed(
@@ -57,6 +58,10 @@ each level of headroom costs; --why: the result with one unit fewer.`,
   },
 };
 
+/** What is found, as it comes: what has run for long has something to show. */
+const tellSoFar = ({ kind, costEur, proven, early }: Proposal): void =>
+  console.error(`${kind}: ${costEur.toFixed(2)}${early ? ', first answer' : proven ? ', proven' : ''}`);
+
 /** The answer as plain data. */
 async function planOf(
   job: Job,
@@ -66,7 +71,7 @@ async function planOf(
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   const [scene, solve] = [withPosterior(job, buildScene(job)), makeSolver()];
   const runs: PlanningRun[] = [];
-  const found = await propose(job, scene, solve, asked, undefined, (made) => runs.push(made));
+  const found = await propose(job, scene, solve, asked, tellSoFar, (made) => runs.push(made));
   const [run] = runs;
   const proposals = [];
   for (const proposal of found.proposals) {
@@ -102,8 +107,9 @@ async function planOf(
     provenOver: {
       places: found.candidates,
       options: found.options,
-      hops: 1,
-      words: 'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves',
+      hops: 2,
+      words:
+        'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves; units behind at most two new units, over the air or by a cable; switches beside kept units; cables to fixed devices',
     },
     stoppedBy: found.proposals.every((p) => p.proven) ? 'proof' : 'limit of the search',
     proposals,

@@ -8,6 +8,7 @@ if (!job) throw new Error('no demo job');
 const kept: KeptProposals = {
   jobId: job.info.id,
   at: '2026-11-20T10:00:00.000Z',
+  tookS: 12,
   records: [...job.byId.values()],
   proposals: [],
   found: null,

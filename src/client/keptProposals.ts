@@ -5,12 +5,14 @@ import type { Proposal } from '@/core/optimise/proposal';
 import type { Proposals } from '@/core/optimise/propose';
 
 /** Of another form than this they are not shown: raised when a proposal gets other fields. */
-const form = 2;
+const form = 3;
 
 export interface KeptProposals {
   jobId: Id;
   /** When they were worked out, ISO 8601. */
   at: string;
+  /** How long it took, s; null = it was stopped. */
+  tookS: number | null;
   /** All records of the job then. */
   records: AnyRecord[];
   proposals: readonly Proposal[];

@@ -8,6 +8,7 @@ import { type Job, jobFromRecords } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import type { FrontPoint } from '@/core/optimise/front';
 import type { Proposal, ProposalKind } from '@/core/optimise/proposal';
+import type { PlanningStep } from '@/core/optimise/planningStep';
 import type { Proposals } from '@/core/optimise/propose';
 import type { Answer } from '@/core/optimise/questions';
 import type { WhatIf } from '@/core/optimise/whatIf';
@@ -19,8 +20,13 @@ import { startPlanning } from '@/workers/client';
 export interface Planning {
   /** kept: worked out before a reload, or as far as it was when stopped; questions need them worked out again. */
   kind: 'idle' | 'working' | 'done' | 'kept' | 'failed';
-  /** What is being done, or what went wrong. */
+  /** What went wrong. */
   said: string;
+  /** What is worked at; null = nothing is. */
+  doing: PlanningStep | null;
+  /** When the work began, ms as `Date.now`, and how long it took the last time, s; null = not known. */
+  sinceMs: number | null;
+  tookS: number | null;
   proposals: readonly Proposal[];
   found: Proposals | null;
   /** When they were worked out, ISO 8601. */
@@ -88,11 +94,15 @@ const makePlanning = (jobId: Id) => {
     const keep = (job: Job) => {
       const { proposals, found, at } = get();
       const records = [...job.byId.values()];
-      void keepProposals({ jobId, at: at ?? new Date().toISOString(), records, proposals, found });
+      const tookS = found ? get().tookS : null;
+      void keepProposals({ jobId, at: at ?? new Date().toISOString(), tookS, records, proposals, found });
     };
     return {
       kind: 'idle',
       said: '',
+      doing: null,
+      sinceMs: null,
+      tookS: null,
       places: false,
       placeId: null,
       ...nothing,
@@ -109,19 +119,28 @@ const makePlanning = (jobId: Id) => {
         end();
         const mine = startPlanning();
         worker = mine;
-        set({ kind: 'working', said: 'Starting …', ...nothing, from: job });
+        const sinceMs = Date.now();
+        set({ kind: 'working', said: '', doing: null, sinceMs, ...nothing, from: job });
         try {
-          const said = Comlink.proxy((what: string) => {
-            if (isNow(mine)) set({ said: what });
+          const doing = Comlink.proxy((step: PlanningStep) => {
+            if (isNow(mine)) set({ doing: step });
           });
           const one = Comlink.proxy((proposal: Proposal) => {
             if (!isNow(mine)) return;
             const others = get().proposals.filter((p) => p.kind !== proposal.kind);
             set({ proposals: [...others, proposal] });
           });
-          const found = await mine.api.plan([...job.byId.values()], {}, said, one);
+          const found = await mine.api.plan([...job.byId.values()], {}, doing, one);
           if (!isNow(mine)) return;
-          set({ kind: 'done', said: '', found, proposals: found.proposals, at: new Date().toISOString() });
+          set({ tookS: (Date.now() - sinceMs) / 1000 });
+          set({
+            kind: 'done',
+            said: '',
+            doing: null,
+            found,
+            proposals: found.proposals,
+            at: new Date().toISOString(),
+          });
           keep(job);
           for (const { kind } of found.proposals) {
             const robust = await mine.api.robust(kind);
@@ -154,8 +173,8 @@ const makePlanning = (jobId: Id) => {
   });
   void keptProposals(jobId).then((had) => {
     if (!had || made.getState().kind !== 'idle') return;
-    const { records, proposals, found, at } = had;
-    made.setState({ kind: 'kept', proposals, found, at, from: jobFromRecords(records) });
+    const { records, proposals, found, at, tookS } = had;
+    made.setState({ kind: 'kept', tookS, proposals, found, at, from: jobFromRecords(records) });
   });
   return made;
 };

@@ -11,7 +11,7 @@ const headroomOf = (service: { headroomDb: number } | undefined): number =>
   service ? Math.min(fullHeadroomDb, service.headroomDb) : -Infinity;
 
 /** What an instance allows, apart from needs. */
-function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | null) {
+function rulesOf({ base, kept, options, stock }: PlanningInstance, budgetEur: number | null) {
   const productOf = (kitId: string) => base.kits.find((k) => k.id === kitId);
   /** Cables that the ports of each kept unit still take. */
   const free = new Map(
@@ -52,6 +52,7 @@ function rulesOf({ base, kept, options }: PlanningInstance, budgetEur: number | 
     const members = (family: string) => chosen.filter((c) => c.product.family === family).length;
     return (
       (budgetEur === null || partsEur <= budgetEur) &&
+      [...stock].every(([id, most]) => chosen.filter((c) => c.product.id === id).length <= most) &&
       chosen.every(hasParent) &&
       [...free].every(([unitId, ports]) =>
         fitsPorts(

@@ -135,6 +135,7 @@ export function randomInstance(
           draws: far,
         });
     }
+  const stock = new Map<string, number>();
   const made = {
     base,
     scene,
@@ -144,24 +145,29 @@ export function randomInstance(
     spots,
     served: serves(0.1),
     options,
+    stock,
     hopes: new Map(),
   };
-  if (deep) options.push(...deeper(made, r, () => serves(0.4)));
+  if (deep) options.push(...deeper(made, stock, r, () => serves(0.4)));
   return made;
 }
 
 /** A switch with power over few of its ports, what hangs on it by cable, and more behind what there is already. */
 function deeper(
   { base, kept, candidates, options }: PlanningInstance,
+  stock: Map<string, number>,
   r: Random,
   serves: () => CandidateOption['serves'],
 ): CandidateOption[] {
   const [root] = kept;
   const [sample] = options;
   const switchOf = productLibrary.find((k) => k.id === 'kit-switch-poe');
-  const powered = productLibrary.find((k) => k.id === 'kit-access-point');
-  if (!root || !sample || !switchOf || !powered) throw new Error('nothing to hang on');
+  const sold = productLibrary.find((k) => k.id === 'kit-access-point');
+  if (!root || !sample || !switchOf || !sold) throw new Error('nothing to hang on');
   const pick = (n: number) => Math.floor(r.uniform() * n);
+  // in half of all cases access points behind others are there already, one or two of them
+  const powered = r.uniform() < 0.5 ? sold : { ...sold, id: 'kit-there', priceEur: 0 };
+  if (powered !== sold) stock.set(powered.id, 1 + pick(2));
   const product = { ...switchOf, ports: 2 + pick(3), poePorts: pick(3), poeBudgetW: 10 + 10 * pick(3) };
   const at = { ...sample.candidate, id: 'c-switch', words: 'beside A' };
   const unit = unitAt(product, at, 'u-switch', 'Z9');

@@ -14,6 +14,7 @@ import {
   type Proposals,
   type PlanningRun,
 } from '@/core/optimise/propose';
+import type { Doing } from '@/core/optimise/planningStep';
 import { type Answer, whyNotAir, whyNotFewer } from '@/core/optimise/questions';
 import { type WhatIf, whatIfs } from '@/core/optimise/whatIf';
 import { type Robust, robustnessOf } from '@/core/optimise/robust';
@@ -37,27 +38,18 @@ const proposalOf = (kind: ProposalKind) => {
   throw new Error(`there is no proposal «${kind}»`);
 };
 
-/** Proposals for a job; `said` is told what is going on, `found` each proposal as it comes. */
-function plan(
-  records: AnyRecord[],
-  asked: ProposalOptions,
-  said: (what: string) => void,
-  found: Found,
-): Promise<Proposals> {
+/** Proposals for a job; `doing` is told of each part of the work, `found` of each proposal as it comes. */
+function plan(records: AnyRecord[], asked: ProposalOptions, doing: Doing, found: Found): Promise<Proposals> {
   const job = jobFromRecords(records);
-  let solved = 0;
   runs.length = 0;
-  said('Looking at every place and every way to feed a unit there …');
   return propose(
     job,
     withPosterior(job, buildScene(job)),
-    (lp, seconds) => {
-      said(`Solving: step ${++solved} …`);
-      return solve(lp, seconds);
-    },
+    solve,
     asked,
     found,
     (made) => runs.push(made),
+    doing,
   );
 }
 

@@ -21,6 +21,7 @@ import {
 import { deviceSpots, spotServices } from './spotServices';
 import { cabledFirst, deviceEnds, mayLay, servesOfEnd } from './deviceEnds';
 import { optionsBehind } from './optionsBehind';
+import { sparesAt, spareRouters } from './spareRouters';
 import { roomyUnits, switchesBeside } from './switches';
 
 /** So many units the scene keeps ready while it is planned over; some 0.2 MB each. */
@@ -68,11 +69,19 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   );
   const named = candidates.filter((c) => c.asideOf === undefined);
   const ends = deviceEnds(base);
-  const places = [...placedAt(base, candidates), ...switchesBeside(base, candidates), ...ends];
+  const spares = spareRouters(base);
+  const places = [
+    ...placedAt(base, candidates),
+    ...switchesBeside(base, candidates),
+    ...sparesAt(base, candidates),
+    ...ends,
+  ];
+  const lacking = spares.map((s) => s.product).filter((p) => !base.byId.has(p.id));
   const big = jobFromRecords([
     ...base.byId.values(),
     ...places.map((o) => o.unit),
     ...ends.map((e) => e.product),
+    ...lacking,
   ]);
   const endOf = new Map(ends.map((e) => [e.unit.id, e.candidate]));
   scene.mostSources = planningSources;
@@ -119,7 +128,9 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   const snagsAt = (unit: Unit, link: Link | null, also: readonly AnyRecord[]) => {
     const placed = over.placed.get(unit.id);
     if (endOf.has(unit.id)) return [];
-    return placed ? optionSnags(base, scene, network, { unit, link, also }, placed) : [];
+    return placed
+      ? optionSnags(base, scene, network, { unit, link, also: [...lacking, ...also] }, placed)
+      : [];
   };
   const mains = network.backhauls.map((f) => f.unit);
   const direct = new Map<Id, CandidateOption[]>();
@@ -149,10 +160,11 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
     const made = best.flatMap((way, i): CandidateOption[] => {
       const backhaul = backhaulOver(big, scene, over, way.link);
       if (typeof backhaul === 'string') return [];
-      const { link, also, partsEur, minutes, costEur, holes, downMbps, upMbps } = way;
+      const { link, partsEur, minutes, costEur, holes, downMbps, upMbps } = way;
       return [
         {
-          ...{ id: `${unit.id}-${i}`, candidate, product, unit, link, also, parent: null },
+          ...{ id: `${unit.id}-${i}`, candidate, product, unit, link, parent: null },
+          also: [...way.also, ...lacking.filter((p) => p.id === product.id)],
           label: `${way.label} from ${way.fromLetter}`,
           ...{ partsEur, minutes, costEur, holes, downMbps, upMbps },
           ...serve(backhaul),
@@ -174,9 +186,11 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   let beside: CandidateOption[] | null = null;
   return {
     ...{ base, scene, network, kept: mains, candidates: named, spots, served, options, hopes },
+    stock: new Map(spares.map((s) => [s.product.id, s.count])),
     all: candidates,
     aside: () => (beside ??= places.filter((p) => !isNamed(p)).flatMap(optionsAt)),
     ...optionsBehind({
+      lacking,
       ...{ job: big, scene, network: over, places, direct, serve, served },
       roomy: roomyUnits(base),
       hoped: (backhaul) => sureOf(drawsOf(backhaul), rules.sure),

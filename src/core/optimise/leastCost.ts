@@ -2,6 +2,7 @@
 import type { Job } from '../job/job';
 import type { Scene } from '../propagation/model';
 import { directInstance, type Rules, withBehind } from './candidateOptions';
+import type { Doing } from './planningStep';
 import { anyDb, type Choice, cheapestOf, costOf } from './choice';
 import {
   type CandidateOption,
@@ -46,23 +47,27 @@ export interface LeastCost {
   nearOf: (c: CandidateOption, parent: CandidateOption | undefined, withinM: number) => CandidateOption[];
 }
 
-/** @param early is told of choices on the way. */
+/** @param early is told of choices on the way. @param doing of what is worked at. */
 export async function leastCost(
   job: Job,
   scene: Scene,
   rules: Rules,
   solving: Solving,
   early: (instance: PlanningInstance, choice: Choice) => void = () => undefined,
+  doing: Doing = () => undefined,
 ): Promise<LeastCost> {
+  doing('signals at every place');
   const direct = directInstance(job, scene, rules);
   const tell = (g: PlanningInstance, choice: Choice | 'late' | null) => {
     if (choice && choice !== 'late') early(g, choice);
   };
+  doing('least cost, places by sockets first');
   const quick = await cheapestIn(servable(direct), solving, anyDb);
   tell(direct, quick);
   const named = withBehind(direct, forTheLost(direct));
   const first = await cheapestByName(direct, named, quick, solving);
   tell(first.instance, first.choice);
+  doing('least cost, all places');
   const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving);
   const nearOf = nearIn(direct);
   const wider = (most: number) =>

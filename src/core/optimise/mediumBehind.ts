@@ -1,6 +1,6 @@
 /** What a medium is asked when a new unit is to feed another. */
 import type { Job } from '../job/job';
-import type { Id, Link, Unit } from '../job/records';
+import type { Id, Link, Product, Unit } from '../job/records';
 import type { Backhaul, Network } from '../network/backhaul';
 import type { Scene } from '../propagation/model';
 import type { optionSnags } from './optionSnags';
@@ -19,6 +19,8 @@ export interface BehindContext {
   /** Spots that what is kept serves. */
   served: CandidateOption['serves'];
   snagsAt: (unit: Unit) => ReturnType<typeof optionSnags>;
+  /** Products that the job's catalogue lacks. */
+  lacking: readonly Product[];
   /** Kept units with ports to spare: a cable from one of them takes none that another needs. */
   roomy: ReadonlySet<Id>;
 }

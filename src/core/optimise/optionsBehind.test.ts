@@ -138,3 +138,19 @@ test('a node by cable, and from it by a cable of its own, where that is shorter 
   // the rooms stand in a row: at least one unit hangs on a new one
   expect(made.fed.some((u) => u.from !== undefined && u.from !== made.planned.units[0]?.kitId)).toBe(true);
 });
+
+test('a router that is there and not in the plan is set up as an access point, once, for work and a cable alone', async () => {
+  const job = longHouse({ family: '', ports: 4 }, ['kit-node', 'kit-small']);
+  const root = job.units.find((u) => u.planned);
+  if (!root) throw new Error('no main unit');
+  const spare = { ...root, id: 'old', letter: 'O', name: 'In the loft', found: true, planned: false };
+  const made = await leastOf(applyEdit(job, { label: 'x', put: [spare], remove: [] }).job);
+  const without = await leastOf(job);
+  if (!made || !without) throw new Error('nothing is proposed');
+  expectSound(made);
+  const reused = made.fed.filter((u) => u.kit === `${root.kitId}-point`);
+  expect(reused).toHaveLength(1);
+  expect(reused[0]?.medium).not.toBe('wireless');
+  expect(get(made.planned, 'kit', `${root.kitId}-point`)).toMatchObject({ priceEur: 0, family: '' });
+  expect(made.least.costEur).toBeLessThan(without.least.costEur - 20);
+});

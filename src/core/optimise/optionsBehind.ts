@@ -75,6 +75,7 @@ export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'beh
         const made = {
           id: `${unit.id}-${way.link.medium}-by-${parent.id}`,
           ...{ ...way, candidate, product, unit, parent: parent.id },
+          also: [...way.also, ...context.lacking.filter((p) => p.id === product.id)],
           ...{ partsEur, minutes, costEur, downMbps: 0, upMbps: 0 },
         };
         const whole = chain.costEur + costEur + restEur;

@@ -49,6 +49,8 @@ export interface PlanningInstance {
   /** Spots that what is kept serves already, as `CandidateOption.serves`. */
   served: CandidateOption['serves'];
   options: CandidateOption[];
+  /** By product that is not bought, but there: how many there are. */
+  stock: ReadonlyMap<Id, number>;
   /** By open spot: the option that would be surest, whether or not it is sure enough. */
   hopes: Map<Id, { certainty: number; words: string }>;
 }

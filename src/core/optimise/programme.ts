@@ -100,7 +100,8 @@ export const sameLimits = (a: CandidateOption, b: CandidateOption): boolean =>
 export const sharesLess = (a: Fed, b: Fed): boolean =>
   (a.link.medium === 'wireless' || b.link.medium !== 'wireless') &&
   drawnW(a) <= drawnW(b) &&
-  (a.product.family === '' || a.product.family === b.product.family);
+  (a.product.family === '' || a.product.family === b.product.family) &&
+  (a.product.priceEur > 0 || a.product.kind === 'cable' || a.product.id === b.product.id);
 
 /** What an option takes from the port that it is plugged into, W; nothing where it has an injector or a supply of its own. */
 const drawnW = ({ link, product }: Fed): number =>
@@ -121,7 +122,7 @@ const covers = (a: CandidateOption, b: CandidateOption): boolean =>
  * every spot that what is kept does not serve: Σ x_q over the options that do, with the least headroom ≥ 1;
  * an option behind another: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
  * every unit: wires from it ≤ its free ports, and what draws power from them ≤ those that give it, in number and W; every family: its new members ≤ the most its maker advises, less those that are kept;
- * parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
+ * no more of what is there than there is; parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
  * Null where a spot or a forced place has no option at all.
  */
 export function programmeOf(
@@ -195,6 +196,14 @@ export function programmeOf(
     if (Number.isFinite(most))
       row(
         members.map((c) => term(1, c)),
+        `<= ${most}`,
+      );
+  }
+  for (const [productId, most] of instance.stock) {
+    const of = options.filter((c) => c.product.id === productId);
+    if (of.length > most)
+      row(
+        of.map((c) => term(1, c)),
         `<= ${most}`,
       );
   }

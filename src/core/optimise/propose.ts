@@ -12,6 +12,7 @@ import { type NewMain, withNewMain } from './newMain';
 import { type Proposal, proposalOf, type ProposalKind } from './proposal';
 import { sureEnough } from '../network/sureEnough';
 import type { Solver } from './programme';
+import type { Doing } from './planningStep';
 import { type Impossible, impossibleOf, onlyWith, upToCost, upToParts, withoutHoles } from './subsets';
 
 export interface Proposals {
@@ -105,7 +106,7 @@ export interface PlanningRun extends Solving {
  * does; without drilling; the most headroom for the budget (or for half as much again as the least
  * cost, where none is set); another main unit, where that costs less or meets more. Each is solved in two steps: the least cost, then of all that cost no more
  * the one with the best worst headroom. A first least cost without units behind units comes early.
- * @param kept is told of each planning run with its proposals, for questions afterwards.
+ * @param kept is told of each planning run with its proposals, for questions afterwards. @param doing of what is worked at.
  */
 export async function propose(
   job: Job,
@@ -114,6 +115,7 @@ export async function propose(
   asked: ProposalOptions = {},
   found: Found = () => undefined,
   kept: (run: PlanningRun) => void = () => undefined,
+  doing: Doing = () => undefined,
 ): Promise<Proposals> {
   const none: Proposals = {
     proposals: [],
@@ -177,6 +179,7 @@ export async function propose(
     rules,
     solving,
     takeEarly,
+    doing,
   );
   // what nothing serves is said apart; the rest is planned for
   every = possible.options.length;
@@ -196,17 +199,20 @@ export async function propose(
     );
     take('least cost', least.choice);
     if (proposals[0]?.fitsAtOnce === false) {
+      doing('everyone at once');
       const near = upToCost(more(), most);
       const all = await atOnce(near, budgetEur, anyDb, mostTries);
       if (all && typeof all !== 'string') take('everyone at once', all);
       else notAtOnce = notAtOnceWords(all);
     }
     if (cheapest.options.some((c) => c.holes > 0)) {
+      doing('no drilling');
       const dry = await cheapestWithin(withoutHoles(more()), budgetEur, anyDb);
       // dearer than this not every place was looked at
       if (dry) take('no drilling', { ...dry, proven: dry.proven && costOf(dry) <= wholeUpTo });
     }
     const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
+    doing('most headroom');
     const roomier = more();
     const { choice: roomy, leastDb } = await bestHeadroom(
       cheapest,
@@ -220,6 +226,7 @@ export async function propose(
   }
   const impossible = impossibleOf(instance);
   const without = cheapest && { costEur: costOf(cheapest), impossible };
+  doing('another main unit');
   const better = await withNewMain(job, scene, rules, solving, without);
   if (better) {
     take('new main unit', better.choice, better.main);

@@ -2,6 +2,7 @@
 
 import dynamic from 'next/dynamic';
 import { useState } from 'react';
+import { Progress } from './Progress';
 import { find } from '@/core/job/job';
 import { Button, PartHead } from '@/ui/primitives';
 import { planningOf, usePlanning } from '@/client/planning';
@@ -20,7 +21,7 @@ export function ProposalsPanel() {
   const job = useJob((s) => s.job);
   const { id } = job.info;
   const planning = planningOf(id);
-  const { kind, said, proposals, found, at } = usePlanning(id, (s) => s);
+  const { kind, said, proposals, found, at, doing, sinceMs, tookS } = usePlanning(id, (s) => s);
   const [open, setOpen] = useState<'compare' | 'front' | null>(null);
   const done = kind === 'done';
   return (
@@ -38,8 +39,8 @@ export function ProposalsPanel() {
         </p>
       )}
       {kind === 'working' && (
-        <div className="flex items-center justify-between gap-2 pb-2" role="status">
-          <span className="text-muted">{said}</span>
+        <div className="flex items-center justify-between gap-2 pb-2">
+          <Progress doing={doing} sinceMs={sinceMs} tookS={tookS} hasAny={proposals.length > 0} />
           <Button onClick={planning.getState().stop}>Stop</Button>
         </div>
       )}
