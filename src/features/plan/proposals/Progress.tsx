@@ -28,12 +28,16 @@ export function Progress({
       <p role="status" className="first-letter:uppercase">
         {doing ?? 'starting'} …
       </p>
-      <progress
-        className="h-1.5 w-full accent-action"
+      <div
+        role="progressbar"
         aria-label="Parts of the search"
-        value={at}
-        max={planningSteps.length}
-      />
+        aria-valuenow={at}
+        aria-valuemin={0}
+        aria-valuemax={planningSteps.length}
+        className="my-1 h-1.5 w-full border border-strong bg-panel"
+      >
+        <div className="h-full bg-action" style={{ width: `${(100 * at) / planningSteps.length}%` }} />
+      </div>
       <p className="text-[12px] text-muted">
         Part {at + 1} of {planningSteps.length}, {seconds} s so far
         {tookS !== null && `; the last time it took ${Math.round(tookS)} s`}.
