@@ -135,11 +135,14 @@ async function cheapestAnywhere(
 ): Promise<Pick<LeastCost, 'instance' | 'answer' | 'wholeUpTo'>> {
   const leastEur = restOf(direct, first.instance)([]);
   const known = first.choice === 'late' ? null : first.choice;
-  const last = known ? costOf(known) : mostOf(leastEur);
+  let last = known ? costOf(known) : mostOf(leastEur);
   for (let most = Math.min(last, firstLimit(leastEur, finer)); ; most = Math.min(last, most * finer)) {
     const instance = withAside(direct, first.instance, most);
     const answer = instance.options.length ? await cheapestIn(servable(instance), solving, anyDb) : null;
-    const isLeast = answer !== null && answer !== 'late' && costOf(answer) <= most + 0.01;
+    const cost = answer === null || answer === 'late' ? null : costOf(answer);
+    // a need that only an unnamed place meets makes the answer dearer than what was known
+    if (cost !== null && cost > last) last = cost;
+    const isLeast = cost !== null && cost <= most + 0.01;
     if (isLeast || most >= last) return { instance, answer, wholeUpTo: most };
   }
 }
