@@ -142,6 +142,17 @@ describe('what others removed or made', () => {
     expect(letters).not.toContain('C');
     expect(runs).toEqual([91]);
   });
+  test('a cable to one device made on both sides is one cable: where they differ a person chooses', () => {
+    const [device] = job.fixedDevices;
+    const [a, b] = job.units;
+    if (!device || !a || !b) throw new Error('the demo has changed');
+    const cable = (id: string, fromUnitId: string) =>
+      makeRecord({ type: 'deviceCable', id, deviceId: device.id, fromUnitId, lengthM: 5 });
+    const base = after(putOne('x', cable('theirs', a.id)));
+    const { changes, clashes } = rebase(base, changesOf(job, putOne('x', cable('mine', b.id))));
+    expect(changes).toEqual([]);
+    expect(clashes).toEqual([{ recordId: 'theirs', field: 'fromUnitId', mine: b.id, theirs: a.id }]);
+  });
   test('what is one by its nature stays one: a step of the runbook, the settings, a rule for a place', () => {
     const settings = (networkName: string, id: string) =>
       makeRecord({

@@ -31,6 +31,8 @@ function identityOf(r: AnyRecord): string | null {
     case 'stepRun':
     case 'stepEdit':
       return r.stepKey;
+    case 'deviceCable':
+      return r.deviceId;
     case 'placeRule':
       return r.placeId;
     case 'job':
