@@ -152,7 +152,7 @@ export function provenText(p: Proposal, money: (v: number) => string): string {
     case 'new main unit':
       return 'Proven: with this main unit, of the places looked at, nothing costs less. Its settings are to be entered anew.';
     case 'least cost':
-      return 'Proven: with the main unit that is there, at the places looked at, with units behind units over the air or by a cable, nothing costs less. A likely snag counts as a second visit.';
+      return 'Proven: with the main unit that is there, at the places looked at, with at most two new units before another and cables between them to 15 m, nothing costs less. A likely snag counts as a second visit.';
   }
 }
 
