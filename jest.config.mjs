@@ -1,3 +1,6 @@
+// clocks in tests read the same everywhere
+process.env.TZ = 'UTC';
+
 export default {
   testMatch: ['<rootDir>/src/**/*.test.ts', '<rootDir>/demo/**/*.test.ts', '<rootDir>/bin/**/*.test.ts'],
   // run together, by checks/rules.test.ts

@@ -151,7 +151,7 @@ function jest(args, { mutant, order = [], withinMs = Infinity, output } = {}) {
   return new Promise((resolve) => {
     const child = spawn(
       process.execPath,
-      [toolScript('jest', 'jest'), '--config', config, '--silent', ...args],
+      [toolScript('jest', 'jest'), '--config', config, '--ci', '--silent', ...args],
       {
         cwd: sandbox,
         stdio: output ?? 'ignore',

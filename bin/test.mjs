@@ -75,7 +75,7 @@ const [, built] = await Promise.all([
 ]);
 
 let since = performance.now();
-const unitOk = tool('jest', ['--json', '--outputFile=test-results/unit.json', '--silent']);
+const unitOk = tool('jest', ['--ci', '--json', '--outputFile=test-results/unit.json', '--silent']);
 const unit = report('test-results/unit.json');
 note('unit tests', unitOk, since, {
   passed: unit?.numPassedTests ?? 0,
