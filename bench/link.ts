@@ -70,7 +70,7 @@ function ping(link: TestLink): number {
   return Number(/= [\d.]+\/([\d.]+)\//.exec(stdout)?.[1]);
 }
 
-/** Mean delay by ping while iperf3 fills one direction, ms. */
+/** Median delay by ping while iperf3 fills one direction, ms: what four greedy streams make of the queue. */
 async function loadedPing(link: TestLink, way: 'down' | 'up'): Promise<number> {
   const flags = ['-c', serverAddress, '-P', '4', '-t', '6', ...(way === 'down' ? ['-R'] : [])];
   const [command, args] = link.on('phone', ['iperf3', ...flags]);
@@ -81,19 +81,55 @@ async function loadedPing(link: TestLink, way: 'down' | 'up'): Promise<number> {
   return ms;
 }
 
-/** Delay under load in each direction, ours beside ping's; a deep queue, as in many a home. */
-async function delaysUnderLoad(link: TestLink, ours: () => Promise<SpeedFigures>): Promise<object[]> {
+/** One run of our own with ping beside it: ping's median over the later half of each direction, ms. */
+async function pingBeside(
+  link: TestLink,
+  page: Page,
+  ours: () => Promise<SpeedFigures>,
+): Promise<{ own: SpeedFigures; down: number; up: number }> {
+  const child = spawn(...link.on('phone', ['ping', '-D', '-i', '0.05', serverAddress]));
+  let said = '';
+  child.stdout.on('data', (text) => (said += text));
+  const own = await ours();
+  const endMs = Date.now();
+  await new Promise((done) => setTimeout(done, 1500));
+  child.kill('SIGINT');
+  await new Promise((done) => child.once('close', done));
+  // [when the answer came, s] … time=… ms
+  const answers = [...said.matchAll(/^\[([\d.]+)\].*time=([\d.]+) ms/gm)].map(([, at, ms]) => ({
+    sentMs: 1000 * Number(at) - Number(ms),
+    ms: Number(ms),
+  }));
+  const steps = await page.evaluate(() => window.steps);
+  const over = (step: string) => {
+    const i = steps.findIndex((s) => s.step === step);
+    const [from, to] = [steps[i]?.atMs ?? NaN, steps[i + 1]?.atMs ?? endMs];
+    return median(answers.filter((a) => a.sentMs >= (from + to) / 2 && a.sentMs < to).map((a) => a.ms));
+  };
+  return { own, down: over('down'), up: over('up') };
+}
+
+/** Delay under load in each direction, ours beside ping's over the same load; a deep queue, as in many a home. */
+async function delaysUnderLoad(
+  link: TestLink,
+  page: Page,
+  ours: () => Promise<SpeedFigures>,
+): Promise<object[]> {
   const rows: object[] = [];
   for (const [downMbps, upMbps] of lines.slice(1)) {
     await link.set({ downMbps, upMbps, delayMs: 10, queueMs: 600 });
-    const own = [await ours(), await ours(), await ours()];
-    const of = (key: 'loadedMs' | 'loadedUpMs') => median(own.map((r) => r[key] ?? NaN));
+    const runs: Awaited<ReturnType<typeof pingBeside>>[] = [];
+    for (let i = 0; i < 5; i++) runs.push(await pingBeside(link, page, ours));
+    const of = (figure: (run: (typeof runs)[number]) => number | null) =>
+      median(runs.map((r) => figure(r) ?? NaN)).toFixed(0);
     rows.push({
       link: `${downMbps}/${upMbps}, 10 ms, queue 600 ms`,
-      down: of('loadedMs').toFixed(0),
-      'ping, down full': (await loadedPing(link, 'down')).toFixed(0),
-      up: of('loadedUpMs').toFixed(0),
-      'ping, up full': (await loadedPing(link, 'up')).toFixed(0),
+      down: of((r) => r.own.loadedMs),
+      'ping beside it, down': of((r) => r.down),
+      'ping, iperf3 down': (await loadedPing(link, 'down')).toFixed(0),
+      up: of((r) => r.own.loadedUpMs),
+      'ping beside it, up': of((r) => r.up),
+      'ping, iperf3 up': (await loadedPing(link, 'up')).toFixed(0),
     });
   }
   return rows;
@@ -210,7 +246,7 @@ async function main(quick: boolean) {
         if (process.env.DETAIL) console.log(all.map((a) => a.text).join('\n'));
       }
     if (rows.length) console.table(rows);
-    if (isAsked('load')) console.table(await delaysUnderLoad(link, ours));
+    if (isAsked('load')) console.table(await delaysUnderLoad(link, page, ours));
     if (isAsked('silences')) console.table(await dropOuts(link, page, ours, quick ? 5 : 20));
   } finally {
     await browser.close();

@@ -4,14 +4,21 @@ import { fullTest, speedTest } from '@/features/walk/speedTest';
 declare global {
   interface Window {
     runTest: (ticket: string) => ReturnType<typeof speedTest>;
+    /** Each step of the last run, and when it began, ms since 1970. */
+    steps: { step: string; atMs: number }[];
   }
 }
 
-window.runTest = (ticket) =>
-  speedTest(
+window.runTest = (ticket) => {
+  window.steps = [];
+  return speedTest(
     `${window.location.origin}/speed/BENCH`,
     ticket,
     fullTest,
-    (progress) => (document.title = progress.step),
+    ({ step }) => {
+      document.title = step;
+      if (window.steps.at(-1)?.step !== step) window.steps.push({ step, atMs: Date.now() });
+    },
     new AbortController().signal,
   );
+};

@@ -4,6 +4,7 @@ import { find, type Job } from '../job/job';
 import type { DeviceCable, FixedDevice, Id, Link, Unit } from '../job/records';
 import { siteOf } from '../job/site';
 import { adaptersFor, cablePrices } from '../network/backhaulOptions';
+import { filterProduct, splitterProduct, splittersOn } from '../media/coaxParts';
 import { mediumWords } from '../media/mediumWords';
 import { cableLength } from '../media/wired';
 
@@ -110,6 +111,16 @@ function itemsOf(job: Job): Item[] {
       },
     ];
   };
+  const coaxLinks = newLinks(job).filter((l) => l.link.medium === 'coax' && l.link.adapterKitId !== null);
+  /** One filter a house, and each splitter that is replaced once, at the first link that needs it. */
+  const coaxParts = coaxLinks.flatMap(({ link, child }, i) => {
+    const before = new Set(coaxLinks.slice(0, i).flatMap((l) => splittersOn(job, l.link).map((s) => s.id)));
+    const splitters = splittersOn(job, link).filter((s) => s.rated === 'replaced' && !before.has(s.id));
+    return [
+      ...(i === 0 ? product(filterProduct(job)?.id ?? null, 1, child.letter) : []),
+      ...splitters.flatMap((s) => product(splitterProduct(job, s)?.id ?? null, 1, child.letter)),
+    ];
+  });
   return [
     ...job.units.flatMap((u) => (u.planned && !u.found ? product(u.kitId, 1, u.letter) : [])),
     ...newLinks(job).flatMap((l) => [
@@ -120,6 +131,7 @@ function itemsOf(job: Job): Item[] {
       ),
       ...cable(l),
     ]),
+    ...coaxParts,
     ...newDeviceCables(job).flatMap((d) => [
       ...product(d.cable.adapterKitId, 1, d.from.letter),
       ...laid({ ...d.cable, medium: 'ethernet' }, d.from.letter),

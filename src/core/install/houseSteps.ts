@@ -1,4 +1,6 @@
 /** The steps of the house as a whole: modem, main unit, names, phone, guests, old product, last walk. */
+import { splittersOn } from '../media/coaxParts';
+import { splitterKey } from './linkSteps';
 import { get, type Job } from '../job/job';
 import type { Product, Unit } from '../job/records';
 import { deviceSteps } from './deviceSteps';
@@ -156,7 +158,25 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
   const carried = before
     .filter((s) => s.kind === 'carry' || s.kind === 'check' || s.kind === 'mount')
     .map((s) => s.key);
-  if (job.links.some((l) => l.medium === 'coax' && l.adapterKitId !== null))
+  const coax = job.links.filter((l) => l.medium === 'coax' && l.adapterKitId !== null);
+  const splitters = new Map(coax.flatMap((l) => splittersOn(job, l)).map((s) => [s.id, s]));
+  for (const splitter of splitters.values())
+    if (splitter.rated === 'replaced')
+      out.push(
+        step({
+          key: splitterKey(splitter),
+          kind: 'cable',
+          title: `Put the new splitter in the place of ${splitter.name}`,
+          text: 'Mark the cables first, then move them over one by one: the one that comes in to the input, outputs that nothing uses closed with a cap of 75 ohms.',
+          holdPoint: {
+            question: 'Does what hung on the old one still work, the television too?',
+            light: null,
+          },
+          cautions: ['coax'],
+          hands: durations.some,
+        }),
+      );
+  if (coax.length > 0)
     out.push(
       step({
         key: 'filter',

@@ -1,8 +1,9 @@
 /** The steps of one link: cable, adapters, power over the cable, labels. */
 import { labelsOf } from '../design/bill';
 import { find, get, type Job } from '../job/job';
+import { splittersOn } from '../media/coaxParts';
 import { siteOf } from '../job/site';
-import type { Link, Unit } from '../job/records';
+import type { Link, ServicePoint, Unit } from '../job/records';
 import { atHeight, type CautionId } from './cautions';
 import { durations, type Duration, type Step } from './step';
 import { holdPointOf, isPowered, powerKey, step } from './unitSteps';
@@ -180,7 +181,10 @@ function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
   ];
 }
 
-function coaxStep({ job, pair, at, own }: LinkWork): Step {
+/** Key of the step that puts a new splitter in the place of one. */
+export const splitterKey = ({ id }: Pick<ServicePoint, 'id'>): string => `splitter.${id}`;
+
+function coaxStep({ job, link, pair, at, own }: LinkWork): Step {
   return own({
     key: at('adapters'),
     kind: 'carry',
@@ -188,7 +192,13 @@ function coaxStep({ job, pair, at, own }: LinkWork): Step {
     text: 'At the outlets that the plan names; between them only splitters rated for the band, no amplifier.',
     holdPoint: { question: 'Does the coax light of both adapters burn?', light: null },
     cautions: ['coax'],
-    after: ['main', ...(job.kits.some((k) => k.kind === 'filter') ? ['filter'] : [])],
+    after: [
+      'main',
+      ...(job.kits.some((k) => k.kind === 'filter') ? ['filter'] : []),
+      ...splittersOn(job, link)
+        .filter((s) => s.rated === 'replaced')
+        .map((s) => splitterKey(s)),
+    ],
     hands: durations.some,
     wait: durations.small,
   });

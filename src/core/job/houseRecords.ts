@@ -196,9 +196,9 @@ export const servicePoint = z.strictObject({
   onStrip: z.boolean().default(false),
   /** Coax or data outlet: does its cable arrive anywhere? */
   joined: z.enum(['unknown', 'joined', 'not-joined']).default('unknown'),
-  /** Splitter: outputs, and whether it passes the band of coax links. */
+  /** Splitter: outputs, and whether it passes the band of coax links; replaced = the plan puts one there that does. */
   ways: z.int().min(2).max(16).nullable().default(null),
-  rated: z.enum(['unknown', 'yes', 'no']).default('unknown'),
+  rated: z.enum(['unknown', 'yes', 'no', 'replaced']).default('unknown'),
   amplifier: z.boolean().default(false),
   /** Entry: the box that the household has. */
   box: z.enum(['none', 'terminal', 'modem-router']).default('none'),

@@ -84,10 +84,10 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): Result<CoaxRoute> {
     const input = inputOf(job, servicePoint);
     splitters.push({
       ways: splitterFor(servicePoint.ways ?? 4),
-      rated: servicePoint.rated === 'yes',
+      rated: servicePoint.rated === 'yes' || servicePoint.rated === 'replaced',
       between: step.run.id === input || next.run.id === input ? 'in-out' : 'out-out',
     });
-    if (servicePoint.rated !== 'yes')
+    if (servicePoint.rated === 'no' || servicePoint.rated === 'unknown')
       route.cautions.push(
         `${servicePoint.name}: ${servicePoint.rated === 'no' ? 'not' : 'perhaps not'} made for the band, up to 12 dB`,
       );

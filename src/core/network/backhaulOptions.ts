@@ -1,4 +1,5 @@
 /** Every way to feed a unit, computed side by side: what it gives, costs and breaks. */
+import { filterProduct, passesBand, replaced, splitterProduct, splittersOn } from '../media/coaxParts';
 import { signalDbm } from './signal';
 import { applyEdit, putOne } from '../job/edits';
 import { find, type Job } from '../job/job';
@@ -110,19 +111,46 @@ function injectorFor(job: Job, unit: Unit, from: Unit): Product | null {
 export const adaptersFor = (unitKit: Product | undefined, medium: Link['medium']): number =>
   medium === 'ethernet' || (medium === 'powerline' && unitKit?.mains) ? 1 : 2;
 
+const nothing = { also: [], costEur: 0, minutes: 0 };
+
+/** A coax link's filter and new splitters, with the splitters as they are then. */
+function coaxExtras(
+  job: Job,
+  ends: Pick<Link, 'fromServiceId' | 'toServiceId'>,
+): Pick<Priced, 'also' | 'costEur' | 'minutes'> {
+  const splitters = splittersOn(job, ends).flatMap((s) => {
+    const product = s.rated === 'yes' ? undefined : splitterProduct(job, s);
+    return product ? [{ splitter: s, product }] : [];
+  });
+  const filter = filterProduct(job);
+  const products = [...(filter ? [filter] : []), ...splitters.map((s) => s.product)];
+  return {
+    also: splitters.filter((s) => !passesBand(s.splitter)).map((s) => replaced(s.splitter)),
+    costEur: products.reduce((sum, k) => sum + k.priceEur, 0),
+    minutes: products.reduce((sum, k) => sum + k.fitMinutes, 0),
+  };
+}
+
 function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'powerline'): Priced[] {
   const kind = medium === 'coax' ? 'coax' : 'socket';
   const [a, b] = [nearServicePoint(job, from, kind), nearServicePoint(job, unit, kind)];
   const count = adaptersFor(find(job, 'kit', unit.kitId), medium);
   return adapterProducts(job, medium).flatMap((product): Priced[] => {
+    const more =
+      medium === 'coax'
+        ? coaxExtras(job, { fromServiceId: a?.id ?? null, toServiceId: b?.id ?? null })
+        : nothing;
     const rest = {
-      also: find(job, 'kit', product.id) ? [] : [product],
-      costEur: count * product.priceEur,
-      minutes: count * product.fitMinutes,
+      also: [...(find(job, 'kit', product.id) ? [] : [product]), ...more.also],
+      costEur: count * product.priceEur + more.costEur,
+      minutes: count * product.fitMinutes + more.minutes,
       holes: 0,
       cautions:
         medium === 'coax'
-          ? ['a filter belongs where the coax enters']
+          ? [
+              ...(filterProduct(job) ? [] : ['a filter belongs where the coax enters']),
+              ...more.also.map((s) => ('name' in s ? `${s.name}: a new one, made for the band` : '')),
+            ]
           : product.mains?.passThrough
             ? []
             : ['its plug may block the socket beside it'],

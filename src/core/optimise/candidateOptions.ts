@@ -1,4 +1,5 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
+import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import type { AnyRecord, Id, Link, Product, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network, networkOf } from '../network/backhaul';
@@ -158,7 +159,9 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
       .filter((o) => !o.isWrong);
     const best = backhauls.filter((w) => !backhauls.some((o) => o !== w && beats(o, w)));
     const made = best.flatMap((way, i): CandidateOption[] => {
-      const backhaul = backhaulOver(big, scene, over, way.link);
+      const changed = way.also.filter((r) => r.type === 'service');
+      const withNew = changed.length ? applyEdit(big, putOne('', ...changed)).job : big;
+      const backhaul = backhaulOver(withNew, scene, over, way.link);
       if (typeof backhaul === 'string') return [];
       const { link, partsEur, minutes, costEur, holes, downMbps, upMbps } = way;
       return [

@@ -60,7 +60,7 @@ export function editOf(
   };
   for (const c of parentsFirst(options)) {
     const fromUnitId = c.parent === null ? c.link.fromUnitId : (units.get(c.parent)?.id ?? c.link.fromUnitId);
-    const also = c.also.filter((r) => !now.byId.has(r.id));
+    const also = c.also.filter((r) => r.type === 'service' || !now.byId.has(r.id));
     const { deviceId } = c.candidate;
     if (deviceId !== undefined) {
       const { lengthM, holes, adapterKitId } = c.link;

@@ -48,9 +48,10 @@ export function optionSnags(
   { unit, link, also }: { unit: Unit; link: Link | null; also: readonly AnyRecord[] },
   placed: PlacedUnit,
 ): { rule: string; sure: Sure }[] {
+  const changed = new Set(also.filter((r) => r.type === 'service').map((r) => r.id));
   const job = jobFromRecords([
-    ...base.byId.values(),
-    ...also.filter((r) => !base.byId.has(r.id)),
+    ...[...base.byId.values()].filter((r) => !changed.has(r.id)),
+    ...also.filter((r) => changed.has(r.id) || !base.byId.has(r.id)),
     unit,
     ...(link ? [link] : []),
   ]);

@@ -1,5 +1,6 @@
 /** A proposal as people read it: what it is made of, and what the real network gives with it. */
 import { sureEnough } from '../network/sureEnough';
+import { billOf } from '../design/bill';
 import { applyEdit } from '../job/edits';
 import { find, type Job } from '../job/job';
 import type { Id } from '../job/records';
@@ -8,6 +9,7 @@ import { deviceNeeds } from './evaluate';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
+import { keptOf } from './candidateOptions';
 import type { Choice } from './choice';
 import { type CandidateOption, hourEur } from './planningInstance';
 import { editOf } from './editOf';
@@ -79,7 +81,9 @@ export function proposalOf(
         : low,
     null,
   );
-  const total = (of: (c: CandidateOption) => number) => options.reduce((sum, c) => sum + of(c), 0);
+  // by the bill, where a filter that two links share is one
+  const [bill, had] = [billOf(planned), billOf(keptOf(job))];
+  const [partsEur, minutes] = [bill.partsEur - had.partsEur, bill.minutes - had.minutes];
   return {
     kind,
     proven,
@@ -107,10 +111,10 @@ export function proposalOf(
         ...{ partsEur: c.partsEur, minutes: c.minutes, holes: c.holes },
       })),
     main,
-    partsEur: total((c) => c.partsEur) + (main?.partsEur ?? 0),
-    minutes: total((c) => c.minutes) + (main?.minutes ?? 0),
-    costEur: total((c) => c.partsEur + (c.minutes / 60) * hourEur) + (main?.costEur ?? 0),
-    holes: total((c) => c.holes),
+    partsEur,
+    minutes,
+    costEur: partsEur + (minutes / 60) * hourEur,
+    holes: bill.holes - had.holes,
     met: predictions.filter((p) => p.certainty >= sureEnough).length,
     spots: predictions.length,
     devices: { met: devices.filter((n) => n.met).length, of: devices.length },

@@ -310,6 +310,7 @@ export const productLibrary: Product[] = [
     'Made for the band of coax links.',
     {
       portMbps: 0,
+      ports: 2,
     },
   ),
   product(
@@ -321,6 +322,7 @@ export const productLibrary: Product[] = [
     'Made for the band of coax links.',
     {
       portMbps: 0,
+      ports: 4,
     },
   ),
   product('filter', 'Coax filter', 'filter', 8, 5, 'At the point of entry: keeps the link in the house.', {

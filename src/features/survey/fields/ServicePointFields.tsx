@@ -107,7 +107,7 @@ export function ServicePointFields({ job, record: s, save }: FieldsProps<'servic
           <WordChoice
             label="Rated for coax links"
             value={s.rated}
-            words={{ unknown: 'not known', yes: 'yes', no: 'no' }}
+            words={{ unknown: 'not known', yes: 'yes', no: 'no', replaced: 'no: a new one is planned' }}
             onChange={(rated) => save({ ...s, rated }, `Rating of ${s.name}`)}
           />
           <TickField
