@@ -5,6 +5,7 @@ import { applyEdit } from '../job/edits';
 import { find, type Job } from '../job/job';
 import type { Id } from '../job/records';
 import { networkOf } from '../network/backhaul';
+import { dailyLife } from './dailyLife';
 import { deviceNeeds } from './evaluate';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
@@ -55,6 +56,8 @@ export interface Proposal {
   devices: { met: number; of: number };
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
+  /** What it asks of daily life; null where no unit is new. */
+  dailyLife: string | null;
   /** Each unit against the half-way baseline. */
   habits: HalfwayBaseline[];
   /** What it is made of; `editOf` makes it the plan. */
@@ -119,6 +122,7 @@ export function proposalOf(
     spots: predictions.length,
     devices: { met: devices.filter((n) => n.met).length, of: devices.length },
     worst,
+    dailyLife: dailyLife(options),
     fitsAtOnce: loadOf(planned, network, predictions).fits,
     habits: halfwayBaselines(planned, scene, [...units.values()], predictions),
     options: [...options],

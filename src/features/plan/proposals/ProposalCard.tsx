@@ -71,6 +71,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
           <StatusMark mark={p.fitsAtOnce ? 'met' : 'thin'} size={11} />
           Everyone at once: {p.fitsAtOnce ? 'fits' : 'does not fit'}
         </p>
+        {p.dailyLife && <p className="text-[12px] text-muted">In the rooms: {p.dailyLife}</p>}
         <Holds robust={robust} waiting={done && !p.early} spotName={spotName} />
         <ul className="pt-1">
           {p.main && (
@@ -128,7 +129,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
             {shown ? 'Off the sheet' : 'On the sheet'}
           </Button>
           <Button className="flex-1" disabled={stale} onClick={take}>
-            {stale ? 'The job has changed' : taken ? 'Taken; take it again' : 'Take it'}
+            {stale ? (taken ? 'Taken' : 'The job has changed') : taken ? 'Taken; take it again' : 'Take it'}
           </Button>
         </div>
       </div>
