@@ -215,6 +215,7 @@ describe('backups', () => {
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
     old.exec('DROP TABLE device_cable');
+    old.exec('ALTER TABLE job DROP COLUMN cover_rooms');
     for (const index of ['edits_edit_id', 'edits_author', 'step_run_step_key'])
       old.exec(`DROP INDEX ${index}`);
     for (const column of ['edit_id', 'author']) old.exec(`ALTER TABLE edits DROP COLUMN ${column}`);

@@ -78,3 +78,66 @@ export function randomHouse(seed: number): Job {
     );
   return applyEdit(house, putOne('x', ...records)).job;
 }
+
+/**
+ * The same with more that counts: a main unit of the mesh family with a node of it kept on a cable, few units advised
+ * by its maker, a television that wants a cable and a device on Wi-Fi, each at random.
+ */
+export function variedHouse(seed: number): Job {
+  const house = randomHouse(seed);
+  const r = random(seed + 9000);
+  const [main] = house.units;
+  if (!main) return house;
+  const storeyId = main.storeyId;
+  const [socketA, socketB, socketC] = house.services.filter((s) => s.kind === 'socket');
+  const mesh = house.kits.find((k) => k.id === 'kit-node');
+  if (!socketA || !socketB || !socketC || !mesh) return house;
+  const most = 2 + Math.floor(r.uniform() * 2);
+  const keepsNode = r.uniform() < 0.6;
+  const records: AnyRecord[] = [
+    ...house.kits.filter((k) => k.family === mesh.family).map((k): AnyRecord => ({ ...k, mostUnits: most })),
+    ...house.kits
+      .filter((k) => k.id === main.kitId)
+      .map((k): AnyRecord => ({ ...k, family: mesh.family, mostUnits: most })),
+  ];
+  const node = makeRecord({
+    ...{ type: 'unit', id: 'unit-kept', letter: 'K', name: 'Kept', kitId: mesh.id, storeyId },
+    ...{ xM: socketA.xM, yM: socketA.yM, heightM: 1, tiltDeg: 0, facingDeg: 0, found: true, planned: true },
+  } as const);
+  if (keepsNode)
+    records.push(
+      node,
+      makeRecord({
+        ...{ type: 'link', id: 'link-kept', unitId: node.id, fromUnitId: main.id, medium: 'ethernet' },
+        ...{ radio: null, band: null, lengthM: 12, category: 'cat6', holes: 0, points: [], channel: null },
+        ...{ fromServiceId: null, toServiceId: null, adapterKitId: null },
+      } as const),
+    );
+  // walls three times, and what is far away asks for much
+  for (const w of house.walls.filter((k) => k.id.startsWith('across-')))
+    for (const [i, awayM] of [0.7, 1.4].entries())
+      records.push(
+        makeRecord({ ...w, id: `${w.id}-${i}`, ax: w.ax + awayM, bx: w.bx + awayM, assemblyId: 'asm-stone' }),
+      );
+  const heavy = house.activities.reduce((most, a) => (a.downMbps > most.downMbps ? a : most));
+  for (const [i, socket] of [socketB, socketC].entries())
+    records.push(
+      makeRecord({
+        ...{ type: 'spot', id: `far-${i}`, number: 20 + i, storeyId, roomId: `${storeyId}-room`, heightM: 1 },
+        ...{ name: `Far ${i}`, xM: socket.xM + 1, yM: socket.yM < 4 ? 6 : 2, activityIds: [heavy.id] },
+      } as const),
+    );
+  const activity = house.activities.find((a) => a.downMbps >= 5 && a.downMbps <= 60);
+  const device = (id: string, portMbps: number, standard: 'he' | null): AnyRecord =>
+    makeRecord({
+      ...{ type: 'fixedDevice', id, name: id, storeyId, heightM: 1, portMbps, standard, streams: 2 },
+      ...{ xM: between(r, socketA.xM, socketB.xM), yM: 2, only24: false, poe: 'none', poeW: 0 },
+      activityIds: activity ? [activity.id] : [],
+    } as const);
+  if (r.uniform() < 0.7) records.push(device('television', 1000, null));
+  if (r.uniform() < 0.5) records.push(device('printer', 0, 'he'));
+  return applyEdit(house, putOne('x', ...records)).job;
+}
+
+const between = (r: ReturnType<typeof random>, a: number, b: number) =>
+  Math.round((a + r.uniform() * (b - a)) * 100) / 100;

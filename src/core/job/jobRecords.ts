@@ -27,6 +27,8 @@ export const jobInfo = z.strictObject({
   listed: z.boolean().default(false),
   rented: z.boolean().default(false),
   preferWired: z.boolean().default(false),
+  /** Proposals serve rooms too: nine tenths of each that has a need. */
+  coverRooms: z.boolean().default(false),
   /** One name on all bands, one for each, or one that is on 5 GHz and above only. */
   networkNames: z.enum(['one', 'two', 'five-only']).default('one'),
   currency: z

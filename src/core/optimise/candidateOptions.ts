@@ -22,6 +22,7 @@ import {
 import { deviceSpots, spotServices } from './spotServices';
 import { cabledFirst, deviceEnds, mayLay, servesOfEnd } from './deviceEnds';
 import { optionsBehind } from './optionsBehind';
+import { isPlace, predictPlaces, roomSpots, withoutHardest } from './roomSpots';
 import { sparesAt, spareRouters } from './spareRouters';
 import { roomyUnits, switchesBeside } from './switches';
 
@@ -89,26 +90,35 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
   const network = networkOf(base, scene, 'planned');
   const wide = networkOf(big, scene, 'planned');
   const over: Network = { ...network, placed: wide.placed, airs: wide.airs };
-  const spots = [...[...base.spots].sort((a, b) => a.number - b.number), ...deviceSpots(base)];
+  const spots = [
+    ...[...base.spots].sort((a, b) => a.number - b.number),
+    ...deviceSpots(base),
+    ...roomSpots(base),
+  ];
   const served: CandidateOption['serves'] = new Map(
-    [...predictJob(base, scene, network, { why: false }), ...predictFixed(base, scene, network)].flatMap(
-      (p) =>
-        p.certainty >= rules.sure
-          ? [
-              [
-                p.spotId,
-                {
-                  certainty: p.certainty,
-                  headroomDb: p.headroomDb,
-                  downMbps: p.downMbps,
-                  dbm: p.rssiDbm ?? -Infinity,
-                },
-              ],
-            ]
-          : [],
+    [
+      ...predictJob(base, scene, network, { why: false }),
+      ...predictFixed(base, scene, network),
+      ...predictPlaces(base, scene, network),
+    ].flatMap((p) =>
+      p.certainty >= rules.sure
+        ? [
+            [
+              p.spotId,
+              {
+                certainty: p.certainty,
+                headroomDb: p.headroomDb,
+                downMbps: p.downMbps,
+                dbm: p.rssiDbm ?? -Infinity,
+              },
+            ],
+          ]
+        : [],
     ),
   );
-  const draws = spotServices(base, scene, over, spots);
+  // a place of a room that is served needs nothing more; spots draw on whoever serves them best
+  const open = spots.filter((s) => !(isPlace(s) && served.has(s.id)));
+  const draws = spotServices(base, scene, over, open);
   const hopes: PlanningInstance['hopes'] = new Map();
   const onCable = new Set<Id>();
   const drawsOf = (backhaul: Backhaul): CandidateOption['draws'] => {
@@ -187,8 +197,9 @@ export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInst
     ...toDevices,
   ];
   let beside: CandidateOption[] | null = null;
+  const asked = withoutHardest(spots, (id) => served.get(id)?.certainty ?? hopes.get(id)?.certainty ?? 0);
   return {
-    ...{ base, scene, network, kept: mains, candidates: named, spots, served, options, hopes },
+    ...{ base, scene, network, kept: mains, candidates: named, spots: asked, served, options, hopes },
     stock: new Map(spares.map((s) => [s.product.id, s.count])),
     all: candidates,
     aside: () => (beside ??= places.filter((p) => !isNamed(p)).flatMap(optionsAt)),

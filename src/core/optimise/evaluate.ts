@@ -11,12 +11,13 @@ import { type Prediction, predictJob } from '../network/predict';
 import { sureEnough } from '../network/sureEnough';
 import type { Scene } from '../propagation/model';
 import { hourEur } from './planningInstance';
+import { roomShare, roomsServed } from './roomSpots';
 import { type Restriction, restrictionsOf } from './restrictions';
 
 export interface PlanNeed {
   id: Id;
-  /** A spot, or a fixed device, over the air or by a cable. */
-  kind: 'spot' | 'device';
+  /** A spot; a fixed device, over the air or by a cable; a room, where the job asks for rooms: its certainty is the part of its places that is served. */
+  kind: 'spot' | 'device' | 'room';
   /** Surely enough: at least 90 %. */
   met: boolean;
   certainty: number;
@@ -61,6 +62,12 @@ export function deviceNeeds(job: Job, scene: Scene, network: Network): PlanNeed[
   return [...onAir, ...cabled, ...without];
 }
 
+/** Rooms, where the job asks for them. */
+export const roomNeeds = (job: Job, scene: Scene, network: Network): PlanNeed[] =>
+  roomsServed(job, scene, network).map(({ roomId, share }) => ({
+    ...{ id: roomId, kind: 'room', met: share >= roomShare - 1e-9, certainty: share, headroomDb: null },
+  }));
+
 /** What is used most when everyone uses their need at once. */
 function busiestOf(job: Job, load: Load): Evaluation['atOnce']['busiest'] {
   const all = [
@@ -94,7 +101,11 @@ export function evaluatePlan(job: Job, scene: Scene): Evaluation {
     partsEur,
     minutes,
     holes,
-    needs: [...predictions.map(needOf('spot')), ...deviceNeeds(job, scene, network)],
+    needs: [
+      ...predictions.map(needOf('spot')),
+      ...deviceNeeds(job, scene, network),
+      ...roomNeeds(job, scene, network),
+    ],
     atOnce: { fits: load.fits, busiest: busiestOf(job, load) },
     snags: snagsOf(job, scene, network).map(({ rule, sure }) => ({ rule, sure })),
     restrictions: restrictionsOf(job, scene),

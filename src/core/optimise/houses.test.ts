@@ -6,7 +6,7 @@ import { anyDb, cheapestOf, costOf } from './choice';
 import { planningInstance } from './candidateOptions';
 import { sureEnough } from '../network/sureEnough';
 import { servable } from './subsets';
-import { randomHouse } from '../../testing/randomHouse';
+import { randomHouse, variedHouse } from '../../testing/randomHouse';
 
 const solve = makeSolver();
 const constraints = { budgetEur: null, leastHeadroomDb: anyDb };
@@ -48,4 +48,20 @@ test('on small houses with real walls the solver finds what trying every choice 
   expect(seen.apart).toBeGreaterThan(2);
   expect(seen.none).toBeGreaterThan(0);
   expect(seen.told).toBeGreaterThan(12);
+});
+
+test('and with kept units, few of a family advised, and fixed devices', async () => {
+  const seen = { units: 0, cables: 0 };
+  for (let seed = 1; seed <= 30; seed++) {
+    const job = variedHouse(seed);
+    const scene = buildScene(job);
+    const instance = servable(planningInstance(job, scene, { noDrilling: false, sure: sureEnough }));
+    const each = await cheapestOf(instance, solve, constraints, 10);
+    if (each === 'late') throw new Error('ten seconds did not do');
+    const cost = each ? costOf(each) : Infinity;
+    expect([seed, cost.toFixed(2)]).toEqual([seed, bruteForceCost(instance, null, anyDb).toFixed(2)]);
+    for (const c of each?.options ?? []) seen[c.candidate.kind === 'device' ? 'cables' : 'units']++;
+  }
+  expect(seen.units).toBeGreaterThan(6);
+  expect(seen.cables).toBeGreaterThan(6);
 });

@@ -6,7 +6,7 @@ import { find, type Job } from '../job/job';
 import type { Id } from '../job/records';
 import { networkOf } from '../network/backhaul';
 import { dailyLife } from './dailyLife';
-import { deviceNeeds } from './evaluate';
+import { deviceNeeds, roomNeeds } from './evaluate';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
@@ -54,6 +54,8 @@ export interface Proposal {
   spots: number;
   /** Fixed devices, on Wi-Fi or by a cable: how many are served surely enough, of how many. */
   devices: { met: number; of: number };
+  /** Rooms of which nine tenths are served surely enough, where the job asks for rooms. */
+  rooms: { met: number; of: number };
   worst: { spotId: Id; headroomDb: number; certainty: number } | null;
   fitsAtOnce: boolean;
   /** What it asks of daily life; null where no unit is new. */
@@ -77,6 +79,7 @@ export function proposalOf(
   const network = networkOf(planned, scene, 'planned');
   const predictions = predictJob(planned, scene, network, { why: false });
   const devices = deviceNeeds(planned, scene, network);
+  const rooms = roomNeeds(planned, scene, network);
   const worst = predictions.reduce<Proposal['worst']>(
     (low, p) =>
       !low || p.headroomDb < low.headroomDb
@@ -121,6 +124,7 @@ export function proposalOf(
     met: predictions.filter((p) => p.certainty >= sureEnough).length,
     spots: predictions.length,
     devices: { met: devices.filter((n) => n.met).length, of: devices.length },
+    rooms: { met: rooms.filter((n) => n.met).length, of: rooms.length },
     worst,
     dailyLife: dailyLife(options),
     fitsAtOnce: loadOf(planned, network, predictions).fits,

@@ -13,6 +13,7 @@ import { type Proposal, proposalOf, type ProposalKind } from './proposal';
 import { sureEnough } from '../network/sureEnough';
 import type { Solver } from './programme';
 import type { Doing } from './planningStep';
+import { roomSpots } from './roomSpots';
 import { type Impossible, impossibleOf, onlyWith, upToCost, upToParts, withoutHoles } from './subsets';
 
 export interface Proposals {
@@ -52,7 +53,7 @@ export const rulesOf = (job: Job, asked: ProposalOptions) => ({
 
 /** What stands in the way of any proposal, said before anything is computed; null when nothing does. */
 export function whyNone(job: Job, asked: ProposalOptions = {}): string | null {
-  if (job.spots.length === 0 && deviceSpots(job).length === 0)
+  if (job.spots.length === 0 && deviceSpots(job).length === 0 && roomSpots(job).length === 0)
     return 'there is no spot with a need: set some in Survey';
   if (job.spots.length > 0 && job.devices.length === 0) return 'there is no device to predict for';
   const roots = job.units.filter((u) => u.planned && !job.links.some((l) => l.unitId === u.id));

@@ -3,6 +3,7 @@ import type { Id } from '../job/records';
 import { anyDb, type Choice, cheapestOf } from './choice';
 import type { PlanningInstance } from './planningInstance';
 import { type Proposal, proposalOf } from './proposal';
+import { isPlace } from './roomSpots';
 import { onlyWith, withoutHoles } from './subsets';
 import { type PlanningRun } from './propose';
 
@@ -78,7 +79,7 @@ export async function whyNotFewer(run: PlanningRun, proposal: Proposal): Promise
     return { words: `With ${count} ${words}.`, instead };
   }
   const without: string[] = [];
-  for (const spot of instance.spots.filter((s) => !instance.served.has(s.id))) {
+  for (const spot of instance.spots.filter((s) => !isPlace(s) && !instance.served.has(s.id))) {
     const left = { ...instance, spots: instance.spots.filter((s) => s !== spot) };
     const found = await solved(run, left, { mostUnits: most });
     if (found && found !== 'late')

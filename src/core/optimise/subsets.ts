@@ -29,6 +29,8 @@ export const withoutHoles = (instance: PlanningInstance): PlanningInstance =>
 /** A need that nothing allowed meets, with the most that anything would give. */
 export interface Impossible {
   spotId: Id;
+  /** Of the spot or device, or «part of» a room. */
+  name: string;
   certainty: number;
   by: string | null;
 }
@@ -38,7 +40,7 @@ export function impossibleOf(instance: PlanningInstance): Impossible[] {
     .filter((s) => !instance.served.has(s.id) && !instance.options.some((c) => c.serves.has(s.id)))
     .map((s) => {
       const best = instance.hopes.get(s.id);
-      return { spotId: s.id, certainty: best?.certainty ?? 0, by: best?.words ?? null };
+      return { spotId: s.id, name: s.name, certainty: best?.certainty ?? 0, by: best?.words ?? null };
     });
 }
 

@@ -40,6 +40,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
   const facts = [
     `${p.met} of ${p.spots} needs met`,
     ...(p.devices.of > 0 ? [`${p.devices.met} of ${p.devices.of} devices`] : []),
+    ...(p.rooms.of > 0 ? [`${p.rooms.met} of ${p.rooms.of} rooms to nine tenths`] : []),
     p.holes === 0 ? 'no hole' : `${p.holes} ${p.holes === 1 ? 'hole' : 'holes'}`,
     minutesText(p.minutes),
   ];

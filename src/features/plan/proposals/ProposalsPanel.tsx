@@ -4,6 +4,7 @@ import dynamic from 'next/dynamic';
 import { useState } from 'react';
 import { Progress } from './Progress';
 import { find } from '@/core/job/job';
+import type { Impossible } from '@/core/optimise/subsets';
 import { Button, PartHead } from '@/ui/primitives';
 import { planningOf, usePlanning } from '@/client/planning';
 import { useJob } from '@/client/store/JobProvider';
@@ -101,9 +102,9 @@ function WhatWouldHelp() {
   const from = usePlanning(id, (s) => s.from);
   const impossible = found?.impossible ?? [];
   if (impossible.length === 0 && !(found?.whyNot && found.candidates > 0)) return null;
-  const spotName = (spotId: string) => {
+  const spotName = ({ spotId, name }: Pick<Impossible, 'spotId' | 'name'>) => {
     const spot = find(job, 'spot', spotId);
-    return spot ? `${spot.number}, ${spot.name}` : (find(job, 'fixedDevice', spotId)?.name ?? 'a spot');
+    return spot ? `${spot.number}, ${spot.name}` : name;
   };
   return (
     <div className="pb-2 text-[12px]">
@@ -111,9 +112,9 @@ function WhatWouldHelp() {
         <div className="text-rust-text">
           <p className="font-semibold">Nothing that is allowed meets these needs:</p>
           <ul className="list-disc pl-4">
-            {impossible.map((i) => (
+            {[...new Map(impossible.map((i) => [spotName(i), i])).values()].map((i) => (
               <li key={i.spotId}>
-                {spotName(i.spotId)}: {sureText(i.certainty)} sure at most{i.by ? `, by ${i.by}` : ''}
+                {spotName(i)}: {sureText(i.certainty)} sure at most{i.by ? `, by ${i.by}` : ''}
               </li>
             ))}
           </ul>

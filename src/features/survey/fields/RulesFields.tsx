@@ -44,6 +44,11 @@ export function RulesFields({ job, save }: { job: Job; save: (next: AnyRecord, w
         value={info.preferWired}
         onChange={(preferWired) => save({ ...info, preferWired }, 'Prefer wired')}
       />
+      <TickField
+        label="Nine tenths of each room too"
+        value={info.coverRooms}
+        onChange={(coverRooms) => save({ ...info, coverRooms }, 'Rooms as needs')}
+      />
       <WordChoice
         label="Network names"
         value={info.networkNames}
