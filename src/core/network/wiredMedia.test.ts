@@ -146,7 +146,7 @@ describe('every way to feed a unit', () => {
     const backhaul = networkOf(taken, buildScene(taken), 'planned').backhauls.find(
       (f) => f.unit.id === unit.id,
     );
-    expect(backhaul?.cases).toHaveLength(6);
+    expect(backhaul?.cases).toHaveLength(8);
     const downs = backhaul?.cases.map((c) => c.downMbps) ?? [];
     expect(Math.min(...downs)).toBeLessThan(backhaul?.mean.downMbps ?? NaN);
   });

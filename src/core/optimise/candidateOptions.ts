@@ -59,15 +59,23 @@ export function keptOf(job: Job): Job {
 export const planningInstance = (job: Job, scene: Scene, rules: Rules): PlanningInstance =>
   withHops(directInstance(job, scene, rules));
 
-/** The same with options at places that have names, fed straight from what is kept: a fraction of the work. */
-export function directInstance(job: Job, scene: Scene, rules: Rules): DirectInstance {
+/**
+ * The same with options at places that have names, fed straight from what is kept: a fraction of the work.
+ * @param among places that are looked at; all where none are given.
+ */
+export function directInstance(
+  job: Job,
+  scene: Scene,
+  rules: Rules,
+  among: (c: Candidate) => boolean = () => true,
+): DirectInstance {
   const kept = keptOf(job);
   const base = rules.noDrilling
     ? jobFromRecords([...kept.byId.values()].map((r) => (r.type === 'job' ? { ...r, noDrilling: true } : r)))
     : kept;
   const all = namedPlaces(base);
   const candidates = [...all, ...placesAside(base, all)].filter(
-    (c) => !rules.forbidden?.has(c.id) && !rules.forbidden?.has(c.asideOf ?? ''),
+    (c) => among(c) && !rules.forbidden?.has(c.id) && !rules.forbidden?.has(c.asideOf ?? ''),
   );
   const named = candidates.filter((c) => c.asideOf === undefined);
   const ends = deviceEnds(base);

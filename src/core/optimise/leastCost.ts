@@ -1,7 +1,7 @@
 /** The least cost of meeting every need: over places that have names first, then over all places around them. */
 import type { Job } from '../job/job';
 import type { Scene } from '../propagation/model';
-import { directInstance, type Rules, withBehind } from './candidateOptions';
+import { directInstance, keptOf, type Rules, withBehind } from './candidateOptions';
 import type { Doing } from './planningStep';
 import { anyDb, type Choice, cheapestOf, costOf } from './choice';
 import {
@@ -12,6 +12,7 @@ import {
   type PlanningInstance,
 } from './planningInstance';
 import { type Constraints, openSpots, type Solver } from './programme';
+import { firstPlaces, withNearest } from './firstPlaces';
 import type { RestBound } from './restBound';
 import { impossibleOf, servable } from './subsets';
 
@@ -47,20 +48,24 @@ export interface LeastCost {
   nearOf: (c: CandidateOption, parent: CandidateOption | undefined, withinM: number) => CandidateOption[];
 }
 
-/** @param early is told of choices on the way. @param doing of what is worked at. */
+/** @param early is told of choices on the way; null = nobody waits for them. @param doing of what is worked at. */
 export async function leastCost(
   job: Job,
   scene: Scene,
   rules: Rules,
   solving: Solving,
-  early: (instance: PlanningInstance, choice: Choice) => void = () => undefined,
+  early: ((instance: PlanningInstance, choice: Choice) => void) | null = null,
   doing: Doing = () => undefined,
 ): Promise<LeastCost> {
-  doing('signals at every place');
-  const direct = directInstance(job, scene, rules);
   const tell = (g: PlanningInstance, choice: Choice | 'late' | null) => {
-    if (choice && choice !== 'late') early(g, choice);
+    if (choice && choice !== 'late') early?.(g, choice);
   };
+  doing('signals at every place');
+  if (early) {
+    const glance = atFirstPlaces(job, scene, rules);
+    tell(glance, await cheapestIn(servable(glance), solving, anyDb));
+  }
+  const direct = directInstance(job, scene, rules);
   doing('least cost, places by sockets first');
   const quick = await cheapestIn(servable(direct), solving, anyDb);
   tell(direct, quick);
@@ -88,8 +93,18 @@ export async function leastCost(
   };
 }
 
+/** An instance of a few places near the needs, and of some more where these do not do. */
+function atFirstPlaces(job: Job, scene: Scene, rules: Rules): DirectInstance {
+  const few = firstPlaces(keptOf(job), scene, rules.sure);
+  const glance = directInstance(job, scene, rules, (c) => few.has(c.id));
+  const lost = new Set(impossibleOf(glance).map((i) => i.spotId));
+  if (lost.size === 0) return glance;
+  const more = withNearest(keptOf(job), few, lost);
+  return directInstance(job, scene, rules, (c) => more.has(c.id));
+}
+
 /** Units that feed others are tried at one place of each part of a storey, so large, m (custom). */
-const partM = 3;
+const partM = 5;
 
 /** What may hang on units that stand about the house: of each product and medium the cheapest of each part of a storey. */
 function behindEach(direct: DirectInstance, test: HopTest, rest: RestBound): CandidateOption[] {
