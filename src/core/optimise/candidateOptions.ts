@@ -1,9 +1,9 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
-import type { AnyRecord, Id, Link, Product, Unit } from '../job/records';
+import type { AnyRecord, Id, Link, Product, Spot, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network, networkOf } from '../network/backhaul';
-import { backhaulOptions } from '../network/backhaulOptions';
+import { type BackhaulOption, backhaulOptions } from '../network/backhaulOptions';
 import { predictFixed } from '../network/fixedDevices';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
@@ -59,16 +59,33 @@ export function keptOf(job: Job): Job {
 export const planningInstance = (job: Job, scene: Scene, rules: Rules): PlanningInstance =>
   withHops(directInstance(job, scene, rules));
 
-/**
- * The same with options at places that have names, fed straight from what is kept: a fraction of the work.
- * @param among places that are looked at; all where none are given.
- */
-export function directInstance(
+/** The catalogue at every place: what is kept, and a unit for each product that fits there. */
+interface PlacedCatalogue {
+  /** What is kept, under the rules asked for. */
+  base: Job;
+  scene: Scene;
+  rules: Rules;
+  candidates: Candidate[];
+  places: PlacedProduct[];
+  /** Ends of cables to devices among them, by unit. */
+  endOf: ReadonlyMap<Id, Candidate>;
+  ends: PlacedProduct[];
+  /** Routers of the household that may be used again, and those of them that are no product of the job. */
+  spares: ReturnType<typeof spareRouters>;
+  lacking: Product[];
+  /** The job with all those units in it. */
+  big: Job;
+  network: Network;
+  /** The same with all units in their places. */
+  over: Network;
+}
+
+function placedCatalogue(
   job: Job,
   scene: Scene,
   rules: Rules,
-  among: (c: Candidate) => boolean = () => true,
-): DirectInstance {
+  among: (c: Candidate) => boolean,
+): PlacedCatalogue {
   const kept = keptOf(job);
   const base = rules.noDrilling
     ? jobFromRecords([...kept.byId.values()].map((r) => (r.type === 'job' ? { ...r, noDrilling: true } : r)))
@@ -77,7 +94,6 @@ export function directInstance(
   const candidates = [...all, ...placesAside(base, all)].filter(
     (c) => among(c) && !rules.forbidden?.has(c.id) && !rules.forbidden?.has(c.asideOf ?? ''),
   );
-  const named = candidates.filter((c) => c.asideOf === undefined);
   const ends = deviceEnds(base);
   const spares = spareRouters(base);
   const places = [
@@ -93,37 +109,51 @@ export function directInstance(
     ...ends.map((e) => e.product),
     ...lacking,
   ]);
-  const endOf = new Map(ends.map((e) => [e.unit.id, e.candidate]));
   scene.mostSources = planningSources;
   const network = networkOf(base, scene, 'planned');
-  const wide = networkOf(big, scene, 'planned');
-  const over: Network = { ...network, placed: wide.placed, airs: wide.airs };
+  const { placed, airs } = networkOf(big, scene, 'planned');
+  return {
+    ...{ base, scene, rules, candidates, places, ends, spares, lacking, big, network },
+    endOf: new Map(ends.map((e) => [e.unit.id, e.candidate])),
+    over: { ...network, placed, airs },
+  };
+}
+
+/** What is served already surely enough: spots, fixed devices and places of rooms. */
+const servedAlready = ({ base, scene, network, rules }: PlacedCatalogue): CandidateOption['serves'] =>
+  new Map(
+    [
+      ...predictJob(base, scene, network, { why: false }),
+      ...predictFixed(base, scene, network),
+      ...predictPlaces(base, scene, network),
+    ]
+      .filter((p) => p.certainty >= rules.sure)
+      .map(({ spotId, certainty, headroomDb, downMbps, rssiDbm }) => [
+        spotId,
+        { certainty, headroomDb, downMbps, dbm: rssiDbm ?? -Infinity },
+      ]),
+  );
+
+/** Needs of a planning instance, and what a unit gives them. */
+interface Needs {
+  spots: Spot[];
+  served: CandidateOption['serves'];
+  hopes: PlanningInstance['hopes'];
+  /** Devices that get a cable whatever the air gives. */
+  onCable: Set<Id>;
+  serve: (backhaul: Backhaul) => Pick<CandidateOption, 'serves' | 'draws'>;
+  /** The same, not noted as a hope. */
+  hoped: (backhaul: Backhaul) => CandidateOption['serves'];
+}
+
+function needsOf(placed: PlacedCatalogue): Needs {
+  const { base, scene, over, endOf, rules } = placed;
   const spots = [
     ...[...base.spots].sort((a, b) => a.number - b.number),
     ...deviceSpots(base),
     ...roomSpots(base),
   ];
-  const served: CandidateOption['serves'] = new Map(
-    [
-      ...predictJob(base, scene, network, { why: false }),
-      ...predictFixed(base, scene, network),
-      ...predictPlaces(base, scene, network),
-    ].flatMap((p) =>
-      p.certainty >= rules.sure
-        ? [
-            [
-              p.spotId,
-              {
-                certainty: p.certainty,
-                headroomDb: p.headroomDb,
-                downMbps: p.downMbps,
-                dbm: p.rssiDbm ?? -Infinity,
-              },
-            ],
-          ]
-        : [],
-    ),
-  );
+  const served = servedAlready(placed);
   // a place of a room that is served needs nothing more; spots draw on whoever serves them best
   const open = spots.filter((s) => !(isPlace(s) && served.has(s.id)));
   const draws = spotServices(base, scene, over, open);
@@ -143,80 +173,116 @@ export function directInstance(
         hopes.set(id, { certainty, words: `${backhaul.product.name} ${backhaul.unit.name}` });
     return { serves: sureOf(drawn, rules.sure), draws: drawn };
   };
-  /** Wrong by itself, whatever else is chosen. */
-  const snagsAt = (unit: Unit, link: Link | null, also: readonly AnyRecord[]) => {
-    const placed = over.placed.get(unit.id);
-    if (endOf.has(unit.id)) return [];
-    return placed
-      ? optionSnags(base, scene, network, { unit, link, also: [...lacking, ...also] }, placed)
-      : [];
+  return {
+    ...{ spots, served, hopes, onCable, serve },
+    hoped: (backhaul) => sureOf(drawsOf(backhaul), rules.sure),
   };
+}
+
+/** What is wrong with a unit and its link by itself, whatever else is chosen; nothing with the end of a cable. */
+const snagsAt = (
+  { base, scene, network, over, lacking, endOf }: PlacedCatalogue,
+  unit: Unit,
+  link: Link | null,
+  also: readonly AnyRecord[],
+) => {
+  const placed = over.placed.get(unit.id);
+  return placed && !endOf.has(unit.id)
+    ? optionSnags(base, scene, network, { unit, link, also: [...lacking, ...also] }, placed)
+    : [];
+};
+
+/** The ways to feed a unit from what is kept, with what they cost, that nothing is certainly wrong with and no other beats. */
+function waysTo(placed: PlacedCatalogue, mains: readonly Unit[], at: PlacedProduct) {
+  const { base, scene, big, over } = placed;
+  const { candidate, product, unit } = at;
+  const mayBe = ({ link, whyNot, downMbps }: BackhaulOption): boolean =>
+    whyNot === null &&
+    downMbps > 0 &&
+    (candidate.kind !== 'device' || (link.medium === 'ethernet' && mayLay(base, at, link.fromUnitId))) &&
+    // what takes its power over the cable gets none over anything else
+    (link.medium === 'ethernet' || product.poeIn === null) &&
+    (link.medium !== 'wireless' || meshes(base, link, product));
+  const ways = backhaulOptions(big, scene, unit, over, mains, { judged: false })
+    .filter(mayBe)
+    .flatMap((o) => {
+      const snags = snagsAt(placed, unit, o.link, o.also);
+      if (snags.some((s) => s.sure === 'certain')) return [];
+      const minutes = o.minutes + product.fitMinutes;
+      const partsEur = o.costEur + product.priceEur;
+      const air = o.link.medium === 'wireless' ? overAirEur(base) : 0;
+      const costEur = partsEur + (minutes / 60) * hourEur + worryEur(snags, hourEur) + air;
+      return [{ ...o, minutes, partsEur, costEur }];
+    });
+  return ways.filter((w) => !ways.some((o) => o !== w && beats(o, w)));
+}
+
+/** The options of a product at a place, fed straight from what is kept. */
+function optionsAt(
+  placed: PlacedCatalogue,
+  mains: readonly Unit[],
+  serve: Needs['serve'],
+  at: PlacedProduct,
+): CandidateOption[] {
+  const { scene, big, over, lacking } = placed;
+  const { candidate, product, unit } = at;
+  return waysTo(placed, mains, at).flatMap((way, i): CandidateOption[] => {
+    const changed = way.also.filter((r) => r.type === 'service');
+    const withNew = changed.length ? applyEdit(big, putOne('', ...changed)).job : big;
+    const backhaul = backhaulOver(withNew, scene, over, way.link);
+    if (typeof backhaul === 'string') return [];
+    const { link, partsEur, minutes, costEur, holes, downMbps, upMbps } = way;
+    return [
+      {
+        ...{ id: `${unit.id}-${i}`, candidate, product, unit, link, parent: null },
+        also: [...way.also, ...lacking.filter((p) => p.id === product.id)],
+        label: `${way.label} from ${way.fromLetter}`,
+        ...{ partsEur, minutes, costEur, holes, downMbps, upMbps },
+        ...serve(backhaul),
+      },
+    ];
+  });
+}
+
+/**
+ * The same with options at places that have names, fed straight from what is kept: a fraction of the work.
+ * @param among places that are looked at; all where none are given.
+ */
+export function directInstance(
+  job: Job,
+  scene: Scene,
+  rules: Rules,
+  among: (c: Candidate) => boolean = () => true,
+): DirectInstance {
+  const placed = placedCatalogue(job, scene, rules, among);
+  const { base, candidates, places, ends, endOf, spares, lacking, big, network, over } = placed;
+  const { spots, served, hopes, onCable, serve, hoped } = needsOf(placed);
   const mains = network.backhauls.map((f) => f.unit);
   const direct = new Map<Id, CandidateOption[]>();
-  const optionsAt = ({ candidate, product, unit }: PlacedProduct): CandidateOption[] => {
-    const backhauls = backhaulOptions(big, scene, unit, over, mains, { judged: false })
-      .filter(
-        (o) =>
-          o.whyNot === null &&
-          o.downMbps > 0 &&
-          (candidate.kind !== 'device' ||
-            (o.link.medium === 'ethernet' &&
-              mayLay(base, { candidate, product, unit }, o.link.fromUnitId))) &&
-          // what takes its power over the cable gets none over anything else
-          (o.link.medium === 'ethernet' || product.poeIn === null) &&
-          (o.link.medium !== 'wireless' || meshes(base, o.link, product)),
-      )
-      .map((o) => {
-        const minutes = o.minutes + product.fitMinutes;
-        const partsEur = o.costEur + product.priceEur;
-        const snags = snagsAt(unit, o.link, o.also);
-        const air = o.link.medium === 'wireless' ? overAirEur(base) : 0;
-        const costEur = partsEur + (minutes / 60) * hourEur + worryEur(snags, hourEur) + air;
-        return { ...o, minutes, partsEur, costEur, isWrong: snags.some((s) => s.sure === 'certain') };
-      })
-      .filter((o) => !o.isWrong);
-    const best = backhauls.filter((w) => !backhauls.some((o) => o !== w && beats(o, w)));
-    const made = best.flatMap((way, i): CandidateOption[] => {
-      const changed = way.also.filter((r) => r.type === 'service');
-      const withNew = changed.length ? applyEdit(big, putOne('', ...changed)).job : big;
-      const backhaul = backhaulOver(withNew, scene, over, way.link);
-      if (typeof backhaul === 'string') return [];
-      const { link, partsEur, minutes, costEur, holes, downMbps, upMbps } = way;
-      return [
-        {
-          ...{ id: `${unit.id}-${i}`, candidate, product, unit, link, parent: null },
-          also: [...way.also, ...lacking.filter((p) => p.id === product.id)],
-          label: `${way.label} from ${way.fromLetter}`,
-          ...{ partsEur, minutes, costEur, holes, downMbps, upMbps },
-          ...serve(backhaul),
-        },
-      ];
-    });
-    direct.set(unit.id, made);
-    return made;
+  const made = (at: PlacedProduct): CandidateOption[] => {
+    const options = optionsAt(placed, mains, serve, at);
+    direct.set(at.unit.id, options);
+    return options;
   };
-  const toDevices = ends.flatMap(optionsAt);
+  const toDevices = ends.flatMap(made);
   for (const id of cabledFirst(base, toDevices)) {
     onCable.add(id);
     served.delete(id);
   }
-  const options = [
-    ...places.filter((p) => isNamed(p) && !endOf.has(p.unit.id)).flatMap(optionsAt),
-    ...toDevices,
-  ];
+  const options = [...places.filter((p) => isNamed(p) && !endOf.has(p.unit.id)).flatMap(made), ...toDevices];
   let beside: CandidateOption[] | null = null;
-  const asked = withoutHardest(spots, (id) => served.get(id)?.certainty ?? hopes.get(id)?.certainty ?? 0);
   return {
-    ...{ base, scene, network, kept: mains, candidates: named, spots: asked, served, options, hopes },
+    ...{ base, scene, network, kept: mains, served, options, hopes },
+    candidates: candidates.filter((c) => c.asideOf === undefined),
+    spots: withoutHardest(spots, (id) => served.get(id)?.certainty ?? hopes.get(id)?.certainty ?? 0),
     stock: new Map(spares.map((s) => [s.product.id, s.count])),
     all: candidates,
-    aside: () => (beside ??= places.filter((p) => !isNamed(p)).flatMap(optionsAt)),
+    aside: () => (beside ??= places.filter((p) => !isNamed(p)).flatMap(made)),
     ...optionsBehind({
       lacking,
-      ...{ job: big, scene, network: over, places, direct, serve, served },
+      ...{ job: big, scene, network: over, places, direct, serve, served, hoped },
       roomy: roomyUnits(base),
-      hoped: (backhaul) => sureOf(drawsOf(backhaul), rules.sure),
-      snagsAt: (unit) => snagsAt(unit, null, []),
+      snagsAt: (unit) => snagsAt(placed, unit, null, []),
     }),
   };
 }
