@@ -45,7 +45,7 @@ export function RulesFields({ job, save }: { job: Job; save: (next: AnyRecord, w
         onChange={(preferWired) => save({ ...info, preferWired }, 'Prefer wired')}
       />
       <TickField
-        label="Nine tenths of each room too"
+        label="Cover rooms too (nine tenths)"
         value={info.coverRooms}
         onChange={(coverRooms) => save({ ...info, coverRooms }, 'Rooms as needs')}
       />
