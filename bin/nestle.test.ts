@@ -148,9 +148,12 @@ test('plan: proposals with their proof; an option that is none is a mistake', ()
   const done = nestle(['plan', file]);
   expect(done.code).toBe(0);
   // what is found is told as it comes
-  expect(done.err.trim().split('\n')).toEqual([
-    expect.stringMatching(/^least cost: [\d.]+, first answer$/),
-    expect.stringMatching(/^least cost: [\d.]+, first answer$/),
+  const told = done.err.trim().split('\n');
+  const early = told.filter((line) => line.endsWith('first answer'));
+  expect(early.length).toBeGreaterThan(0);
+  expect(new Set(early).size).toBe(early.length);
+  expect(told).toEqual([
+    ...early.map(() => expect.stringMatching(/^least cost: [\d.]+, first answer$/)),
     expect.stringMatching(/^least cost: [\d.]+, proven$/),
     expect.stringMatching(/^most headroom: [\d.]+, proven$/),
   ]);

@@ -61,10 +61,9 @@ export async function leastCost(
     if (choice && choice !== 'late') early?.(g, choice);
   };
   doing('signals at every place');
-  if (early) {
-    const glance = atFirstPlaces(job, scene, rules);
-    tell(glance, await cheapestIn(servable(glance), solving, anyDb));
-  }
+  if (early)
+    for (const glance of atFirstPlaces(job, scene, rules))
+      tell(glance, await cheapestIn(servable(glance), solving, anyDb));
   const direct = directInstance(job, scene, rules);
   doing('least cost, places by sockets first');
   const quick = await cheapestIn(servable(direct), solving, anyDb);
@@ -72,6 +71,7 @@ export async function leastCost(
   const named = withBehind(direct, forTheLost(direct));
   const first = await cheapestByName(direct, named, quick, solving);
   tell(first.instance, first.choice);
+  if (direct.all.length * openSpots(direct, anyDb).length > mostPlacesByNeeds) return atNames(direct, first);
   doing('least cost, all places');
   const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving);
   const nearOf = nearIn(direct);
@@ -93,14 +93,28 @@ export async function leastCost(
   };
 }
 
-/** An instance of a few places near the needs, and of some more where these do not do. */
-function atFirstPlaces(job: Job, scene: Scene, rules: Rules): DirectInstance {
+/** Of a house with more places times open needs than this only those that have names are looked at (custom): all would take many minutes. */
+const mostPlacesByNeeds = 6000;
+
+/** The answer at places that have names is the best found: nothing is proven of the others. */
+function atNames(
+  direct: DirectInstance,
+  { instance, choice }: Awaited<ReturnType<typeof cheapestByName>>,
+): LeastCost {
+  const answer = choice && choice !== 'late' ? { ...choice, proven: false, gapEur: null } : choice;
+  const possible = servable(instance);
+  return { instance, possible, answer, wholeUpTo: 0, wider: () => possible, nearOf: nearIn(direct) };
+}
+
+/** An instance of a few places near the needs, and one of some more where these do not do. */
+function* atFirstPlaces(job: Job, scene: Scene, rules: Rules): Generator<DirectInstance> {
   const few = firstPlaces(keptOf(job), scene, rules.sure);
   const glance = directInstance(job, scene, rules, (c) => few.has(c.id));
+  yield glance;
   const lost = new Set(impossibleOf(glance).map((i) => i.spotId));
-  if (lost.size === 0) return glance;
+  if (lost.size === 0) return;
   const more = withNearest(keptOf(job), few, lost);
-  return directInstance(job, scene, rules, (c) => more.has(c.id));
+  yield directInstance(job, scene, rules, (c) => more.has(c.id));
 }
 
 /** Units that feed others are tried at one place of each part of a storey, so large, m (custom). */

@@ -166,12 +166,14 @@ export async function propose(
     const all = await atOnce(upToCost(g, costOf(each) * dearerAtOnce), budget, leastDb);
     return all && typeof all !== 'string' ? all : each;
   };
+  let lastEarly: Proposal | null = null;
   const takeEarly = (g: PlanningInstance, choice: Choice) => {
-    if (impossibleOf(g).length === 0)
-      found({
-        ...proposalOf('least cost', job, scene, { ...choice, proven: false, gapEur: null }),
-        early: true,
-      });
+    if (impossibleOf(g).length > mostOpenEarly * g.spots.length) return;
+    const proposal = proposalOf('least cost', job, scene, { ...choice, proven: false, gapEur: null });
+    const isNews = !lastEarly || proposal.met > lastEarly.met || proposal.costEur < lastEarly.costEur - 0.01;
+    if (!isNews) return;
+    lastEarly = { ...proposal, early: true };
+    found(lastEarly);
   };
   const solving: Solving = { solve, constraints: { budgetEur, forced }, seconds };
   const { instance, possible, answer, wholeUpTo, wider, nearOf } = await leastCost(
@@ -256,6 +258,9 @@ function amongSome(choice: Choice, leastEur: number): Choice {
   const gapEur = costOf(choice) - leastEur;
   return { ...choice, proven: gapEur < 0.5, gapEur: gapEur < 0.5 ? null : gapEur };
 }
+
+/** A first answer may leave this part of the needs open: it says how many are met (custom). */
+const mostOpenEarly = 0.05;
 
 /** For everyone at once so much more may be spent than for each need by itself (custom). */
 const dearerAtOnce = 1.6;
