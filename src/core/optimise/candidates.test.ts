@@ -47,7 +47,51 @@ describe('places in a house', () => {
     expect(before.filter((id) => !after.includes(id))).toEqual([]);
   });
 
-  test('a socket gives itself and a shelf; on a strip the shelf alone; coax and data a shelf', () => {
+  test.each([
+    ['bath', 0.6],
+    ['sink', 0.3],
+    ['cooker', 0.4],
+  ] as const)(
+    'nothing stands by a %s, up to %s m from it; on a high ceiling it may hang',
+    (symbol, zoneM) => {
+      const [socket] = candidatesOf(put(bare, point('s1', 0.2, 3)));
+      const at = (awayM: number): RecordInput => ({
+        ...{ type: 'obstacle', id: 'wet', storeyId, name: 'Wet', symbol, turnDeg: 0, bottomM: 0, topM: 0.6 },
+        ...{ widthM: 1, depthM: 1, lossDb: { '2.4': 0, '5': 0, '6': 0 } },
+        ...{ xM: (socket?.xM ?? 0) + 0.5 + awayM, yM: socket?.yM ?? 0 },
+      });
+      const near = put(bare, point('s1', 0.2, 3), at(zoneM - 0.05));
+      const far = put(bare, point('s1', 0.2, 3), at(zoneM + 0.05));
+      const ids = (job: Job) => candidatesOf(job).map((c) => c.id);
+      expect(ids(near).filter((id) => id.endsWith('s1'))).toEqual([]);
+      expect(ids(far).filter((id) => id.endsWith('s1'))).toEqual(['shelf-s1', 'socket-s1']);
+      const over = put(far, { ...at(0), id: 'wet-2', xM: 4.5, yM: 3.5 } as RecordInput);
+      expect(ids(over).filter((id) => id.startsWith('ceiling'))).toEqual(
+        ids(far).filter((id) => id.startsWith('ceiling')),
+      );
+      const wet = get(near, 'obstacle', 'wet');
+      for (const c of placesAside(near, candidatesOf(near)))
+        expect(
+          Math.hypot(Math.max(0, Math.abs(c.xM - wet.xM) - 0.5), Math.max(0, Math.abs(c.yM - wet.yM) - 0.5)),
+        ).toBeGreaterThanOrEqual(zoneM);
+    },
+  );
+
+  test('a place aside takes only what has a lead that reaches; the wall an access point on a cable', () => {
+    const node = small.kits.find((k) => k.kind === 'node');
+    const point2 = small.kits.find((k) => k.kind === 'access-point' && k.poeIn !== null);
+    const job = put(bare, point('s1', 0.2, 3), point('d1', 0.2, 5, { kind: 'data' }));
+    const [aside] = placesAside(job, candidatesOf(job));
+    const [wall] = by(job, 'wall');
+    if (!node || !point2 || !aside || !wall) throw new Error('something is missing');
+    const withLead = (leadM: number) => ({ ...node, setup: { ...node.setup, leadM } });
+    expect([1.1, 1.3].map((m) => fits(withLead(m), aside))).toEqual([false, true]);
+    expect(fits(withLead(0.5), { ...aside, asideOf: undefined } as never)).toBe(true);
+    expect([fits(point2, wall), fits(node, wall)]).toEqual([true, false]);
+    expect(wall.heightM).toBeLessThanOrEqual(2);
+  });
+
+  test('a socket gives itself and a shelf; on a strip the shelf alone; coax a shelf, data the wall above it too', () => {
     const ids = (over: object) =>
       candidatesOf(put(bare, point('s1', 0.2, 3, over)))
         .map((c) => c.id)
@@ -55,7 +99,8 @@ describe('places in a house', () => {
     expect(ids({})).toEqual(['shelf-s1', 'socket-s1']);
     expect(ids({ onStrip: true })).toEqual(['shelf-s1']);
     expect(ids({ kind: 'coax' })).toEqual(['shelf-s1']);
-    expect(ids({ kind: 'data' })).toEqual(['shelf-s1']);
+    expect(ids({ kind: 'data' })).toEqual(['shelf-s1', 'wall-s1']);
+    expect(ids({ kind: 'data', joined: 'not-joined' })).toEqual(['shelf-s1']);
     expect(ids({ kind: 'board' })).toEqual([]);
   });
 

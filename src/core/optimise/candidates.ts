@@ -4,13 +4,13 @@ import { boundsOf, fromSite, toSite } from '../geometry/place';
 import { distanceToEdge } from '../geometry/polygon';
 import { inRegion } from '../geometry/region';
 import { get, type Job } from '../job/job';
-import type { Id, Product, Mount, Room, Unit } from '../job/records';
+import type { Id, Mount, Obstacle, Product, Room, Unit } from '../job/records';
 import { toCentimetre } from '../geometry/round';
 
 export interface Candidate {
   /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
   id: string;
-  kind: 'shelf' | 'socket' | 'ceiling' | 'eaves' | 'device';
+  kind: 'shelf' | 'socket' | 'wall' | 'ceiling' | 'eaves' | 'device';
   /** In words, for example «by Socket 3, Parlour». */
   words: string;
   storeyId: Id;
@@ -34,9 +34,12 @@ export interface Candidate {
 const clearM = 0.35;
 const minSpacingM = 1.2;
 const shelfM = 1.2;
-/** The lead of a unit's own power supply reaches so far from a socket, m (planning); a place by it stands so far aside. */
-const leadM = 1.5;
+/** A place aside of a socket stands so far from it, m: the lead of a product has to reach. */
 const asideM = 1.2;
+/** An access point on the wall hangs so high, m. */
+const wallM = 2;
+/** Nothing that is plugged in stands so near to water or heat, m (standard for the bath: IEC 60364-7-701, zone 2; planning for the others). */
+const wetM: Partial<Record<Obstacle['symbol'], number>> = { bath: 0.6, sink: 0.3, cooker: 0.4 };
 /** A unit beside one that is kept stands so far from it, m. */
 const besideM = 0.5;
 /** Places aside are no nearer to one another, or to a place by a socket, m. */
@@ -49,14 +52,14 @@ const leastCeilingM2 = 6;
 const eavesM = 2.8;
 
 /**
- * All candidates: a shelf and the socket itself by every socket, a shelf by every coax and data outlet,
+ * All candidates: a shelf and the socket itself by every socket, a shelf by every coax and data outlet, the wall above a data outlet,
  * the middle of the ceiling of each room with an upper storey or roof space to run a cable in, and the
  * middle of each outer side of a building under the eaves where something outdoors has a need.
  */
 export function candidatesOf(job: Job): Candidate[] {
   const list: Candidate[] = [];
   const add = (c: Candidate) => {
-    if (!list.some((o) => isNear(o, c, minSpacingM))) list.push(c);
+    if (!isByWater(job, c) && !list.some((o) => isNear(o, c, minSpacingM))) list.push(c);
   };
   for (const s of job.services) {
     if (s.kind !== 'socket' && s.kind !== 'coax' && s.kind !== 'data') continue;
@@ -70,6 +73,11 @@ export function candidatesOf(job: Job): Candidate[] {
     const words = `by ${where}`;
     const rest = { storeyId: s.storeyId, tiltDeg: 0, serviceId: s.id };
     add({ id: `shelf-${s.id}`, kind: 'shelf', words, xM, yM, heightM: shelfM, mount: 'shelf', ...rest });
+    if (s.kind === 'data' && s.joined !== 'not-joined')
+      add({
+        ...{ id: `wall-${s.id}`, kind: 'wall', words: `on the wall above ${where}`, xM, yM },
+        ...{ heightM: Math.min(wallM, storey.heightM - 0.2), mount: 'wall', ...rest },
+      });
     if (s.kind === 'socket' && !s.onStrip)
       add({
         id: `socket-${s.id}`,
@@ -105,6 +113,17 @@ export function candidatesOf(job: Job): Candidate[] {
   return disambiguated([...list, ...eaves(job)]);
 }
 
+/** So high above the floor the zones of a bath end, m (standard: IEC 60364-7-701). */
+const zoneM = 2.25;
+
+/** Is a place in the zone of a bath, or right by a sink or a cooker? */
+const isByWater = (job: Job, c: Candidate): boolean =>
+  c.heightM < zoneM &&
+  job.obstacles.some((o) => {
+    const m = wetM[o.symbol];
+    return m !== undefined && o.storeyId === c.storeyId && awayFrom(o, c) < m;
+  });
+
 const isNear = (a: Candidate, b: Candidate, apartM: number): boolean =>
   a.kind === b.kind && a.storeyId === b.storeyId && Math.hypot(a.xM - b.xM, a.yM - b.yM) < apartM;
 
@@ -115,7 +134,7 @@ export const namedPlaces = (job: Job): Candidate[] => [...candidatesOf(job), ...
 export function placesAside(job: Job, others: readonly Candidate[]): Candidate[] {
   const all: Candidate[] = [];
   for (const c of withinReach(job))
-    if (![...others, ...all].some((o) => isNear(o, c, asideSpacingM))) all.push(c);
+    if (!isByWater(job, c) && ![...others, ...all].some((o) => isNear(o, c, asideSpacingM))) all.push(c);
   // in a house with many sockets one place of each comes before the second of any
   const nth = new Map<string, number>();
   const rank = (c: Candidate): number => {
@@ -179,7 +198,7 @@ function withinReach(job: Job): Candidate[] {
       const where = s.name.includes(room.name) ? s.name : `${s.name}, ${room.name}`;
       return directions.flatMap(([dx, dy], i): Candidate[] => {
         const [xM, yM] = [toCentimetre(s.xM + asideM * dx), toCentimetre(s.yM + asideM * dy)];
-        if (Math.hypot(xM - s.xM, yM - s.yM) > leadM || !isFree(job, room, xM, yM)) return [];
+        if (!isFree(job, room, xM, yM)) return [];
         return [
           {
             id: `aside-${s.id}-${i + 1}`,
@@ -274,9 +293,10 @@ export function fits(product: Product, c: Candidate): boolean {
   if (product.radios.length === 0 || product.priceEur === 0) return false;
   switch (c.kind) {
     case 'shelf':
-      return product.kind === 'node';
+      return product.kind === 'node' && (c.asideOf === undefined || product.setup.leadM >= asideM);
     case 'socket':
       return product.kind === 'plug-in' || product.kind === 'extender' || product.kind === 'powerline';
+    case 'wall':
     case 'ceiling':
       return product.kind === 'access-point' && product.poeIn !== null;
     case 'eaves':
