@@ -225,7 +225,9 @@ export async function propose(
     const fitting = loadOfChoice(job, scene, roomy.options).load.fits
       ? roomy
       : await cheapestWithin(roomier, money, leastDb);
-    take('most headroom', fitting ?? roomy);
+    const roomiest = fitting ?? roomy;
+    // where the least cost is not known for sure, no more is known of what is dearer
+    take('most headroom', { ...roomiest, proven: roomiest.proven && cheapest.proven });
   }
   const impossible = impossibleOf(instance);
   const without = cheapest && { costEur: costOf(cheapest), impossible };
