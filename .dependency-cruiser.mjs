@@ -23,7 +23,9 @@ export const coreOrder = [
   'progress',
   'checks',
   'optimise',
+  'practice',
   'formats',
+  'papers',
   'calc',
 ];
 /** Folders of the source, each may import those it names. */
@@ -67,7 +69,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
         pathNot:
-          'node_modules/(zod|papaparse|d3-contour|d3-polygon|polylabel|polyclip-ts|ml-matrix|dxf-parser|@types/(papaparse|d3-contour|d3-polygon|polylabel))/',
+          'node_modules/(zod|papaparse|d3-contour|d3-polygon|polylabel|polyclip-ts|ml-matrix|dxf-parser|@noble/hashes|@types/(papaparse|d3-contour|d3-polygon|polylabel))/',
       },
     },
     {

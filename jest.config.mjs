@@ -18,6 +18,8 @@ export default {
       { jsc: { parser: { syntax: 'typescript', tsx: true }, target: 'es2022' } },
     ],
   },
-  transformIgnorePatterns: ['/node_modules/(?!(d3-[a-z]+|internmap|polylabel|tinyqueue|@noble|@zip\.js)/)'],
+  transformIgnorePatterns: [
+    '/node_modules/(?!(d3-[a-z]+|internmap|polylabel|tinyqueue|@noble|@zip\.js|marked)/)',
+  ],
   moduleNameMapper: { '^@/(.*)$': '<rootDir>/src/$1' },
 };

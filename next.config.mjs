@@ -1,6 +1,6 @@
 /** @type {import('next').NextConfig} */
 export default {
-  serverExternalPackages: ['better-sqlite3'],
+  serverExternalPackages: ['better-sqlite3', 'pdfkit', 'svg-to-pdfkit'],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

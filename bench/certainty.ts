@@ -1,6 +1,6 @@
 /**
  * How sure predictions behind hops are, held against drawing every hop anew: `npx tsx bench/certainty.ts`. The program takes
- * six cases a hop; here each hop's signal is drawn from its whole distribution, each apart from the others.
+ * eight parts of the normal curve a hop, alike ones together; here each hop's signal is drawn from its whole distribution, each apart from the others.
  */
 import { applyEdit, putOne } from '@/core/job/edits';
 import { spotNeed } from '@/core/job/needs';
@@ -10,7 +10,7 @@ import { accessesOf, chanceMet, signalFor } from '@/core/network/delivery';
 import { noNoise } from '@/core/network/disturbance';
 import { sourceOfUnit } from '@/core/network/hops';
 import { airPairings, linkTo } from '@/core/network/linkTo';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import { signalDbm } from '@/core/network/signal';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { buildScene, placeInSpace } from '@/core/propagation/scene';

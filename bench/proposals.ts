@@ -5,7 +5,8 @@ import { networkOf } from '@/core/network/backhaul';
 import { cheapestAtOnce, loadOfChoice } from '@/core/optimise/atOnce';
 import { bruteForceCost, everyChoice } from '@/testing/bruteForce';
 import { anyDb, cheapestOf, costOf } from '@/core/optimise/choice';
-import { planningInstance, keptOf } from '@/core/optimise/candidateOptions';
+import { planningInstance } from '@/core/optimise/candidateOptions';
+import { keptOf } from '@/core/optimise/kept';
 import type { PlanningInstance } from '@/core/optimise/planningInstance';
 
 import { propose } from '@/core/optimise/propose';

@@ -178,6 +178,7 @@ function changed(job: Job, scene: Scene, r: Random): Job | null {
       letter,
       name: 'rival',
       kitId: product.id,
+      serial: '',
       found: false,
       planned: true,
       channels: { '2.4': null, '5': null, '6': null },

@@ -14,6 +14,8 @@ const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
   ['runbook', () => import('./commands/runbook').then((m) => m.runbook)],
   ['calc', () => import('./commands/calc').then((m) => m.calc)],
   ['drawing', () => import('./commands/drawing').then((m) => m.drawing)],
+  ['papers', () => import('./commands/papers').then((m) => m.papers)],
+  ['verify', () => import('./commands/verify').then((m) => m.verify)],
   ['far-end', () => import('./commands/farEnd').then((m) => m.farEnd)],
   ['export', from((m) => m.exportCommand)],
   ['import', from((m) => m.importCommand)],
@@ -31,6 +33,8 @@ const help = `nestle COMMAND …
   evaluate FILE        what a plan costs, meets and breaks, as JSON; many edits of it too
   runbook FILE         the steps of a plan and when each begins, as JSON or Markdown
   calc NAME            one computation: JSON in, JSON out
+  papers FILE          quote, householder's papers, as built and labels as PDF
+  verify FILE          does each signed quote match its fingerprint?
   far-end              answers speed tests from beyond the street
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database

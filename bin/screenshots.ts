@@ -54,30 +54,30 @@ try {
 
   await stage('plan');
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
-  await page.getByRole('button', { name: 'Side by side' }).waitFor({ timeout: 120_000 });
+  await page.getByRole('button', { name: 'Compare', exact: true }).waitFor({ timeout: 120_000 });
   await page
     .getByText(/^All needs met in/)
     .nth(2)
     .waitFor({ timeout: 60_000 });
-  await page.getByRole('button', { name: 'On the sheet' }).nth(1).click();
+  await page.getByRole('button', { name: 'Show on drawing' }).nth(1).click();
   await picture('proposals');
-  await page.getByRole('button', { name: 'Off the sheet' }).click();
+  await page.getByRole('button', { name: 'Hide on drawing' }).click();
   await place(/House, First floor/, /^Mesh node ?€/, 0.33, 0.6);
   await place(/House, Attic/, /^Mesh node ?€/, 0.36, 0.6);
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.locator('tr[data-spot="3"]').click();
   await picture('plan');
-  await page.getByRole('button', { name: 'See it from the side' }).click();
+  await page.getByRole('button', { name: 'Show path profile' }).click();
   await picture('plan-cut');
-  await page.getByRole('button', { name: 'Close the cut', exact: true }).first().click();
+  await page.getByRole('button', { name: 'Close the path profile', exact: true }).first().click();
   await page.getByRole('button', { name: /^Unit C/ }).click();
   await picture('plan-unit');
   await place(/House, Ground floor/, /^Mesh node ?€/, 0.25, 0.7);
   await page.keyboard.press('4');
-  const ways = page.getByRole('list', { name: 'Ways to feed E' });
+  const ways = page.getByRole('list', { name: 'Link options of E' });
   await ways.getByRole('button', { name: /Coax adapter from A/ }).click();
-  await page.getByRole('radio', { name: 'Everyone at once' }).click();
-  await page.getByRole('region', { name: 'The coax in place' }).scrollIntoViewIfNeeded();
+  await page.getByRole('radio', { name: 'All needs at once' }).click();
+  await page.getByRole('region', { name: 'Existing coax' }).scrollIntoViewIfNeeded();
   await picture('links');
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
@@ -97,11 +97,11 @@ try {
     for (const caution of await card.getByRole('checkbox').all())
       if (await caution.isEnabled()) await caution.check();
     await card.getByRole('button', { name: 'Begin', exact: true }).click();
-    await card.getByRole('button', { name: 'Yes, go on' }).click();
+    await card.getByRole('button', { name: 'Yes, continue' }).click();
   }
   await page.locator('[data-step="bench.unit-b"]').click();
   await card.getByRole('button', { name: 'Begin', exact: true }).click();
-  await card.getByRole('button', { name: /^Hands are free/ }).click();
+  await card.getByRole('button', { name: /^Start wait/ }).click();
   await page.locator('[data-step="bench.unit-b"]').click();
   await page.waitForTimeout(2500);
   await picture('install');

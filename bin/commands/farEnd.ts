@@ -9,8 +9,7 @@ export const farEnd: Command = {
   help: `nestle far-end [--port N] [--code CODE]
 
 Answers speed tests from phones until it is stopped: run it on a machine of your own beyond the street, for
-example in the office. It prints its address; a job that is given this address under “Far end” tests house and
-street together against it. One phone tests at a time. What it speaks is in docs/far-end.md.
+example in the office. It prints its address; a job that is given this address under “Test server” tests home network and internet together against it. One phone tests at a time. What it speaks is in docs/far-end.md.
 
   --port N     listens there, on all addresses; ${usualPort} without it, 0 takes a free one
   --code CODE  six letters and digits that the address ends in; made up without it`,

@@ -8,7 +8,7 @@ export const links: Command = {
   help: `nestle links FILE
 
 Reads a job file and writes JSON: for each planned unit but the main one, fed or not, all link options, best first:
-medium, from, down, up, worst spot with certainty, cost, minutes, holes, cautions, whyNot.`,
+medium, from, down, up, lowest spot with certainty, cost, minutes, holes, cautions, whyNot.`,
   run(args) {
     const job = readJob(word(parsed(args, {}, ['FILE']).words, 0));
     const scene = withPosterior(job, buildScene(job));

@@ -60,7 +60,7 @@ each level of headroom costs; --why: the result with one unit fewer.`,
 
 /** What is found, as it comes: what has run for long has something to show. */
 const tellSoFar = ({ kind, costEur, proven, early }: Proposal): void =>
-  console.error(`${kind}: ${costEur.toFixed(2)}${early ? ', first answer' : proven ? ', proven' : ''}`);
+  console.error(`${kind}: ${costEur.toFixed(2)}${early ? ', first answer' : proven ? ', optimal' : ''}`);
 
 /** The answer as plain data. */
 async function planOf(
@@ -109,7 +109,7 @@ async function planOf(
       options: found.options,
       hops: 2,
       words:
-        'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves; units behind at most two new units, over the air or by a cable; switches beside kept units; cables to fixed devices',
+        'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves; units behind at most two new units, wirelessly or by a cable; switches beside kept units; cables to fixed devices',
     },
     stoppedBy: found.proposals.every((p) => p.proven) ? 'proof' : 'limit of the search',
     proposals,

@@ -102,9 +102,9 @@ export function mendNext(store: JobStore): void {
   const { snags, selectedId, commit, undo } = store.getState();
   const can = (snags ?? []).filter((s) => s.repair !== null);
   const snag = can.find((s) => s.recordId === selectedId) ?? can[0];
-  if (!snag?.repair) toast('No snag that can be mended with one key.');
+  if (!snag?.repair) toast('No snag can be fixed with one key.');
   else if (commit(snag.repair))
-    toast(`Mended: ${snag.repair.label}`, { action: { label: 'Undo', onClick: undo } });
+    toast(`Fixed: ${snag.repair.label}`, { action: { label: 'Undo', onClick: undo } });
 }
 
 /** Shows a record: its storey on the sheet, itself in the inspector. */

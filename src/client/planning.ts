@@ -7,7 +7,8 @@ import { createStore } from 'zustand/vanilla';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import type { FrontPoint } from '@/core/optimise/front';
-import type { Proposal, ProposalKind } from '@/core/optimise/proposal';
+import type { Proposal } from '@/core/optimise/proposal';
+import type { ProposalKind } from '@/core/optimise/proposalWords';
 import type { PlanningStep } from '@/core/optimise/planningStep';
 import type { Proposals } from '@/core/optimise/propose';
 import type { Answer } from '@/core/optimise/questions';
@@ -88,7 +89,7 @@ const makePlanning = (jobId: Id) => {
       try {
         put(await ask());
       } catch (error) {
-        put({ words: `It stopped: ${messageOf(error)}`, instead: null });
+        put({ words: `The search stopped: ${messageOf(error)}`, instead: null });
       }
     };
     const keep = (job: Job) => {
@@ -171,11 +172,13 @@ const makePlanning = (jobId: Id) => {
       },
     };
   });
-  void keptProposals(jobId).then((had) => {
-    if (!had || made.getState().kind !== 'idle') return;
-    const { records, proposals, found, at, tookS } = had;
-    made.setState({ kind: 'kept', tookS, proposals, found, at, from: jobFromRecords(records) });
-  });
+  // a page that is made on the server keeps nothing
+  if (typeof indexedDB !== 'undefined')
+    void keptProposals(jobId).then((had) => {
+      if (!had || made.getState().kind !== 'idle') return;
+      const { records, proposals, found, at, tookS } = had;
+      made.setState({ kind: 'kept', tookS, proposals, found, at, from: jobFromRecords(records) });
+    });
   return made;
 };
 

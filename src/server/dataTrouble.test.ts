@@ -212,10 +212,21 @@ describe('backups', () => {
       ['step_run', 'shown'],
       ['net_settings', 'line'],
       ['net_settings', 'line_holder'],
+      ['unit', 'serial'],
+      ['service', 'plate'],
+      ['service', 'switched'],
+      ['reading', 'network_name'],
+      ['reading', 'on_unit_id'],
+      ['reading', 'on_band'],
+      ['reading', 'together_id'],
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
     old.exec('DROP TABLE device_cable');
+    for (const table of ['visit', 'business', 'customer', 'quote', 'own_business'])
+      old.exec(`DROP TABLE ${table}`);
     old.exec('ALTER TABLE job DROP COLUMN cover_rooms');
+    old.exec('ALTER TABLE job DROP COLUMN clear_windows');
+    old.exec('ALTER TABLE job DROP COLUMN practice');
     for (const index of ['edits_edit_id', 'edits_author', 'step_run_step_key'])
       old.exec(`DROP INDEX ${index}`);
     for (const column of ['edit_id', 'author']) old.exec(`ALTER TABLE edits DROP COLUMN ${column}`);

@@ -190,6 +190,15 @@ export function loggedEdit(db: Db, id: Id, editId: string): { edit: Edit; invers
   return { edit: readEdit(edit), inverse: readEdit(inverse) };
 }
 
+/** All edits of a job with what takes them back, in their order. Read one after the other: a log can be long. */
+export function* allEdits(db: Db, id: Id): Generator<{ edit: Edit; inverse: Edit }> {
+  const rows = db.prepare('SELECT edit, inverse FROM edits WHERE job_id = ? ORDER BY revision').iterate(id);
+  for (const raw of rows) {
+    const { edit, inverse } = storedEdit.parse(raw);
+    yield { edit: readEdit(edit), inverse: readEdit(inverse) };
+  }
+}
+
 /** There is no such edit in the log. */
 export class NoSuchEditError extends Error {
   constructor() {

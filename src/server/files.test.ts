@@ -45,7 +45,7 @@ test('a picture is kept once, under the name of its bytes, with its size', () =>
 });
 
 test.each([
-  ['nothing', Buffer.alloc(0), 'empty'],
+  ['not connected', Buffer.alloc(0), 'empty'],
   ['a text', Buffer.from('hello, I am a picture.png'), 'not a PNG or JPEG'],
   [
     'an SVG',

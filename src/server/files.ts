@@ -34,7 +34,7 @@ function lookAt(bytes: Uint8Array): Omit<StoredPicture, 'fileId'> {
   const [widthPx, heightPx] = [size.width ?? 0, size.height ?? 0];
   if (widthPx < 1 || heightPx < 1 || Math.max(widthPx, heightPx) > mostSidePx)
     throw new PictureError(
-      `The picture is ${widthPx} × ${heightPx} px; up to ${mostSidePx} px a side are taken. Nothing was changed.`,
+      `The picture is ${widthPx} × ${heightPx} px; up to ${mostSidePx} px a side are allowed. Nothing was changed.`,
     );
   return { mime, widthPx, heightPx };
 }

@@ -52,7 +52,7 @@ export const closedHeaders = {
 
 /** @returns why a request is refused; null when it may go on. */
 export function judge({ method, url, headers }: Asked): Refusal | null {
-  if (!methods.includes(method)) return { status: 405, message: `${method} is not taken here.` };
+  if (!methods.includes(method)) return { status: 405, message: `${method} is not accepted here.` };
   if (!localHosts.test(headers.host ?? '')) return { status: 421, message: 'Not here.' };
   const path = url.split('?')[0] ?? '';
   try {
@@ -75,7 +75,7 @@ export function judge({ method, url, headers }: Asked): Refusal | null {
   if (Number(headers['content-length'] ?? 0) > limit)
     return {
       status: 413,
-      message: `This is larger than ${Math.round(limit / 1e6)} MB, the most that is taken. Nothing was changed.`,
+      message: `This is larger than ${Math.round(limit / 1e6)} MB, the limit. Nothing was changed.`,
     };
   return null;
 }

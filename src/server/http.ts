@@ -10,18 +10,19 @@ import { QuotaError } from './sharing/quota';
 import { NoSuchCodeError } from './sharing/shares';
 import { ConflictError, NoSuchEditError } from './editLog';
 import { BrokenJobError, NoSuchJobError } from './jobs';
+import { NoPracticeError } from './practice';
 
 /** The body was larger than a route takes. */
 class TooLargeError extends Error {
   constructor(limit: number) {
-    super(`This is larger than ${Math.round(limit / 1e6)} MB, the most that is taken. Nothing was changed.`);
+    super(`This is larger than ${Math.round(limit / 1e6)} MB, the limit. Nothing was changed.`);
   }
 }
 
 /** The body ended before its announced length: a damaged copy is never kept. */
 class CutShortError extends Error {
   constructor() {
-    super('The connection broke off before everything had come. Nothing was changed. Send it again.');
+    super('The connection ended before all data arrived. Nothing was changed. Send it again.');
   }
 }
 
@@ -86,7 +87,12 @@ function answerOf(error: unknown): Response {
   if (error instanceof EditError || error instanceof JobFileError)
     return answer(422, error.message, error.problems);
   if (error instanceof ConflictError) return answer(409, error.message, [], error.at);
-  if (error instanceof NoSuchJobError || error instanceof NoSuchCodeError || error instanceof NoSuchEditError)
+  if (
+    error instanceof NoSuchJobError ||
+    error instanceof NoSuchCodeError ||
+    error instanceof NoSuchEditError ||
+    error instanceof NoPracticeError
+  )
     return answer(404, error.message);
   if (error instanceof NotEmptyError) return answer(409, error.message, [], { jobs: error.jobs });
   if (error instanceof BrokenJobError) return answer(503, error.message, [], { kind: 'broken-job' });

@@ -9,7 +9,8 @@ const base64 = z
   .regex(/^[A-Za-z0-9+/]+=*$/)
   .max(4000);
 export const secretSchema = z.strictObject({
-  kind: z.enum(['network', 'guest', 'admin']),
+  /** Of the network, of guests, of the administrator, or the key on the label of a unit: «label-B». */
+  kind: z.string().regex(/^(network|guest|admin|label-[A-Z][0-9]?)$/, 'there is no such password'),
   salt: base64,
   iv: base64,
   sealed: base64,

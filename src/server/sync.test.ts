@@ -347,7 +347,7 @@ test('two windows that make a record under one id have two records, and what ref
   const spot = a.sync.job.spots[0];
   if (!spot) throw new Error('no spot');
   const room = a.sync.job.rooms.find((r) => r.id === spot.roomId);
-  if (!room) throw new Error('no room');
+  if (!room) throw new Error('no space');
   const add = (name: string): Edit => ({
     label: 'new',
     put: [

@@ -72,9 +72,7 @@ export async function openZip(
       throw new ArchiveError(`The archive holds “${entry.filename.slice(0, 80)}”, which is not expected.`);
     if (entry.encrypted) throw new ArchiveError('The archive has a password.');
     if (entry.uncompressedSize > most)
-      throw new ArchiveError(
-        `${entry.filename} is larger than ${Math.round(most / 1e6)} MB, the most that is taken.`,
-      );
+      throw new ArchiveError(`${entry.filename} is larger than ${Math.round(most / 1e6)} MB, the limit.`);
     if (entries.has(entry.filename)) throw new ArchiveError(`The archive holds ${entry.filename} twice.`);
     entries.set(entry.filename, entry);
     if (entries.size > limits.entries)

@@ -4,6 +4,7 @@ import { Command } from 'cmdk';
 import { Dialog } from 'radix-ui';
 import { type ReactNode, useEffect, useMemo, useRef, useState } from 'react';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { type GuidePage, readGuide } from '@/client/guidePages';
 import { commands, type Command as ShellCommand } from './commands';
 import { answersTo, type Findable, findablesOf, noteFound, recentlyFound } from './findables';
 
@@ -21,15 +22,36 @@ function Group({ heading, children }: { heading: string; children: ReactNode }) 
   );
 }
 
+/** A page of the guide, found by its words. */
+interface GuideEntry {
+  id: string;
+  group: 'Where to begin' | 'Guide';
+  pageId: string;
+  words: string;
+  also: string;
+}
+
+/** The pages of the guide once they are read; none while they are not, or can't be. */
+function useGuidePages(isAsked: boolean): GuidePage[] {
+  const [pages, setPages] = useState<GuidePage[]>([]);
+  useEffect(() => {
+    // the guide itself says why it can't be read; here it is only not found
+    if (isAsked) void readGuide().then(setPages, () => setPages([]));
+  }, [isAsked]);
+  return pages;
+}
+
 /** Everything in the job by its name, and every command with its key, to be searched and run (Ctrl K or ?). */
 export function CommandList({
   open,
   onOpenChange,
   go,
+  onGuide,
 }: {
   open: boolean;
   onOpenChange: (open: boolean) => void;
   go: (stage: string) => void;
+  onGuide: (pageId: string) => void;
 }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
@@ -57,12 +79,30 @@ export function CommandList({
       f.storeyId !== null && f.stage !== 'links' && ['survey', 'before', 'plan'].includes(stage ?? '');
     if (!isShown && stage !== f.stage) go(f.stage);
   };
-  const textOf = (entry: Findable | ShellCommand) =>
+  const textOf = (entry: Findable | ShellCommand | GuideEntry) =>
     'run' in entry ? entry.name : `${entry.words} | ${entry.also}`;
-  const answers = answersTo<Findable | ShellCommand>(
-    text === '' ? commands : [...all, ...commands],
+  const pages = useGuidePages(open).map((page): GuideEntry => ({
+    ...{ id: `guide-${page.id}`, group: text === '' ? 'Where to begin' : 'Guide', pageId: page.id },
+    ...{ words: page.title, also: page.text },
+  }));
+  const answers = answersTo<Findable | ShellCommand | GuideEntry>(
+    text === '' ? [...pages.slice(0, 1), ...commands] : [...all, ...commands, ...pages],
     textOf,
     text,
+  );
+  const inGuide = (entry: GuideEntry) => (
+    <Command.Item
+      key={entry.id}
+      value={entry.id}
+      onSelect={() => {
+        close();
+        onGuide(entry.pageId);
+      }}
+      className={item}
+    >
+      {entry.words}
+      {text === '' && <kbd className="rounded-(--radius) border border-strong px-1.5 text-[12px]">F1</kbd>}
+    </Command.Item>
   );
   const found = (f: Findable) => (
     <Command.Item key={f.id} value={f.id} onSelect={() => show(f)} className={item}>
@@ -97,17 +137,17 @@ export function CommandList({
             <Command.Input
               value={text}
               onValueChange={setText}
-              placeholder="Find a room, a spot, a cable … or what you want to do"
+              placeholder="Find a room, spot, cable, command …"
               className="h-12 w-full border-b border-strong bg-transparent px-4 text-[15px] outline-none"
             />
             <Command.List ref={list} className="max-h-[52vh] overflow-auto p-2">
-              <Command.Empty className="p-3 text-muted">Nothing of that name.</Command.Empty>
-              {text === '' && recent.length > 0 && (
-                <Group heading="Looked at before">{recent.map(found)}</Group>
-              )}
+              <Command.Empty className="p-3 text-muted">Nothing found.</Command.Empty>
+              {text === '' && recent.length > 0 && <Group heading="Recent">{recent.map(found)}</Group>}
               {answers.map(([group, entries]) => (
                 <Group key={group} heading={group}>
-                  {entries.map((entry) => ('run' in entry ? command(entry) : found(entry)))}
+                  {entries.map((entry) =>
+                    'run' in entry ? command(entry) : 'pageId' in entry ? inGuide(entry) : found(entry),
+                  )}
                 </Group>
               ))}
             </Command.List>

@@ -1,5 +1,6 @@
 'use client';
 
+import { explanations } from '@/ui/explanations';
 import {
   createColumnHelper,
   flexRender,
@@ -8,7 +9,8 @@ import {
   type SortingState,
   useReactTable,
 } from '@tanstack/react-table';
-import { useMemo, useState } from 'react';
+import { useDrag } from '@use-gesture/react';
+import { useMemo, useRef, useState } from 'react';
 import { markText, StatusMark, verdictWords } from '@/ui/marks';
 import { Segmented, Tip } from '@/ui/primitives';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
@@ -24,7 +26,9 @@ import {
   type LedgerStage,
   shownRows,
 } from './ledgerRows';
-import { useKept } from '@/ui/useKept';
+import { useKept, useKeptNumber } from '@/ui/useKept';
+import { useWidth } from '@/ui/useWidth';
+import { ledgerColumns, ledgerShape } from './ledgerColumns';
 
 const value = (v: number | null | undefined, short: boolean) =>
   v === null || v === undefined ? (
@@ -38,23 +42,35 @@ const value = (v: number | null | undefined, short: boolean) =>
     </span>
   );
 
+/** What the columns mean, where their names do not say it. */
+const columnTips: Readonly<Record<string, string>> = {
+  need: explanations.need,
+  found: explanations.before,
+  planned: explanations.predicted,
+  after: explanations.after,
+  stands: explanations.status,
+  limit: explanations.bottleneck,
+};
 const column = createColumnHelper<LedgerRow>();
 const right = { className: 'text-right' };
-const columns = [
+/** @param withActivities whether the words of a need stand beside its figures. */
+const columnsOf = (withActivities: boolean) => [
   column.accessor((r) => r.spot.number, {
     id: 'number',
     header: 'No.',
     cell: (c) => <span className="font-bold">{c.getValue()}</span>,
   }),
   column.accessor((r) => r.spot.name, { id: 'name', header: 'Name' }),
-  column.accessor('room', { header: 'Room' }),
+  column.accessor('room', { id: 'room', header: 'Room' }),
   column.accessor((r) => r.proof.need.downMbps, {
     id: 'need',
     header: 'Need',
     cell: ({ row: { original: r } }) => (
       <Tip text={r.proof.need.activities.join(' + ') || 'none'}>
         <span className="flex gap-1.5">
-          <span className="truncate">{r.proof.need.activities.join(' + ') || 'none'}</span>
+          {withActivities && (
+            <span className="truncate">{r.proof.need.activities.join(' + ') || 'none'}</span>
+          )}
           <span className="whitespace-nowrap text-muted">
             {needText(r.proof.need.downMbps, r.proof.need.upMbps)}
           </span>
@@ -64,14 +80,14 @@ const columns = [
   }),
   column.accessor((r) => r.proof.before.downMbps ?? -1, {
     id: 'found',
-    header: 'As found',
+    header: 'Before',
     meta: right,
     cell: ({ row: { original: r } }) =>
       value(r.proof.before.downMbps, r.proof.found === 'dead' || r.proof.found === 'short'),
   }),
   column.accessor((r) => r.planned?.downMbps ?? -1, {
     id: 'planned',
-    header: 'Planned',
+    header: 'Predicted',
     meta: right,
     cell: ({ row: { original: r } }) =>
       r.planned ? (
@@ -102,9 +118,11 @@ const columns = [
   }),
   column.accessor((r) => r.status.words, {
     id: 'stands',
-    header: 'Stands',
+    header: 'Status',
     cell: ({ row: { original: r } }) => (
-      <span className={`inline-flex items-center gap-1.5 whitespace-nowrap ${markText[r.status.mark]}`}>
+      <span
+        className={`inline-flex items-center gap-1.5 leading-tight whitespace-normal ${markText[r.status.mark]}`}
+      >
         <StatusMark mark={r.status.mark} />
         {r.status.words}
       </span>
@@ -112,7 +130,7 @@ const columns = [
   }),
   column.accessor((r) => r.planned?.limitText ?? '', {
     id: 'limit',
-    header: 'Limited by',
+    header: 'Bottleneck',
     cell: (c) => (
       <Tip text={c.getValue()}>
         <span className="block truncate">{c.getValue()}</span>
@@ -120,6 +138,8 @@ const columns = [
     ),
   }),
 ];
+
+const [wideColumns, narrowColumns] = [columnsOf(true), columnsOf(false)];
 
 /** The job's table of truth: one row a spot, filled from left to right as the job goes on. */
 export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?: 'open' | 'closed' }) {
@@ -135,10 +155,18 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
   const [sorting, setSorting] = useState<SortingState>([]);
   const all = useMemo(() => ledgerRows(stage, job, proofs, planned), [stage, job, proofs, planned]);
   const rows = useMemo(() => shownRows(all, filter, storeyId), [all, filter, storeyId]);
+  // it is there whether the ledger is open or not
+  const box = useRef<HTMLElement>(null);
+  const [heightPx, setHeight] = useKeptNumber('ledger-height', usualPx);
+  const hasAfter = proofs.some((p) => p.after.runs > 0);
+  const shape = ledgerShape(useWidth(box) - paddingPx, hasAfter);
   const table = useReactTable({
     data: rows,
-    columns,
-    state: { sorting },
+    columns: shape.withActivities ? wideColumns : narrowColumns,
+    state: {
+      sorting,
+      columnVisibility: Object.fromEntries(ledgerColumns.map((c) => [c, shape.shown.includes(c)])),
+    },
     onSortingChange: setSorting,
     getCoreRowModel: getCoreRowModel(),
     getSortedRowModel: getSortedRowModel(),
@@ -147,11 +175,14 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
   const met = all.filter(isMet).length;
   return (
     <section
-      aria-label="Ledger"
-      className={`shell-ledger flex flex-col border-t border-ink bg-panel ${open ? 'h-[214px]' : 'h-9'}`}
+      ref={box}
+      aria-label="Spot table"
+      className={`shell-ledger relative flex flex-col border-t border-ink bg-panel ${open ? '' : 'h-9'}`}
+      style={open ? { height: heightPx } : undefined}
     >
+      {open && <HeightHandle heightPx={heightPx} onChange={setHeight} />}
       <div className="flex h-9 shrink-0 items-center gap-3 px-4">
-        <h2 className="text-[13.5px] font-bold">Ledger</h2>
+        <h2 className="text-[13.5px] font-bold">Spot table</h2>
         {open && (
           <Segmented
             label="Spots shown"
@@ -168,7 +199,7 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
           />
         )}
         <span className="ml-auto truncate max-[699px]:hidden text-[12px] text-muted" data-testid="ledger-sum">
-          {met} of {all.length} met{thin ? `, ${thin} not sure` : ''} · Mbps down
+          {met} of {all.length} met{thin ? `, ${thin} below 90 %` : ''} · Mbps down
           {simulated ? ' · readings simulated' : ''}
         </span>
         <button
@@ -182,9 +213,12 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
       </div>
       {open && (
         <div className="min-h-0 flex-1 overflow-auto px-4 pb-1">
-          <table className="w-full min-w-[740px] table-fixed border-collapse">
+          <table
+            className="table-fixed border-collapse"
+            style={{ width: shape.widths.reduce((sum, w) => sum + w, 0) }}
+          >
             <colgroup>
-              {['28px', '92px', '98px', '118px', '66px', '90px', '46px', '110px', 'auto'].map((w, i) => (
+              {shape.widths.map((w, i) => (
                 <col key={i} style={{ width: w }} />
               ))}
             </colgroup>
@@ -204,18 +238,20 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
                       }
                       className="border-b-[1.5px] border-ink p-0 text-left text-[11.5px] font-semibold text-muted"
                     >
-                      <button
-                        type="button"
-                        className={`w-full py-1 pr-2 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
-                        onClick={h.column.getToggleSortingHandler()}
-                      >
-                        {flexRender(h.column.columnDef.header, h.getContext())}
-                        {h.column.getIsSorted() === 'asc'
-                          ? ' ▴'
-                          : h.column.getIsSorted() === 'desc'
-                            ? ' ▾'
-                            : ''}
-                      </button>
+                      <Tip text={columnTips[h.column.id] ?? ''}>
+                        <button
+                          type="button"
+                          className={`w-full py-1 pr-2 whitespace-nowrap ${isRight(h.column.columnDef.meta) ? 'text-right' : 'text-left'}`}
+                          onClick={h.column.getToggleSortingHandler()}
+                        >
+                          {flexRender(h.column.columnDef.header, h.getContext())}
+                          {h.column.getIsSorted() === 'asc'
+                            ? ' ▴'
+                            : h.column.getIsSorted() === 'desc'
+                              ? ' ▾'
+                              : ''}
+                        </button>
+                      </Tip>
                     </th>
                   ))}
                 </tr>
@@ -251,10 +287,55 @@ export function Ledger({ stage, begins = 'open' }: { stage: LedgerStage; begins?
           {all.length === 0 && (
             <p className="py-3 text-muted">No spot yet. Press S and click where someone uses the network.</p>
           )}
-          {all.length > 0 && rows.length === 0 && <p className="py-3 text-muted">No spot to show here.</p>}
+          {all.length > 0 && rows.length === 0 && <p className="py-3 text-muted">No spot to show.</p>}
         </div>
       )}
     </section>
+  );
+}
+
+/** Heights of the open ledger, px. */
+const [leastPx, usualPx, mostPx, stepPx] = [110, 214, 520, 24] as const;
+/** At both sides of the table together, px. */
+const paddingPx = 32;
+
+/** The arrow keys are ours, not a way of dragging. */
+const keysApart = { pointer: { keys: false } };
+
+/** The upper edge of the ledger: dragged, or moved by the arrow keys. */
+function HeightHandle({
+  heightPx,
+  onChange,
+}: {
+  heightPx: number;
+  onChange: (next: (now: number) => number) => void;
+}) {
+  const set = (next: (now: number) => number) =>
+    onChange((now) => Math.round(Math.min(mostPx, Math.max(leastPx, next(now)))));
+  const bind = useDrag(({ movement: [, dy], memo }: { movement: [number, number]; memo?: number }) => {
+    const from = memo ?? heightPx;
+    set(() => from - dy);
+    return from;
+  }, keysApart);
+  return (
+    <div
+      {...bind()}
+      role="slider"
+      aria-orientation="vertical"
+      aria-label="Height of the spot table"
+      aria-valuemin={leastPx}
+      aria-valuemax={mostPx}
+      aria-valuenow={heightPx}
+      tabIndex={0}
+      className="absolute inset-x-0 -top-1 z-10 h-2 cursor-row-resize touch-none hover:bg-rule max-[699px]:hidden"
+      onKeyDown={(e) => {
+        if (e.key === 'ArrowUp') set((now) => now + stepPx);
+        else if (e.key === 'ArrowDown') set((now) => now - stepPx);
+        else if (e.key === 'Home') set(() => usualPx);
+        else return;
+        e.preventDefault();
+      }}
+    />
   );
 }
 

@@ -1,18 +1,20 @@
 'use client';
 
+import { explanations } from '@/ui/explanations';
 import { colour } from '@/ui/colour';
 import { bands, type Id } from '@/core/job/records';
 import { Segmented } from '@/ui/primitives';
 import { HatchSwatch } from '@/editor/sheet/hatches';
-import { levelText, tints, unitTint } from '@/editor/sheet/CoverageLayer';
+import { tints, unitTint } from '@/editor/sheet/CoverageLayer';
+import { levelText } from '@/editor/sheet/isolinePlaces';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { layerLevels, type LevelLayer } from '@/workers/protocol';
 
 const titles: Record<LevelLayer, string> = {
   headroom: 'Headroom over need, dB',
   signal: 'Signal, dBm',
-  certainty: 'Sure that the need is met',
-  taught: 'What readings change, dB',
+  certainty: 'Certainty that the need is met',
+  taught: 'Change by calibration, dB',
 };
 const below: Record<LevelLayer, string> = {
   headroom: 'Short',
@@ -33,53 +35,55 @@ export function Legend({ shortBefore }: { shortBefore: boolean }) {
     .filter((a) => job.walls.some((w) => w.storeyId === storeyId && w.assemblyId === a.id))
     .slice(0, shortBefore ? 2 : 4);
   return (
-    <div className="flex min-h-[46px] shrink-0 flex-wrap items-center gap-x-3.5 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">
-      <Segmented
-        label="Layer"
-        value={layer}
-        onChange={(value) => store.getState().set({ layer: value })}
-        options={[
-          { value: 'headroom', text: 'Headroom' },
-          { value: 'signal', text: 'Signal' },
-          { value: 'certainty', text: 'Certainty' },
-          { value: 'units', text: 'Who serves' },
-          ...(read ? [{ value: 'taught' as const, text: 'Readings' }] : []),
-        ]}
-      />
-      {(layer === 'signal' || layer === 'taught') && (
+    <div className="@container shrink-0 border-t border-ink bg-panel">
+      <div className="flex min-h-[45px] items-center gap-x-3.5 gap-y-1 px-4 py-1 text-[12px] max-[699px]:flex-wrap">
         <Segmented
-          label="Band"
-          value={band}
-          onChange={(value) => store.getState().set({ band: value })}
-          options={bands.map((b) => ({ value: b, text: `${b} GHz` }))}
+          label="Layer"
+          value={layer}
+          onChange={(value) => store.getState().set({ layer: value })}
+          options={[
+            { value: 'headroom', text: 'Headroom', tip: explanations.headroom },
+            { value: 'signal', text: 'Signal', tip: explanations.signal },
+            { value: 'certainty', text: 'Certainty', tip: explanations.certainty },
+            { value: 'units', text: 'Serving unit', tip: explanations.servingUnit },
+            ...(read ? [{ value: 'taught' as const, text: 'Readings', tip: explanations.readings }] : []),
+          ]}
         />
-      )}
-      {layer === 'units' ? <UnitSteps /> : <Steps layer={layer} />}
-      <div className="grid grid-flow-col grid-rows-2 gap-x-3 gap-y-0.5 text-[11.5px] leading-tight max-[699px]:hidden">
-        <span className="flex items-center gap-1.5">
-          {layer === 'units' ? (
-            <>
-              <SwatchHatch colour={colour.ochre} turn={45} /> Phone may cling
-            </>
-          ) : (
-            <>
-              <SwatchHatch colour={colour.rust} turn={-45} /> {below[layer]}
-            </>
-          )}
-        </span>
-        {shortBefore && layer !== 'units' && (
-          <span className="flex items-center gap-1.5">
-            <svg width={20} height={8} aria-hidden="true">
-              <path d="M0 4H20" stroke={colour.rust} strokeWidth={1.6} strokeDasharray="5 4" />
-            </svg>
-            Met before, to here
-          </span>
+        {(layer === 'signal' || layer === 'taught') && (
+          <Segmented
+            label="Band"
+            value={band}
+            onChange={(value) => store.getState().set({ band: value })}
+            options={bands.map((b) => ({ value: b, text: `${b} GHz` }))}
+          />
         )}
-        {here.map((a) => (
-          <span key={a.id} className="flex items-center gap-1.5">
-            <HatchSwatch hatch={a.hatch} width={20} /> {a.name.split(',')[0]}
+        {layer === 'units' ? <UnitSteps /> : <Steps layer={layer} />}
+        <div className="grid grid-flow-col grid-rows-2 gap-x-3 gap-y-0.5 text-[11.5px] leading-tight max-[699px]:hidden">
+          <span className="flex items-center gap-1.5">
+            {layer === 'units' ? (
+              <>
+                <SwatchHatch colour={colour.ochre} turn={45} /> Phone may stay connected
+              </>
+            ) : (
+              <>
+                <SwatchHatch colour={colour.rust} turn={-45} /> {below[layer]}
+              </>
+            )}
           </span>
-        ))}
+          {shortBefore && layer !== 'units' && (
+            <span className="flex items-center gap-1.5">
+              <svg width={20} height={8} aria-hidden="true">
+                <path d="M0 4H20" stroke={colour.rust} strokeWidth={1.6} strokeDasharray="5 4" />
+              </svg>
+              Met before, up to this line
+            </span>
+          )}
+          {here.map((a) => (
+            <span key={a.id} className="hidden items-center gap-1.5 whitespace-nowrap @min-[880px]:flex">
+              <HatchSwatch hatch={a.hatch} width={20} /> {a.name.split(',')[0]}
+            </span>
+          ))}
+        </div>
       </div>
     </div>
   );
@@ -114,7 +118,7 @@ function Steps({ layer }: { layer: LevelLayer }) {
           </g>
         ))}
         <text x={levels.length * 26 + 7} y={25} fontSize={11.5}>
-          {{ headroom: 'dB', taught: 'dB', signal: 'dBm', certainty: 'sure' }[layer]}
+          {{ headroom: 'dB', taught: 'dB', signal: 'dBm', certainty: 'certain' }[layer]}
         </text>
       </svg>
     </figure>
@@ -152,7 +156,7 @@ function UnitSteps() {
 }
 
 function SwatchHatch({ colour, turn }: { colour: string; turn: number }) {
-  const id = `legend-${colour.slice(1)}`;
+  const id = `legend-${turn}`;
   return (
     <svg width={20} height={13} viewBox="0 0 28 13" preserveAspectRatio="none" aria-hidden="true">
       <defs>

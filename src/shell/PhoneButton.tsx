@@ -5,11 +5,13 @@ import { usePathname } from 'next/navigation';
 import { useCallback, useEffect, useState } from 'react';
 import { z } from 'zod';
 import { DialogFrame } from '@/ui/DialogFrame';
-import { QrCode } from '@/ui/QrCode';
+import dynamic from 'next/dynamic';
 import { Button } from '@/ui/primitives';
 import { ask, messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { whenText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
+
+const QrCode = dynamic(() => import('@/ui/QrCode').then((m) => m.QrCode), { ssr: false });
 
 const stateSchema = z.object({
   revision: z.number(),
@@ -95,13 +97,14 @@ function PhoneDialog({
   onClose: () => void;
   onShut: () => void;
 }) {
+  const { whenText } = useTimes();
   const [url, setUrl] = useState('');
   const urls = share?.urls ?? [];
   const shown = urls.includes(url) ? url : (urls[0] ?? '');
   const part = opensWith[usePathname().split('/').at(-1) ?? ''] ?? '';
   const alone = urls.length === 1;
   return (
-    <DialogFrame title="Walk with the phone" onClose={onClose}>
+    <DialogFrame title="Walk test on the phone" onClose={onClose}>
       {error && (
         <p role="alert" className="mb-3 text-rust-text">
           {error}
@@ -112,7 +115,9 @@ function PhoneDialog({
         <div className="flex flex-wrap gap-6 pt-4">
           <QrCode text={shown + part} />
           <div className="min-w-56 flex-1">
-            <p className="text-muted">Point the phone’s camera at it, on the network under test. Or open</p>
+            <p className="text-muted">
+              Connect the phone to the network under test. Point its camera at the code. Or open
+            </p>
             <p className="mt-1 text-[16px] font-bold break-all">{shown.replace(/\/walk\/.*$/, '')}</p>
             <p className="mt-3 text-muted">and type the code</p>
             <p className="text-[32px] leading-tight font-bold tracking-[0.14em]" data-testid="walk-code">
@@ -136,15 +141,15 @@ function PhoneDialog({
             )}
             {alone && (
               <p className="mt-2 text-rust-text">
-                This machine is on no network, so no phone can reach it. The address works on this machine
-                only.
+                This machine has no network connection. Phones cannot reach it. The address works on this
+                machine only.
               </p>
             )}
           </div>
           <div className="w-full border-t border-rule pt-3 text-muted">
             <p>
-              Open until {whenText(share.expiresAt)}. Only the walk can be reached from the network, and only
-              with the code. For a test that means something, this machine is wired to the main unit.
+              Open until {whenText(share.expiresAt)}. The network can reach only the walk test, and only with
+              the code. For a valid test, connect this machine to the main unit by cable.
             </p>
             <div className="mt-3 flex flex-wrap gap-2">
               <a
@@ -153,10 +158,10 @@ function PhoneDialog({
                 rel="noreferrer"
                 className="inline-flex h-9 items-center rounded-(--radius) border border-strong px-3 font-semibold text-ink"
               >
-                Open it on this machine
+                Open on this machine
               </a>
               <Button look="quiet" onClick={onShut}>
-                Close the walk to phones
+                End access for phones
               </Button>
             </div>
           </div>

@@ -2,13 +2,15 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
-import { Toaster } from 'sonner';
 import { SaveNotice } from '@/client/saving/SaveNotice';
 import { useJobStore } from '@/client/store/JobProvider';
 import { useCompute } from '@/client/store/useCompute';
+import { useKept } from '@/ui/useKept';
 import { useLive } from '@/ui/useLive';
 import { commands } from './commands';
 import { CommandList } from './CommandList';
+import { Guide } from './Guide';
+import { Messages } from './Messages';
 import { TopBar } from './TopBar';
 
 const typing = (event: KeyboardEvent) =>
@@ -22,6 +24,9 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
   const router = useRouter();
   const path = usePathname();
   const [list, setList] = useState(false);
+  const [guide, setGuide] = useState<string | null>(null);
+  const [left] = useKept('panel-left', true);
+  const [right] = useKept('panel-right', true);
   const before = path.endsWith('/before');
   useCompute(before ? 'found' : 'planned', before || path.endsWith('/plan'));
 
@@ -34,6 +39,11 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
       if (isList || (event.key === '?' && !typing(event))) {
         event.preventDefault();
         setList(true);
+        return;
+      }
+      if (event.key === 'F1') {
+        event.preventDefault();
+        setGuide(window.location.pathname.split('/').at(-1) ?? 'start');
         return;
       }
       if (typing(event)) return;
@@ -52,15 +62,29 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
 
   return (
     <div className="shell">
-      <TopBar onHelp={() => setList(true)} />
+      <TopBar onHelp={() => setGuide(path.split('/').at(-1) ?? 'start')} />
       <SaveNotice />
-      <div className="shell-body">{children}</div>
+      <div className="shell-body" data-left={left ? 'open' : 'closed'} data-right={right ? 'open' : 'closed'}>
+        {children}
+      </div>
       <CommandList
         open={list}
         onOpenChange={setList}
         go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
+        onGuide={setGuide}
       />
-      <Toaster position="bottom-left" toastOptions={{ className: 'nestle-toast' }} />
+      {guide !== null && (
+        <Guide
+          pageId={guide}
+          onShow={setGuide}
+          onClose={() => setGuide(null)}
+          onKeys={() => {
+            setGuide(null);
+            setList(true);
+          }}
+        />
+      )}
+      <Messages />
     </div>
   );
 }

@@ -1,9 +1,12 @@
 'use client';
 
+import { PanelLeftClose, PanelLeftOpen, PanelRightClose, PanelRightOpen } from 'lucide-react';
 import type { ReactNode } from 'react';
 import { find } from '@/core/job/job';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { useJob } from '@/client/store/JobProvider';
+import { IconButton } from '@/ui/primitives';
+import { useKept } from '@/ui/useKept';
 
 /** Title of the sheet: which storey, how it stands, and what can be done. */
 export function StageHead({
@@ -28,8 +31,9 @@ export function StageHead({
         ? `${building?.name}, ${storey.name.toLowerCase()}`
         : storey.name;
   return (
-    <div className="flex min-h-[50px] shrink-0 items-center justify-between gap-x-4 gap-y-1 border-b border-rule bg-panel px-4 py-1 max-md:flex-wrap">
-      <div className="min-w-0">
+    <div className="flex min-h-[50px] shrink-0 items-center gap-x-3 gap-y-1 border-b border-rule bg-panel px-4 py-1 max-md:flex-wrap">
+      <PanelSwitch side="left" />
+      <div className="mr-auto min-w-0">
         <h2 className="truncate text-[17px] leading-tight font-bold">{title}</h2>
         <p
           className="flex items-center gap-1.5 truncate text-[12.5px] text-muted"
@@ -39,6 +43,27 @@ export function StageHead({
         </p>
       </div>
       <div className="flex shrink-0 items-center gap-2 max-md:flex-wrap">{children}</div>
+      <PanelSwitch side="right" />
     </div>
+  );
+}
+
+const panelNames = { left: 'the panel at the left', right: 'the panel at the right' } as const;
+
+/** Opens and closes a panel beside the sheet; not on narrow screens, where they lie apart. */
+function PanelSwitch({ side }: { side: 'left' | 'right' }) {
+  const [open, setOpen] = useKept(`panel-${side}`, true);
+  const Icon =
+    side === 'left' ? (open ? PanelLeftClose : PanelLeftOpen) : open ? PanelRightClose : PanelRightOpen;
+  return (
+    <span className="panel-switch -mx-1.5">
+      <IconButton
+        label={`${open ? 'Close' : 'Open'} ${panelNames[side]}`}
+        aria-expanded={open}
+        onClick={() => setOpen(!open)}
+      >
+        <Icon size={18} strokeWidth={1.6} />
+      </IconButton>
+    </span>
   );
 }

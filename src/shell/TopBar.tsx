@@ -8,6 +8,7 @@ import { putOne } from '@/core/job/edits';
 import { type StageMark, stageMarks, stages } from '@/core/progress/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { IconButton, Segmented, Tip } from '@/ui/primitives';
+import { useTimes } from '@/ui/useTimes';
 import { saveWords } from '@/client/saving/saveWords';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { PhoneButton } from './PhoneButton';
@@ -22,7 +23,8 @@ const stageShape: Record<StageMark['state'], Mark> = {
 function SaveState() {
   const save = useJob((s) => s.save);
   const savedAt = useJob((s) => s.savedAt);
-  const words = saveWords(save, savedAt);
+  const { whenText } = useTimes();
+  const words = saveWords(save, whenText(savedAt));
   return (
     <p
       role="status"
@@ -104,21 +106,24 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
         >
           <Redo2 size={18} />
         </IconButton>
-        <Segmented
-          label="Lengths in"
-          value={job.info.lengths}
-          options={[
-            { value: 'm', text: 'm' },
-            { value: 'ft', text: 'ft' },
-          ]}
-          onChange={(lengths) =>
-            store
-              .getState()
-              .commit(putOne(`Lengths in ${lengths}`, { ...store.getState().job.info, lengths }))
-          }
-        />
+        {/* on a phone, in the list of commands */}
+        <div className="max-[699px]:hidden">
+          <Segmented
+            label="Lengths in"
+            value={job.info.lengths}
+            options={[
+              { value: 'm', text: 'm' },
+              { value: 'ft', text: 'ft' },
+            ]}
+            onChange={(lengths) =>
+              store
+                .getState()
+                .commit(putOne(`Lengths in ${lengths}`, { ...store.getState().job.info, lengths }))
+            }
+          />
+        </div>
         <PhoneButton />
-        <IconButton label="Keys and commands (?)" onClick={onHelp}>
+        <IconButton label="Guide to this page (F1)" onClick={onHelp}>
           <span className="text-[16px] font-bold">?</span>
         </IconButton>
       </div>

@@ -1,5 +1,8 @@
+import { putOne } from '@/core/job/edits';
 import { stages } from '@/core/progress/stages';
 import type { JobStore, Tool } from '@/client/store/jobStore';
+import { themes } from '@/ui/palette';
+import { chooseTheme, themeWords } from '@/ui/theme';
 import { closeNextGap, mendNext, nudge, removeSelected, stepStorey } from '../client/actions';
 
 /** Everything that can be done by key; the command list and the help page are made from it. */
@@ -8,7 +11,7 @@ export interface Command {
   name: string;
   /** As shown; `match` decides. */
   keys: string;
-  group: 'Go' | 'Tools' | 'Edit' | 'Sheet';
+  group: 'Go' | 'Tools' | 'Edit' | 'Drawing' | 'Colours';
   match?: (event: KeyboardEvent) => boolean;
   run: (store: JobStore, go: (stage: string) => void) => void;
 }
@@ -61,18 +64,29 @@ export const commands: Command[] = [
   tool('spot', 'Add a spot', 's', 'survey'),
   tool('wall', 'Draw a wall', 'w', 'survey'),
   tool('room', 'Add a room', 'r', 'survey'),
-  tool('opening', 'Put a door or window into a wall', 'd', 'survey'),
+  tool('opening', 'Add a door or window to a wall', 'd', 'survey'),
   tool('thing', 'Add an obstacle, stairs, a tree', 'o', 'survey'),
   tool('socket', 'Add a socket', 'p', 'survey'),
   tool('coax', 'Add a coax outlet or splitter', 'c', 'survey'),
   tool('data', 'Add a data outlet, the entry or a device', 'n', 'survey'),
-  tool('route', 'Draw a way for cables', 'k', 'survey'),
+  tool('route', 'Draw a cable route', 'k', 'survey'),
   {
     id: 'phone',
-    name: 'Walk with the phone: show the code',
+    name: 'Walk test on the phone: show the code',
     keys: '',
     group: 'Go',
     run: (s) => s.getState().set({ phoneOpen: true }),
+  },
+  {
+    id: 'lengths',
+    name: 'Lengths in metres or feet: switch',
+    keys: '',
+    group: 'Drawing',
+    run: (store) => {
+      const { job, commit } = store.getState();
+      const lengths = job.info.lengths === 'm' ? 'ft' : 'm';
+      commit(putOne(`Lengths in ${lengths}`, { ...job.info, lengths }));
+    },
   },
   {
     id: 'catalogue',
@@ -94,7 +108,7 @@ export const commands: Command[] = [
   },
   {
     id: 'mend',
-    name: 'Mend the next snag',
+    name: 'Fix the next snag',
     keys: 'F',
     group: 'Edit',
     match: plain('f'),
@@ -114,7 +128,7 @@ export const commands: Command[] = [
   tool('measure', 'Measure', 'm'),
   {
     id: 'tool-cut',
-    name: 'Cut the house between two places',
+    name: 'Show path profile between two places',
     keys: 'X',
     group: 'Tools',
     match: plain('x'),
@@ -188,28 +202,35 @@ export const commands: Command[] = [
     id: 'layer-headroom',
     name: 'Show headroom',
     keys: '',
-    group: 'Sheet',
+    group: 'Drawing',
     run: (s) => s.getState().set({ layer: 'headroom' }),
   },
   {
     id: 'layer-signal',
     name: 'Show signal',
     keys: '',
-    group: 'Sheet',
+    group: 'Drawing',
     run: (s) => s.getState().set({ layer: 'signal' }),
   },
   {
     id: 'layer-certainty',
     name: 'Show certainty',
     keys: '',
-    group: 'Sheet',
+    group: 'Drawing',
     run: (s) => s.getState().set({ layer: 'certainty' }),
   },
   {
     id: 'layer-units',
-    name: 'Show which unit serves where',
+    name: 'Show serving unit',
     keys: '',
-    group: 'Sheet',
+    group: 'Drawing',
     run: (s) => s.getState().set({ layer: 'units' }),
   },
+  ...themes.map((theme): Command => ({
+    id: `theme-${theme}`,
+    name: `Colours: ${themeWords[theme]}`,
+    keys: '',
+    group: 'Colours',
+    run: () => chooseTheme(theme),
+  })),
 ];

@@ -31,7 +31,7 @@ test('any part of a name or of where it is finds it', () => {
   expect(by('kitchen')).toEqual(expect.arrayContaining(['Rooms', 'Spots', 'Sockets and outlets']));
   expect(by('a to b')).toContain('Cables and links');
   expect(by('small node')).toContain('Products');
-  expect(by('join again')).toContain('Steps of the runbook');
+  expect(by('connect all')).toContain('Steps of the runbook');
   expect(by('no such thing')).toEqual([]);
 });
 

@@ -3,7 +3,7 @@ import { applyEdit, putOne } from '@/core/job/edits';
 import type { Job } from '@/core/job/job';
 import { jobFromRecords } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import { noteRun } from '@/core/proof/noteRun';
 import { proveSpot } from '@/core/proof/spotProof';
 import { hiddenTruth, simulateRun, trueNetwork } from './simulatedHouse';

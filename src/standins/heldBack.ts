@@ -5,7 +5,7 @@ import { applyEdit, putOne } from '@/core/job/edits';
 import { calibrate } from '@/core/calibration/fit';
 import { observationsOf } from '@/core/calibration/observations';
 import { networkOf } from '@/core/network/backhaul';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import { radioOf, sourceOfUnit } from '@/core/network/hops';
 import { noteRun } from '@/core/proof/noteRun';
 import { makeReceived, receive } from '@/core/propagation/receive';

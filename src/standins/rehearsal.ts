@@ -206,7 +206,7 @@ export function rehearse(job: Job, startIso: string): Rehearsal {
     events.push(...actsOf(step, atS));
     atS += Math.round(60 * step.hands.min * Math.exp(step.hands.spread * 0.5 * pick.normal()));
     note(step.key, { handsFreeAt: iso() });
-    if (step.wait) tell(step, 'hands-free', 'hands free, waiting');
+    if (step.wait) tell(step, 'hands-free', 'wait');
     waiting.push({ step, freeS: atS, waitS: 60 * (step.wait?.min ?? 0), tries: 0 });
   }
   const last = simulatedUnits(bare, events, atS, links);

@@ -6,7 +6,7 @@ import { accessesOf, accessRates, delivered } from '@/core/network/delivery';
 import { noiseAt } from '@/core/network/disturbance';
 import type { Network } from '@/core/network/backhaul';
 import { sourceOfUnit } from '@/core/network/hops';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import type { SimulatedBeat } from '@/core/speedtest/linkConditions';
 import { makeReceived, receive } from '@/core/propagation/receive';
 import { placeInSpace } from '@/core/propagation/scene';

@@ -2,8 +2,9 @@
 import { applyEdit, putOne } from '@/core/job/edits';
 import { find, type Job } from '@/core/job/job';
 import type { Network } from '@/core/network/backhaul';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import type { LinkConditions, SimulatedAir, SimulateRequest } from '@/core/speedtest/linkConditions';
+import { trueJob } from '@/core/practice/practiceJob';
 import { random, type Random, seedOf } from '@/core/statistics/random';
 import { hiddenTruth, type HiddenTruth, simulateRun, trueNetwork } from './simulatedHouse';
 
@@ -11,7 +12,7 @@ import { hiddenTruth, type HiddenTruth, simulateRun, trueNetwork } from './simul
 const withoutStreet = (job: Job): Job =>
   applyEdit(
     job,
-    putOne('without the street', {
+    putOne('without the internet', {
       ...job.info,
       planDownMbps: 100_000,
       planUpMbps: 100_000,
@@ -29,7 +30,8 @@ export function shapedHouse(
   job: Job,
   { phase, measures }: Pick<SimulateRequest, 'phase' | 'measures'>,
 ): ShapedHouse {
-  const house = measures === 'house' ? withoutStreet(job) : job;
+  const real = trueJob(job);
+  const house = measures === 'house' ? withoutStreet(real) : real;
   const truth = hiddenTruth(house);
   return { job: house, truth, network: trueNetwork(house, truth, phase) };
 }

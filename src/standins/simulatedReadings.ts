@@ -1,11 +1,12 @@
 import { get, type Job } from '@/core/job/job';
 import type { Id, Reading } from '@/core/job/records';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
+import { trueJob } from '@/core/practice/practiceJob';
 import { nextRun, noteRun } from '@/core/proof/noteRun';
 import { hiddenTruth, simulateRun, trueNetwork } from './simulatedHouse';
 
 /** What the stand-in's runs are made against. */
-export const simulatedStreet = 'Simulated street server';
+export const simulatedStreet = 'Simulated internet server';
 
 /**
  * SIMULATED readings: the next `runs` runs at a spot, numbered after those it has, a minute apart.
@@ -22,15 +23,17 @@ export function simulatedReadings(
   const spot = get(job, 'spot', spotId);
   const device = testDevice(job);
   if (!device) throw new Error('the job has no device to test with');
-  const truth = hiddenTruth(job);
-  const network = trueNetwork(job, truth, phase);
+  // of a practice house the survey may be wrong
+  const real = trueJob(job);
+  const truth = hiddenTruth(real);
+  const network = trueNetwork(real, truth, phase);
   const first = nextRun(job.readings, spotId, phase);
   return Array.from({ length: runs }, (_, i): Reading => {
     const run = first + i;
     return noteRun(job, spot, phase, run, {
       takenAt: new Date(Date.parse(takenAt) + i * 60_000).toISOString(),
       deviceId: device.id,
-      ...simulateRun(job, truth, network, spot, device, phase, run),
+      ...simulateRun(real, truth, network, spot, device, phase, run),
       server: simulatedStreet,
       source: 'simulated',
     });

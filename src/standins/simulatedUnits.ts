@@ -6,6 +6,7 @@ import { get, type Job } from '@/core/job/job';
 import type { Id, Product } from '@/core/job/records';
 import { pairingWindowS } from '@/core/install/step';
 import type { LightState } from '@/core/job/productSetup';
+import { trueJob } from '@/core/practice/practiceJob';
 import { random, seedOf } from '@/core/statistics/random';
 import { hiddenTruth, trueNetwork } from './simulatedHouse';
 
@@ -59,7 +60,8 @@ function delaysOf(job: Job, unitId: Id): Delays {
 
 /** How well each planned unit is truly linked: of its wire always good, of its radio by what arrives, dBm. */
 export function trueLinks(job: Job): ReadonlyMap<Id, 'good' | 'fair' | 'poor'> {
-  const network = trueNetwork(job, hiddenTruth(job), 'after');
+  const real = trueJob(job);
+  const network = trueNetwork(real, hiddenTruth(real), 'after');
   return new Map(
     job.units
       .filter((u) => u.planned)

@@ -7,7 +7,8 @@ import type { Network } from '../core/network/backhaul';
 import { linkTo } from '../core/network/linkTo';
 import { random, type Random } from '../core/statistics/random';
 import type { Scene } from '../core/propagation/model';
-import { type Candidate, unitAt } from '../core/optimise/candidates';
+import type { Candidate } from '../core/optimise/candidate';
+import { unitAt } from '../core/optimise/candidates';
 import type { CandidateOption, PlanningInstance } from '../core/optimise/planningInstance';
 
 /**

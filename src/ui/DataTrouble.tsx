@@ -8,7 +8,7 @@ export function DataTrouble({ message, details }: { message: string; details: re
   useLive();
   return (
     <main className="mx-auto max-w-xl p-10" data-testid="data-trouble">
-      <h1 className="text-[22px] font-bold">The data can’t be opened</h1>
+      <h1 className="text-[22px] font-bold">The data cannot be opened</h1>
       <p className="mt-2">{message}</p>
       {details.length > 0 && (
         <details className="mt-3 border-t border-rule pt-2 text-muted">

@@ -9,12 +9,14 @@ import { Button, IconButton } from './primitives';
 export function DialogFrame({
   title,
   wide = false,
+  closeWords = 'Close without saving',
   footer,
   onClose,
   children,
 }: {
   title: string;
   wide?: boolean;
+  closeWords?: string;
   /** Buttons; none = one that closes it. */
   footer?: ReactNode;
   onClose: () => void;
@@ -32,7 +34,7 @@ export function DialogFrame({
         >
           <div className="flex items-center justify-between border-b border-rule px-4 py-2">
             <Dialog.Title className="text-[17px] font-bold">{title}</Dialog.Title>
-            <IconButton label="Close without saving" onClick={onClose}>
+            <IconButton label={closeWords} onClick={onClose}>
               <X size={18} />
             </IconButton>
           </div>

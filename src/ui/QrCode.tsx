@@ -4,8 +4,8 @@ import { colour } from '@/ui/colour';
 import QRCode from 'qrcode';
 import { useMemo } from 'react';
 
-/** A picture code, drawn: dark squares with a margin of four. */
-export function QrCode({ text, label = `Picture code of ${text}` }: { text: string; label?: string }) {
+/** A QR code, drawn: dark squares with a margin of four. */
+export function QrCode({ text, label = `QR code of ${text}` }: { text: string; label?: string }) {
   const { size, path } = useMemo(() => {
     const { modules } = QRCode.create(text || ' ', { errorCorrectionLevel: 'M' });
     let path = '';
@@ -21,6 +21,7 @@ export function QrCode({ text, label = `Picture code of ${text}` }: { text: stri
       role="img"
       aria-label={label}
       shapeRendering="crispEdges"
+      data-paper
       className="border border-ink bg-white"
     >
       <path d={path} fill={colour.ink} />

@@ -1,62 +1,12 @@
-/**
- * Every colour of the application, by what it is for. The same values are the theme of the style sheet; drawings, charts
- * and pictures that leave the page take them from here.
- */
-export const colour = {
-  ink: '#1f2a37',
-  action: '#1d4f7a',
-  actionHover: '#173f63',
-  panel: '#fffdf8',
-  paper: '#f7f4ec',
-  muted: '#566070',
-  faint: '#8a8f96',
-  rule: '#ddd6c6',
-  strong: '#b9af98',
-  chosen: '#e6eef3',
-  cell: '#dce9f0',
-  rust: '#b4532a',
-  rustText: '#9a4321',
-  rustWash: '#fbf1ec',
-  rustBand: '#f3e0d6',
-  rustPale: '#cf8a6a',
-  ochre: '#b9801a',
-  ochreText: '#7a520a',
-  ochreWash: '#fbf3df',
-  ochreBand: '#f3dfae',
-  head0: '#e9f0f3',
-  head1: '#cfe0e9',
-  head2: '#b0cddc',
-  head3: '#8db6cc',
-  head4: '#6b9fbb',
-  head5: '#5a91af',
-  head6: '#4a83a3',
-  isoline: '#2a6285',
-  isolabel: '#143f5f',
-  isolabelHalo: '#dfeaf0',
-  earth: '#e7dfcc',
-  gridDot: '#cdb88a',
-  gridLine: '#eae4d6',
-  masonry: '#cfc6b2',
-  stone: '#eee7d8',
-  stoneJoint: '#6f6a5c',
-  plaster: '#f2efe8',
-  lath: '#f4efe4',
-  lathLine: '#5b6470',
-  wood: '#efe4cc',
-  woodGrain: '#7b6a4a',
-  steel: '#aeb7c0',
-  concrete: '#e4e1da',
-  glassPane: '#eef4f6',
-  glass: '#dfeaee',
-  brick: '#e9d9c6',
-  plasterboard: '#efece4',
-  chipboard: '#e6d6b8',
-  plywood: '#ecdcb9',
-  marble: '#e9e9ea',
-  floorboard: '#e2cfa6',
-  stud: '#8a6f55',
-  insulation: '#8d7444',
-  circuit: '#8a8069',
-  furniture: '#d9d2c3',
-  hedge: '#dfe3d2',
-};
+import { type ColourName, palettes, variableOf } from './palette';
+
+/** Every colour by what it is for, as it is in the theme that is shown: for styles and drawings of the page. */
+export const colour = Object.fromEntries(
+  Object.keys(palettes.light).map((name) => [name, `var(${variableOf(name)})`]),
+) as Readonly<Record<ColourName, string>>;
+
+/** A colour as it is now, for a canvas, which knows no variables. @param value of `colour`. */
+export function painted(value: string): string {
+  const name = /^var\((--[a-z0-9-]+)\)$/.exec(value)?.[1];
+  return name ? getComputedStyle(document.documentElement).getPropertyValue(name).trim() : value;
+}

@@ -1,4 +1,5 @@
 /** Status is always a word and a shape. The shapes, 14 px. */
+import { plainVerdicts } from '@/core/proof/plainVerdicts';
 import { sureEnough } from '@/core/network/sureEnough';
 import { colour } from '@/ui/colour';
 import type { Verdict } from '@/core/proof/verdict';
@@ -94,14 +95,14 @@ export function MarkShape({ mark }: { mark: Mark }) {
 }
 
 export const verdictWords: Record<Verdict, { mark: Mark; words: string; plain: string }> = {
-  cured: { mark: 'cured', words: 'Cured', plain: 'Works now' },
-  holds: { mark: 'equal', words: 'Unchanged, met', plain: 'Was fine, still is' },
-  'no-readings': { mark: 'empty', words: 'Not tested', plain: 'Not tested yet' },
-  'not-proven': { mark: 'thin', words: 'Met, too few runs', plain: 'Looks right, test again' },
-  'test-limited': { mark: 'thin', words: 'Test-limited', plain: 'The test could show no more' },
-  'better-short': { mark: 'short', words: 'Better, still short', plain: 'Better, still short' },
-  unchanged: { mark: 'short', words: 'Unchanged, short', plain: 'Still short' },
-  worse: { mark: 'short', words: 'Worse', plain: 'Worse than before' },
+  cured: { mark: 'cured', words: 'Now met', plain: plainVerdicts.cured },
+  holds: { mark: 'equal', words: 'Still met', plain: plainVerdicts.holds },
+  'no-readings': { mark: 'empty', words: 'Not tested', plain: plainVerdicts['no-readings'] },
+  'not-proven': { mark: 'thin', words: 'Met, too few runs', plain: plainVerdicts['not-proven'] },
+  'test-limited': { mark: 'thin', words: 'Test-limited', plain: plainVerdicts['test-limited'] },
+  'better-short': { mark: 'short', words: 'Better, still short', plain: plainVerdicts['better-short'] },
+  unchanged: { mark: 'short', words: 'Still short', plain: plainVerdicts.unchanged },
+  worse: { mark: 'short', words: 'Worse', plain: plainVerdicts.worse },
 };
 
 export const foundWords: Record<FoundState, { mark: Mark; words: string }> = {
@@ -125,7 +126,7 @@ export const markText: Record<Mark, string> = {
 /** How a prediction stands: met, met with less than 90 % certainty, or short. */
 export const plannedMark = (met: boolean, certainty: number): { mark: Mark; words: string } =>
   !met
-    ? { mark: 'short', words: 'Short in plan' }
+    ? { mark: 'short', words: 'Predicted short' }
     : certainty >= sureEnough
-      ? { mark: 'met', words: 'Met in plan' }
-      : { mark: 'thin', words: 'Met, not sure' };
+      ? { mark: 'met', words: 'Predicted met' }
+      : { mark: 'thin', words: 'Predicted met, below 90 %' };

@@ -8,8 +8,10 @@ import {
   createContext,
   type ReactElement,
   type ReactNode,
+  type RefObject,
   useContext,
   useId,
+  useRef,
   useState,
 } from 'react';
 
@@ -58,11 +60,20 @@ const onlyByKeyboard = (event: FocusEvent<HTMLElement>) => {
 };
 
 /** A hint at what is pointed at or has the focus; what it says is not the only name of the thing. */
-export function Tip({ text, children }: { text: string; children: ReactElement }) {
+export function Tip({
+  text,
+  children,
+  ...shown
+}: {
+  text: string;
+  children: ReactElement;
+  open?: boolean;
+  onOpenChange?: (open: boolean) => void;
+}) {
   const place = useContext(TipsPlace);
   if (text === '') return children;
   return (
-    <Tooltip.Root>
+    <Tooltip.Root {...shown}>
       <Tooltip.Trigger asChild onFocus={onlyByKeyboard}>
         {children}
       </Tooltip.Trigger>
@@ -87,6 +98,7 @@ export function IconButton({
 }: {
   label: string;
   disabled?: boolean;
+  'aria-expanded'?: boolean;
   onClick: () => void;
   children: ReactNode;
 }) {
@@ -111,7 +123,8 @@ export function Segmented<T extends string>({
 }: {
   label: string;
   value: T;
-  options: readonly { value: T; text: ReactNode }[];
+  /** `tip` explains an option where its words do not. */
+  options: readonly { value: T; text: ReactNode; tip?: string }[];
   onChange: (value: T) => void;
 }) {
   return (
@@ -126,13 +139,14 @@ export function Segmented<T extends string>({
       className="inline-flex overflow-hidden rounded-(--radius) border border-strong"
     >
       {options.map((o) => (
-        <ToggleGroup.Item
-          key={o.value}
-          value={o.value}
-          className="h-8 border-r border-strong bg-panel px-2.5 font-semibold whitespace-nowrap last:border-r-0 hover:bg-paper data-[state=on]:bg-action data-[state=on]:text-panel pointer-coarse:h-11"
-        >
-          {o.text}
-        </ToggleGroup.Item>
+        <Tip key={o.value} text={o.tip ?? ''}>
+          <ToggleGroup.Item
+            value={o.value}
+            className="h-8 border-r border-strong bg-panel px-2.5 font-semibold whitespace-nowrap last:border-r-0 hover:bg-paper aria-checked:bg-action aria-checked:text-panel pointer-coarse:h-11"
+          >
+            {o.text}
+          </ToggleGroup.Item>
+        </Tip>
       ))}
     </ToggleGroup.Root>
   );
@@ -174,18 +188,24 @@ export function TextInput({
   read,
   className = 'w-40',
   label,
+  input,
+  onEscape,
 }: {
   id?: string | undefined;
   value: string;
   read: (text: string) => void;
+  input?: RefObject<HTMLInputElement | null>;
+  onEscape?: () => void;
   onSave?: () => void;
   className?: string;
   label?: string;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState('');
+  /** Set for the moment in which what was typed is given up and the keys are given back. */
+  const givenUp = useRef(false);
   const save = () => {
-    if (typed === null || typed === value) {
+    if (givenUp.current || typed === null || typed === value) {
       setTyped(null);
       setError('');
       return;
@@ -202,6 +222,7 @@ export function TextInput({
   return (
     <>
       <input
+        ref={input}
         id={id}
         aria-label={label}
         className={`${inputClass} ${className}`}
@@ -215,6 +236,9 @@ export function TextInput({
           if (e.key === 'Escape') {
             setTyped(null);
             setError('');
+            givenUp.current = true;
+            onEscape?.();
+            givenUp.current = false;
           }
         }}
       />

@@ -9,9 +9,9 @@ test('a comma is a point, a true minus is a minus, nothing is nothing', () => {
 });
 
 test('a number may be left out, but not be another thing or out of range', () => {
-  const delay = typedNumber('Delay, ms', { min: 0, max: 1000 });
+  const delay = typedNumber('Latency, ms', { min: 0, max: 1000 });
   expect([delay.parse(''), delay.parse('0'), delay.parse('1000')]).toEqual([null, 0, 1000]);
-  expect(said(delay.safeParse('-0.1'))).toEqual(['Delay, ms: a number of 0 or more is needed.']);
+  expect(said(delay.safeParse('-0.1'))).toEqual(['Latency, ms: a number of 0 or more is needed.']);
   expect(said(delay.safeParse('1000.1'))).toHaveLength(1);
   expect(said(typedNumber('Signal, dBm').safeParse('loud'))).toEqual(['Signal, dBm: a number is needed.']);
 });

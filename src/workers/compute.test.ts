@@ -94,7 +94,7 @@ test('a room drawn anew gets a grid anew; one that is not touched keeps its answ
   compute.setJob(records);
   const before = compute.field(ask);
   const room = job.rooms.find((r) => r.storeyId === 'ground');
-  if (!room) throw new Error('no room');
+  if (!room) throw new Error('no space');
   const [a, b, c, d] = room.outline;
   if (!a || !b || !c || !d) throw new Error('not four corners');
   const halved = {

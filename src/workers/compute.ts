@@ -13,7 +13,8 @@ import { backhaulOptions } from '@/core/network/backhaulOptions';
 import { type ChannelPlan, planChannels } from '@/core/network/channelPlan';
 import { predictFixed } from '@/core/network/fixedDevices';
 import { loadOf } from '@/core/network/load';
-import { predictJob, testDevice } from '@/core/network/predict';
+import { predictJob } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import { nextSteps } from '@/core/optimise/nextSteps';
 import { type LinkLoad, linkLoads } from '@/core/proof/linkLoad';
 import { proveSpot } from '@/core/proof/spotProof';
@@ -119,8 +120,8 @@ export function makeCompute(now = () => performance.now()) {
     calibration: () => calibrationOf(state()),
     nextSteps: (spotId: Id) => nextSteps(state().job, state().scene, spotId),
     linkLoads: () => linkLoadsOf(state()),
-    runbook: (people: number, nowMs: number, runs: StepRun[] | null) =>
-      liveRunbook(runs ? withRuns(state().job, runs) : state().job, people, nowMs),
+    runbook: (people: number, nowMs: number, runs: StepRun[] | null, visitId: Id | null) =>
+      liveRunbook(runs ? withRuns(state().job, runs) : state().job, people, nowMs, visitId),
     predict: (scenario: Scenario) => predictionsOf(state(), scenario),
     predictFixed: (scenario: Scenario) =>
       predictFixed(state().job, state().scene, networkFor(state(), scenario).network),

@@ -6,7 +6,7 @@ import { withPosterior } from '@/core/calibration/posterior';
 import { buildScene } from '@/core/propagation/scene';
 import { editOf } from '@/core/optimise/editOf';
 import { type FrontPoint, frontOf } from '@/core/optimise/front';
-import type { ProposalKind } from '@/core/optimise/proposal';
+import type { ProposalKind } from '@/core/optimise/proposalWords';
 import {
   type ProposalOptions,
   type Found,

@@ -140,8 +140,8 @@ export interface ComputeApi {
   nextSteps: (spotId: Id) => Promise<NextStep[]>;
   /** The radio links of the plan, by what the runs after the work say of them under load. */
   linkLoads: () => Promise<LinkLoad[]>;
-  /** The runbook as it stands at a time, ms since 1970; with other runs than the job's in a rehearsal. */
-  runbook: (people: number, nowMs: number, runs: StepRun[] | null) => Promise<Live>;
+  /** The runbook as it stands at a time, ms since 1970; with other runs than the job's in a rehearsal; of one visit, or null. */
+  runbook: (people: number, nowMs: number, runs: StepRun[] | null, visitId: Id | null) => Promise<Live>;
   /** What the job's readings teach, used or not; null where none has a signal. */
   calibration: () => Promise<Omit<Calibration, 'posterior'> | null>;
   /** Predictions of the fixed devices that use Wi-Fi. */

@@ -7,7 +7,7 @@ test('from the door to a first picture and a first proposal: three actions after
   // its usual size comes with the type
   await expect(page.getByLabel('House, along the front')).toHaveValue('10.00');
   await expect(page.getByText(/Thick rubble walls/)).toBeVisible();
-  await page.getByRole('button', { name: 'Begin with Survey' }).click();
+  await page.getByRole('button', { name: 'Start survey' }).click();
   await expect(page).toHaveURL(/\/survey$/, { timeout: 180_000 });
   await expect(page.getByTestId('stage-summary')).toContainText('guess');
   // one: the plan, with its headroom; two: proposals; three: one is taken
@@ -16,8 +16,8 @@ test('from the door to a first picture and a first proposal: three actions after
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const card = page.getByTestId('proposal').first();
   await expect(card).toContainText('needs met', { timeout: 180_000 });
-  await card.getByRole('button', { name: 'Take it' }).click();
-  await expect(card.getByRole('button', { name: /^Taken/ })).toBeVisible();
+  await card.getByRole('button', { name: 'Apply' }).click();
+  await expect(card.getByRole('button', { name: /^Applied/ })).toBeVisible();
 });
 
 test('the first ten minutes: typed rooms in the place of the guess, spots, a proposal, the report; at most 25 actions', async ({
@@ -27,7 +27,7 @@ test('the first ten minutes: typed rooms in the place of the guess, spots, a pro
   await openPage(page, '/');
   await act(page.getByLabel(/^Name/).fill('Orchard row'));
   await act(page.getByLabel('House type').selectOption({ label: 'Detached, cavity walls, 1960 to 1990' }));
-  await act(page.getByRole('button', { name: 'Begin with Survey' }).click());
+  await act(page.getByRole('button', { name: 'Start survey' }).click());
   await expect(page).toHaveURL(/\/survey$/, { timeout: 180_000 });
   const line = page.getByLabel('Room by room').getByRole('combobox');
   await act(page.keyboard.press('/'));
@@ -55,11 +55,12 @@ test('the first ten minutes: typed rooms in the place of the guess, spots, a pro
   for (const across of [0.42, 0.55])
     await act(sheet.click({ position: { x: box.width * across, y: box.height * 0.45 } }));
   await expect(page.locator('tr[data-spot]')).toHaveCount(before + 2);
+  await act(page.keyboard.press('Escape'));
   await act(page.keyboard.press('3'));
   await act(page.getByRole('button', { name: 'Propose', exact: true }).click());
   const card = page.getByTestId('proposal').first();
   await expect(card).toContainText('needs met', { timeout: 180_000 });
-  await act(card.getByRole('button', { name: 'Take it' }).click());
+  await act(card.getByRole('button', { name: 'Apply' }).click());
   await act(page.keyboard.press('7'));
   await expect(
     page
@@ -69,4 +70,31 @@ test('the first ten minutes: typed rooms in the place of the guess, spots, a pro
   ).toBeVisible();
   test.info().annotations.push({ type: 'actions', description: String(count()) });
   expect(count()).toBeLessThanOrEqual(25);
+});
+
+test('a typed room without a place stands in the shell, Tab moves it from place to place, and a corner alone is one of the shell', async ({
+  page,
+}) => {
+  await openPage(page, '/');
+  await page.getByLabel(/^Name/).fill('Shell');
+  await page.getByText('Empty shell', { exact: true }).click();
+  await page.getByRole('button', { name: 'Start survey' }).click();
+  await expect(page).toHaveURL(/\/survey$/, { timeout: 180_000 });
+  const line = page.getByLabel('Room by room').getByRole('combobox');
+  const says = page.getByTestId('room-line-says');
+  const ghost = page.getByTestId('typed-room');
+  const leftOf = async () => (await ghost.boundingBox())?.x ?? 0;
+  await line.fill('Kitchen 3 3');
+  await expect(says).toContainText(/place 1 of \d+; Tab or Alt and an arrow: another/);
+  const first = await leftOf();
+  await page.keyboard.press('Tab');
+  await expect(says).toContainText(/place 2 of/);
+  await expect.poll(leftOf).not.toBe(first);
+  await page.keyboard.press('Enter');
+  await expect(line).toHaveValue('');
+  await expect(page.getByTestId('stage-summary')).toContainText('2 rooms');
+  await line.fill('Bath 2 2 southwest');
+  await expect(ghost).toBeVisible();
+  await page.keyboard.press('Enter');
+  await expect(page.getByTestId('stage-summary')).toContainText('3 rooms');
 });

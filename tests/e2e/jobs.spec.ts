@@ -4,16 +4,16 @@ import { expect, openLedger, openPage, test } from './server';
 
 test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }) => {
   await openPage(page, '/');
-  await page.getByRole('button', { name: 'Begin with Survey' }).click();
+  await page.getByRole('button', { name: 'Start survey' }).click();
   await expect(page.locator('p[role=alert]')).toContainText('a name is needed');
   await page.getByLabel(/^Name/).fill('Lighthouse store');
   await page.getByLabel('Storeys').fill('two');
-  await page.getByRole('button', { name: 'Begin with Survey' }).click();
+  await page.getByRole('button', { name: 'Start survey' }).click();
   await expect(page.locator('p[role=alert]')).toContainText('Storeys');
   await expect(page.getByLabel(/^Name/)).toHaveValue('Lighthouse store');
   await page.getByLabel('Storeys').fill('2');
   await page.getByRole('radio', { name: 'Empty shell' }).click();
-  await page.getByRole('button', { name: 'Begin with Survey' }).click();
+  await page.getByRole('button', { name: 'Start survey' }).click();
   await expect(page).toHaveURL(/\/survey$/, { timeout: 180_000 });
 
   const sheet = page.getByTestId('sheet');
@@ -24,6 +24,11 @@ test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }
   await page.keyboard.press('s');
   await sheet.click({ position: { x: box.width * 0.4, y: box.height * 0.5 } });
   await expect(page.locator('tr[data-spot="1"]')).toContainText('New spot');
+  // named at once; Esc ends
+  await page.keyboard.type('Reading chair');
+  await page.keyboard.press('Enter');
+  await expect(page.locator('tr[data-spot="1"]')).toContainText('Reading chair');
+  await page.keyboard.press('Escape');
 
   await page.keyboard.press('2');
   await page.locator('tr[data-spot="1"]').click();
@@ -40,7 +45,7 @@ test('a job from nothing: shell, spot, unit, readings, verdict', async ({ page }
     await page.getByLabel('Down, Mbps').fill(mbps);
     await page.getByLabel('Down, Mbps').press('Enter');
   }
-  await expect(page.getByTestId('verdict')).toContainText('Cured');
+  await expect(page.getByTestId('verdict')).toContainText('Now met');
 });
 
 test('copy, bin with undo, take out, bring in; a bad file changes nothing', async ({ page }) => {

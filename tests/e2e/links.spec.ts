@@ -19,18 +19,18 @@ test('snags: what, why, how sure; one key mends, and undo brings it back', async
   await expect(snags).toContainText('Copper runs to B between two buildings');
   await expect(snags).toContainText('(certain)');
   await page.keyboard.press('f');
-  await expect(page.getByText('Mended: Fibre to B')).toBeVisible();
+  await expect(page.getByText('Fixed: Fibre to B')).toBeVisible();
   await expect(snags).not.toContainText('Copper runs to B');
   await page.keyboard.press('Control+z');
   await expect(snags).toContainText('Copper runs to B between two buildings');
   // what is about a link leads to the unit that it feeds
   await snags.getByRole('button', { name: /Copper runs to B/ }).click();
-  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('What feeds B');
+  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('Uplink of B');
   await page.getByRole('button', { name: /House, Ground/ }).click();
   await page.getByTestId('sheet').click({ position: { x: 20, y: 300 } });
   await snags.getByRole('button', { name: /A is inside the meter cupboard/ }).click();
   await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText(
-    'Modem-router, as found',
+    'Modem-router, existing',
   );
 });
 
@@ -40,7 +40,7 @@ test('the catalogue: a unit from its label, a price that is none, CSV out and in
   await plan(page);
   await page.getByRole('button', { name: 'Catalogue …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Catalogue of this job' });
-  await dialog.getByRole('button', { name: 'Enter a unit from its label' }).click();
+  await dialog.getByRole('button', { name: 'Enter a product from its label' }).click();
   await dialog.getByLabel('Name').fill('Attic node, bought 2024');
   await dialog.getByLabel('Name').press('Enter');
   await dialog.getByLabel('Price').fill('-5');
@@ -58,7 +58,7 @@ test('the catalogue: a unit from its label, a price that is none, CSV out and in
       .getByLabel('Catalogue file')
       .setInputFiles({ name, mimeType: 'text/csv', buffer: Buffer.from(text) });
   await take('strange.csv', csv.replace('name,', 'naem,'));
-  await expect(page.getByText('Nothing was taken. naem: there is no column naem')).toBeVisible();
+  await expect(page.getByText('Nothing was imported. naem: there is no column naem')).toBeVisible();
   await take('kits.csv', csv.replace('Attic node, bought 2024', 'Attic node, second hand'));
   await expect(dialog.getByRole('button', { name: /Attic node, second hand/ })).toBeVisible();
   await page.keyboard.press('Escape');
@@ -67,15 +67,15 @@ test('the catalogue: a unit from its label, a price that is none, CSV out and in
 
 test('bill and labels come from the plan, channels are set in one step', async ({ page }) => {
   await plan(page);
-  await page.getByRole('button', { name: 'Bill and labels …' }).click();
+  await page.getByRole('button', { name: 'Bill of materials, labels …' }).click();
   const dialog = page.getByRole('dialog', { name: 'Bill of materials and labour' });
-  await expect(dialog.getByRole('row', { name: /^Sum/ })).toContainText('241.39');
+  await expect(dialog.getByRole('row', { name: /^Total/ })).toContainText('278.94');
   await expect(dialog).toContainText('E1 A–B a');
-  expect(await saved(page, 'Bill as CSV')).toMatch(/^item,count,metres[\s\S]*Mesh node,1/);
-  expect(await saved(page, 'Labels as CSV')).toContain('E1 A–B b');
+  expect(await saved(page, 'Bill of materials, CSV')).toMatch(/^item,count,metres[\s\S]*Mesh node,1/);
+  expect(await saved(page, 'Labels, CSV')).toContain('E1 A–B b');
   await page.keyboard.press('Escape');
   const channels = page.getByRole('region', { name: 'Channels' });
-  await expect(channels).toContainText('no other channels would take less');
+  await expect(channels).toContainText('No other channels share less');
   await channels.getByRole('button', { name: 'Set these channels' }).click();
   await expect(channels.getByRole('button', { name: 'Set these channels' })).toBeHidden();
   await page.keyboard.press('Control+z');
@@ -94,7 +94,7 @@ test('on a phone: the snags are a tap away, and a cut stays when the drawer clos
   await expect(page.getByTestId('storey-areas')).toContainText('Parlour');
   await page.getByRole('button', { name: 'Close the inspector' }).tap();
   await page.getByRole('button', { name: /^Spot 7,/ }).tap();
-  await page.getByRole('button', { name: 'See it from the side' }).tap();
+  await page.getByRole('button', { name: 'Show path profile' }).tap();
   await expect(page.getByTestId('cut-panel')).toContainText('From B to 7, Armchair');
   await expect(page.getByTestId('cut-way')).toBeInViewport();
   await page.close();

@@ -269,10 +269,10 @@ test('your data: backed up, saved whole, damaged, said in its own words, restore
   await expect(other.getByTestId('trouble')).toContainText('damaged');
   const [rest] = await Promise.all([
     other.waitForEvent('download'),
-    other.getByRole('link', { name: 'Save what is readable' }).click(),
+    other.getByRole('link', { name: 'Save the readable data' }).click(),
   ]);
   expect(statSync(await rest.path()).size).toBeGreaterThan(100);
-  await other.getByRole('button', { name: /Restore the newest sound backup/ }).click();
+  await other.getByRole('button', { name: /Restore the newest good backup/ }).click();
   await expect(other.getByText('Restored. The jobs are as they were then.')).toBeVisible();
   // the step of the window goes on top of what was restored
   await saved(page);
@@ -291,7 +291,7 @@ test('a drawing that is damaged ends with its line; reading can be stopped, and 
   page,
 }) => {
   await open(page);
-  const input = page.locator('input[aria-label="Drawing of a plan"]');
+  const input = page.locator('input[aria-label="Drawing of a floor plan"]');
   const torn =
     '0\nSECTION\n2\nENTITIES\n0\nPOLYLINE\n8\nW\n0\nVERTEX\n8\nW\n10\n0\n20\n0\n0\nENDSEC\n0\nEOF\n';
   await input.setInputFiles({ name: 'torn.dxf', mimeType: 'image/vnd.dxf', buffer: Buffer.from(torn) });

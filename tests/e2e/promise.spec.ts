@@ -17,7 +17,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
   await page.keyboard.press('3');
   await expect(page).toHaveURL(/\/plan$/);
   const bed = page.locator('tr[data-spot="3"]');
-  await expect(bed).toContainText('Met in plan');
+  await expect(bed).toContainText('Predicted met');
   const asItIs = (await bed.getByRole('cell').nth(5).textContent()) ?? '';
   const ledger = page.getByTestId('ledger-sum');
   await expect(ledger).toContainText(/12 of 14 met/);
@@ -32,7 +32,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
   await expect(page.getByRole('button', { name: /^Unit C/ })).toBeVisible();
   await expect(bed.getByRole('cell').nth(5)).not.toHaveText(asItIs);
   await expect(bed).toContainText('A to C');
-  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('What feeds C');
+  await expect(page.getByRole('complementary', { name: 'Inspector' })).toContainText('Uplink of C');
   await expect(page.getByTestId('save-state')).toContainText('saved');
 
   // drag it: the ledger follows before the pointer is let go
@@ -70,7 +70,7 @@ test('from dead spots to a proven, printable result, over a restart', async ({ p
   await page.getByTestId('prove-chart').locator('[data-spot="3"]').click();
   await expect(page.getByTestId('verdict')).toContainText('Not tested');
   await page.getByRole('button', { name: 'Take 5 simulated runs' }).click();
-  await expect(page.getByTestId('verdict')).toContainText('Cured');
+  await expect(page.getByTestId('verdict')).toContainText('Now met');
   await expect(page.getByTestId('job-sentence')).toContainText('1 of 14 needs proven');
   await expect(page.getByTestId('save-state')).toContainText('saved');
 
@@ -123,7 +123,7 @@ test('with the server away an edit waits, says so, and is saved when it is back'
   const name = page.getByLabel('Name', { exact: true }).first();
   await name.fill('Long worktop');
   await name.press('Enter');
-  await expect(page.getByTestId('save-state')).toContainText('can’t be reached');
+  await expect(page.getByTestId('save-state')).toContainText('cannot be reached');
   await expect(page.locator('tr[data-spot="2"]')).toContainText('Long worktop');
   await app.start();
   await expect(page.getByTestId('save-state')).toContainText(/^saved/);

@@ -16,18 +16,18 @@ test('a spot is explained: terms add up to the signal, ways are on the sheet, an
   await plan(page);
   await page.locator('tr[data-spot="7"]').click();
   const panel = inspector(page);
-  await expect(panel.getByText('Signal on the way')).toBeVisible();
+  await expect(panel.getByText('Signal along the path')).toBeVisible();
   const rows = panel.locator('table tbody tr');
   const values = decibels(await rows.locator('td:last-child').allInnerTexts());
   const total = values.pop() ?? NaN;
   expect(values.length).toBeGreaterThan(4);
   // each is rounded to a tenth
   expect(Math.abs(values.reduce((a, b) => a + b, 0) - total)).toBeLessThan(0.05 * (values.length + 1));
-  await expect(panel).toContainText(/hears the device at −\d+ dBm/);
-  await expect(panel).toContainText(/Microwave lifts the noise/);
+  await expect(panel).toContainText(/receives the device at −\d+ dBm/);
+  await expect(panel).toContainText(/Microwave raises the noise/);
   await expect(page.getByTestId('rays').locator('path').first()).toBeAttached();
 
-  await panel.getByRole('button', { name: 'See it from the side' }).click();
+  await panel.getByRole('button', { name: 'Show path profile' }).click();
   const cut = page.getByTestId('cut-panel');
   await expect(cut).toContainText('From B to 7, Armchair');
   await expect(cut.getByTestId('cut-way')).toBeVisible();
@@ -35,8 +35,8 @@ test('a spot is explained: terms add up to the signal, ways are on the sheet, an
   const way = terms.pop() ?? NaN;
   expect(Math.abs(terms.reduce((a, b) => a + b, 0) - way)).toBeLessThan(0.05 * (terms.length + 1));
   expect(await violationsOf(page)).toEqual([]);
-  await cut.getByRole('button', { name: 'Close the cut' }).click();
-  await expect(page.getByRole('region', { name: 'Ledger' })).toBeVisible();
+  await cut.getByRole('button', { name: 'Close the path profile' }).click();
+  await expect(page.getByRole('region', { name: 'Spot table' })).toBeVisible();
 });
 
 test('a cut between two places, by key and two clicks; Esc leaves the tool', async ({ page }) => {
@@ -47,11 +47,11 @@ test('a cut between two places, by key and two clicks; Esc leaves the tool', asy
   await page.mouse.click(...at(3, 3));
   await page.mouse.click(...at(8.5, 3));
   const cut = page.getByTestId('cut-panel');
-  await expect(cut).toContainText('Cut between two places');
+  await expect(cut).toContainText('Path profile between two places');
   // the wall of the stairs and the one before it, both of brick
   await expect(cut.getByRole('row', { name: /One brick/ }).first()).toBeVisible();
   await expect(page.getByTestId('cut-line')).toBeAttached();
-  await cut.getByRole('button', { name: 'Close the cut' }).click();
+  await cut.getByRole('button', { name: 'Close the path profile' }).click();
   await page.keyboard.press('x');
   await page.keyboard.press('Escape');
   await expect(page.getByTestId('stage-summary')).not.toContainText('Click two places');
@@ -62,7 +62,7 @@ test('rooms by area, who serves where, and a room in words', async ({ page }) =>
   const areas = page.getByTestId('storey-areas');
   await expect(areas.getByRole('button', { name: /Parlour/ })).toContainText('%');
   await expect(areas).toContainText('Tide camera, 2.4 GHz only');
-  await page.getByRole('radio', { name: 'Who serves' }).click();
+  await page.getByRole('radio', { name: 'Serving unit' }).click();
   await expect(page.getByRole('list', { name: 'Units that serve this storey' })).toContainText('A');
   await areas.getByRole('button', { name: /Parlour/ }).click();
   await expect(inspector(page)).toContainText(/of the Parlour meets its need with 90 % certainty/);
@@ -71,13 +71,13 @@ test('rooms by area, who serves where, and a room in words', async ({ page }) =>
 test('a unit upside down, in a cupboard or on a busy channel is seen in the numbers', async ({ page }) => {
   await plan(page);
   await page.locator('tr[data-spot="4"]').click();
-  const arrives = inspector(page).getByRole('row', { name: /^Arrives/ });
+  const arrives = inspector(page).getByRole('row', { name: /^Received power/ });
   const signal = async () => decibels([await arrives.locator('td').last().innerText()])[0] ?? NaN;
   const before = await signal();
   const ground = page.getByRole('button', { name: /House, Ground/ });
   await ground.click();
   await page.getByRole('button', { name: /^Unit A/ }).click();
-  await inspector(page).getByLabel('Held').selectOption({ label: 'on a shelf or table' });
+  await inspector(page).getByLabel('Mount').selectOption({ label: 'on a shelf or table' });
   await inspector(page).getByLabel('5 GHz, 80 wide').selectOption({ label: '36, 0 %' });
   await expect(page.getByTestId('save-state')).toContainText('saved');
   await page.locator('tr[data-spot="4"]').click();
@@ -97,11 +97,11 @@ test('neighbours on the air are entered and cost what they take', async ({ page 
   await panel.getByRole('button', { name: 'Remove Flat 8' }).first().click();
   await panel.getByRole('button', { name: 'Add a neighbour' }).click();
   await panel.getByLabel('Band').selectOption({ label: '5 GHz' });
-  await panel.getByLabel('Busy').fill('80');
-  await panel.getByLabel('Busy').press('Enter');
+  await panel.getByLabel('Utilisation').fill('80');
+  await panel.getByLabel('Utilisation').press('Enter');
   await expect(panel.getByRole('button', { name: /Network 5.*80 %/ })).toBeVisible();
-  await panel.getByLabel('Busy').fill('99');
-  await panel.getByLabel('Busy').press('Enter');
+  await panel.getByLabel('Utilisation').fill('99');
+  await panel.getByLabel('Utilisation').press('Enter');
   await expect(panel.locator('p[role=alert]')).toContainText('From 0 to 95');
 });
 
@@ -132,7 +132,7 @@ test('a unit that is dragged far shows its tag and its coverage under the pointe
     );
   for (const [dx, dy] of [
     [-60, 40],
-    [-400, 120],
+    [-400, 170],
     [-120, 200],
   ] as const) {
     await page.mouse.move(x + dx, y + dy, { steps: 5 });

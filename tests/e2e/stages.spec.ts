@@ -12,7 +12,7 @@ test('survey: a wall made of something else changes its loss, and with it the pl
   await page.mouse.click(...at(5.05, 5.9));
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
   await expect(inspector).toContainText('One brick, plastered');
-  await inspector.getByLabel('Made of', { exact: true }).selectOption({ label: 'Corrugated steel' });
+  await inspector.getByLabel('Construction', { exact: true }).selectOption({ label: 'Corrugated steel' });
   await expect(inspector.getByRole('heading', { name: 'Corrugated steel' })).toBeVisible();
   await expect(inspector.getByRole('row', { name: /5 GHz/ })).toContainText('28.0');
   await expect(planned).not.toHaveText(before ?? '');
@@ -64,15 +64,15 @@ test('before: a run more or less moves the median, and the dead list follows', a
   await openPage(page, '/jobs/quay-house/before');
   await page.getByTestId('dead-list').getByText('Attic den').click();
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
-  await expect(inspector).toContainText('As found: dead');
+  await expect(inspector).toContainText('Before: dead');
   for (let i = 0; i < 7; i++) {
     await page.getByLabel('Down, Mbps').fill(String(200 + i));
     await page.getByLabel('Up, Mbps').fill('60');
-    await page.getByLabel('Delay, ms').fill('15');
-    await page.getByLabel('Delay, ms').press('Enter');
+    await page.getByLabel('Latency, ms').fill('15');
+    await page.getByLabel('Latency, ms').press('Enter');
     await expect(page.getByLabel('Down, Mbps')).toHaveValue('');
   }
-  await expect(inspector).toContainText('As found: met');
+  await expect(inspector).toContainText('Before: met');
   await expect(page.getByTestId('dead-list')).not.toContainText('Attic den');
   await page.getByRole('button', { name: 'Remove run 12', exact: true }).click();
   await expect(page.getByRole('button', { name: 'Remove run 12', exact: true })).toHaveCount(0);
@@ -92,11 +92,11 @@ test('plan: three layers; why a spot gets what it gets adds up on screen', async
   await page.getByRole('radio', { name: '2.4 GHz' }).click();
   await expect.poll(shape).not.toBe(five);
   await page.getByRole('radio', { name: 'Certainty' }).click();
-  await expect(page.getByRole('img', { name: /Sure that the need is met/ })).toBeVisible();
+  await expect(page.getByRole('img', { name: /Certainty that the need is met/ })).toBeVisible();
 
   await page.locator('tr[data-spot="7"]').click();
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
-  await expect(inspector.getByRole('img', { name: /the limit/ })).toBeVisible();
+  await expect(inspector.getByRole('img', { name: /bottleneck/ })).toBeVisible();
   const rows = await inspector.locator('table').last().locator('tr').allInnerTexts();
   const figures = rows.map((r) => Number((r.split('\t').at(-1) ?? '').replace('−', '-').replace('+', '')));
   const arrives = figures.pop() ?? NaN;
@@ -113,13 +113,13 @@ test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ pag
   if (!box) throw new Error('the sheet has no size');
   await sheet.click({ position: { x: box.width * 0.35, y: box.height * 0.6 } });
   const inspector = page.getByRole('complementary', { name: 'Inspector' });
-  await expect(inspector).toContainText('What feeds C');
-  const ways = inspector.getByRole('list', { name: 'Ways to feed C' }).getByRole('button');
+  await expect(inspector).toContainText('Uplink of C');
+  const ways = inspector.getByRole('list', { name: 'Link options of C' }).getByRole('button');
   await expect(inspector.getByRole('button', { pressed: true })).toHaveCount(1);
   // powerline: two sockets and their circuits, the worst spot beside it
-  await inspector.getByText(/more ways/).click();
+  await inspector.getByText(/more options/).click();
   const mains = inspector.getByRole('button', { name: /^Powerline adapter, two pairs of wires from A/ });
-  await expect(mains).toContainText(/worst spot \d+: \d+/);
+  await expect(mains).toContainText(/lowest spot \d+: \d+/);
   await expect(mains).toContainText('through the consumer unit to another circuit, 12 dB');
   await mains.click();
   await expect(mains).toHaveAttribute('aria-pressed', 'true');
@@ -128,7 +128,7 @@ test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ pag
   await expect(inspector).toContainText('949');
   await inspector.getByLabel('Length').fill('140');
   await inspector.getByLabel('Length').press('Enter');
-  await expect(inspector).toContainText('None: other units give every spot more.');
+  await expect(inspector).toContainText('None. Other units are faster at every spot.');
 
   // without the unit that feeds them all, the rest says so
   await page.getByRole('button', { name: /House, Ground floor/ }).click();
@@ -136,13 +136,13 @@ test('plan: another link, a cable, a unit unfed, a unit taken out', async ({ pag
   await inspector.getByRole('button', { name: /Take A out/ }).click();
   await page.getByRole('button', { name: /House, First floor/ }).click();
   await page.getByRole('button', { name: /^Unit C/ }).click();
-  await expect(inspector).toContainText('Nothing works from here');
+  await expect(inspector).toContainText('No connection');
   await expect(page.getByTestId('ledger-sum')).toContainText('0 of 14 met');
 });
 
 test('the ledger sorts, filters and leads to the place', async ({ page }) => {
   await openPage(page, '/jobs/quay-house/before');
-  const ledger = page.getByRole('region', { name: 'Ledger' });
+  const ledger = page.getByRole('region', { name: 'Spot table' });
   const numbers = async () =>
     (
       await ledger.locator('tbody tr').evaluateAll((rows) => rows.map((r) => r.getAttribute('data-spot')))

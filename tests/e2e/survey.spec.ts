@@ -43,7 +43,7 @@ test('the ground floor of Quay House from nothing, by keyboard and pointer, in u
   await act(page.getByLabel('Storeys').fill('1'));
   await act(page.getByLabel(/^Outer walls/).selectOption({ label: 'Rubble stone 600' }));
   await act(page.getByRole('radio', { name: 'Empty shell' }).click());
-  await act(page.getByRole('button', { name: 'Begin with Survey' }).click());
+  await act(page.getByRole('button', { name: 'Start survey' }).click());
   await expect(page).toHaveURL(/\/survey$/, { timeout: 180_000 });
 
   // six rooms, one line each
@@ -67,7 +67,7 @@ test('the ground floor of Quay House from nothing, by keyboard and pointer, in u
   // the walls beside the Hall are brick
   await act(line.press('Escape'));
   await act(click(5.05, 2));
-  await act(page.getByLabel('Made of').selectOption({ label: 'One brick, plastered' }));
+  await act(page.getByLabel('Construction').selectOption({ label: 'One brick, plastered' }));
   await act(page.getByRole('button', { name: 'Copy to others' }).click());
   await act(click(5.05, 6));
   await act(click(7.25, 6));
@@ -78,7 +78,7 @@ test('the ground floor of Quay House from nothing, by keyboard and pointer, in u
 
   // openings: the shell has a window and a front door in the middle already
   await act(page.keyboard.press('d'));
-  const kind = page.getByLabel('Kind of opening');
+  const kind = page.getByLabel('Type of opening');
   for (const [x, y] of [
     [5.05, 2.95],
     [5.05, 7.2],

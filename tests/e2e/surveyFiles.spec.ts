@@ -14,7 +14,7 @@ test('a picture under the drawing: pinned, scaled by two points, kept in the job
 }, info) => {
   await openPage(page, '/jobs/tannery-lofts-7/survey');
   await expect(page.getByTestId('sheet')).toBeVisible();
-  const input = page.locator('input[aria-label="Picture of a plan"]');
+  const input = page.locator('input[aria-label="Picture of a floor plan"]');
   const broken = join(info.outputDir, 'broken.png');
   await page.screenshot({ path: join(info.outputDir, 'plan.png') });
   writeFileSync(broken, 'this is no picture');
@@ -58,7 +58,7 @@ test('a drawing comes in by layers; text alone is refused; the storey goes out a
   await openPage(page, '/jobs/tannery-lofts-7/survey');
   await expect(page.getByTestId('sheet')).toBeVisible();
   const before = parseJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
-  const input = page.locator('input[aria-label="Drawing of a plan"]');
+  const input = page.locator('input[aria-label="Drawing of a floor plan"]');
   const file = (name: string, text: string) => {
     writeFileSync(join(info.outputDir, name), text);
     return join(info.outputDir, name);
@@ -79,12 +79,12 @@ test('a drawing comes in by layers; text alone is refused; the storey goes out a
     ),
   );
   const dialog = page.getByRole('dialog');
-  await expect(dialog.getByRole('button', { name: 'Bring in' })).toBeDisabled();
-  await dialog.getByLabel('One unit of the drawing is in').selectOption({ label: 'millimetres' });
+  await expect(dialog.getByRole('button', { name: 'Import' })).toBeDisabled();
+  await dialog.getByLabel('Unit of length in the drawing in').selectOption({ label: 'millimetres' });
   await dialog.getByLabel('Layer OUT is').selectOption({ label: 'Timber boards 25' });
-  await dialog.getByLabel('Layer AXES is').selectOption({ label: 'left out' });
-  await dialog.getByRole('button', { name: 'Bring in' }).click();
-  await expect(page.getByText(/4 walls brought in/)).toBeVisible();
+  await dialog.getByLabel('Layer AXES is').selectOption({ label: 'excluded' });
+  await dialog.getByRole('button', { name: 'Import' }).click();
+  await expect(page.getByText(/4 walls imported/)).toBeVisible();
   await expect(page.getByTestId('save-state')).toContainText(/^saved/);
   const after = parseJobFile(await (await page.request.get('/api/jobs/tannery-lofts-7/file')).text());
   expect(after.walls).toHaveLength(before.walls.length + 4);
@@ -92,7 +92,7 @@ test('a drawing comes in by layers; text alone is refused; the storey goes out a
   const [svg] = await Promise.all([
     page.waitForEvent('download'),
     page
-      .getByRole('button', { name: 'Plans in and out' })
+      .getByRole('button', { name: 'Floor plans: import, export' })
       .click()
       .then(() => page.getByRole('menuitem', { name: /SVG/ }).click()),
   ]);
@@ -112,16 +112,16 @@ test('what a wall is made of: layers changed with the loss seen at once, for one
   const loss = dialog.getByRole('row', { name: /^5 GHz/ });
   const before = await loss.textContent();
   await dialog.getByRole('button', { name: 'Add a layer' }).click();
-  await dialog.getByLabel('Layer 6 is of').selectOption({ label: 'concrete' });
+  await dialog.getByLabel('Layer 6, material').selectOption({ label: 'concrete' });
   await dialog.getByLabel('Layer 6, thickness').fill('100');
   await dialog.getByLabel('Layer 6, thickness').press('Enter');
   await expect(loss).not.toHaveText(before ?? '');
-  await dialog.getByRole('button', { name: /Only this wall/ }).click();
+  await dialog.getByRole('button', { name: /this wall only/ }).click();
   await expect(dialog).toBeHidden();
-  await expect(page.getByLabel('Made of')).toHaveValue(/^asm-\d+$/);
+  await expect(page.getByLabel('Construction', { exact: true })).toHaveValue(/^asm-\d+$/);
   await page.keyboard.press('Control+z');
   await page.keyboard.press('Control+z');
-  await expect(page.getByLabel('Made of')).toHaveValue('asm-lath');
+  await expect(page.getByLabel('Construction', { exact: true })).toHaveValue('asm-lath');
 });
 
 test('what is there: sockets take the last circuit, coax is joined into a tree, a storey with a unit stays', async ({
@@ -133,15 +133,24 @@ test('what is there: sockets take the last circuit, coax is joined into a tree, 
   await page.keyboard.press('p');
   await page.mouse.click(sheet.x + 400, sheet.y + 300);
   await expect(page.getByLabel('Circuit', { exact: true })).toHaveValue('G2');
+  // its name is typed at once; Esc gives the keys back
+  await expect(page.getByLabel('Name', { exact: true })).toBeFocused();
+  await page.keyboard.type('Desk socket');
+  await page.keyboard.press('Enter');
+  await expect(page.getByRole('heading', { name: 'Desk socket' })).toBeVisible();
+  await page.getByLabel('Name', { exact: true }).focus();
+  await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Name', { exact: true })).not.toBeFocused();
   await page.keyboard.press('c');
   await page.mouse.click(sheet.x + 420, sheet.y + 250);
-  await expect(page.getByLabel('Joined to anything')).toHaveValue('unknown');
+  await expect(page.getByLabel('Connected')).toHaveValue('unknown');
   await page.getByLabel('Add a cable to').selectOption({ label: 'Splitter, 4-way, cellar' });
-  await expect(page.getByLabel('Joined to anything')).toHaveValue('joined');
+  await expect(page.getByLabel('Connected')).toHaveValue('joined');
   await expect(page.getByRole('heading', { name: 'Coax of the house' })).toBeVisible();
   await page.keyboard.press('Escape');
+  await expect(page.getByLabel('Name', { exact: true })).not.toBeFocused();
   await page.keyboard.press('Escape');
-  await expect(page.getByRole('region', { name: 'Still missing' })).toContainText('no rating found');
+  await expect(page.getByRole('region', { name: 'Missing data' })).toContainText('no rating found');
   await page.getByRole('button', { name: 'This storey' }).click();
   await expect(page.getByText(/Unit A stands on Ground floor/)).toBeVisible();
 });

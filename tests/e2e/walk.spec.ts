@@ -10,13 +10,13 @@ async function openWalk(page: Page, browser: Browser): Promise<{ phone: Page; ba
   await page.getByRole('button', { name: 'Phone', exact: true }).click();
   const code = (await page.getByTestId('walk-code').textContent()) ?? '';
   expect(code).toMatch(/^[A-Z2-9]{6}$/);
-  const href = (await page.getByRole('link', { name: 'Open it on this machine' }).getAttribute('href')) ?? '';
+  const href = (await page.getByRole('link', { name: 'Open on this machine' }).getAttribute('href')) ?? '';
   await page.getByRole('button', { name: 'Close', exact: true }).click();
   const context = await browser.newContext({ viewport: { width: 390, height: 844 }, hasTouch: true });
   const phone = await context.newPage();
   await openPage(phone, new URL('/', href).href);
   // the short way: address and code by hand
-  await phone.getByLabel('Code of the walk').fill(code.toLowerCase());
+  await phone.getByLabel('Walk test code').fill(code.toLowerCase());
   await phone.getByRole('button', { name: 'Open' }).click();
   await expect(phone.getByTestId('strip')).toBeVisible();
   return { phone, base: new URL('/', href).href, code };
@@ -49,9 +49,9 @@ test('a phone walks: code, five runs in a row, the laptop sees them', async ({ p
   expect(down).toBeGreaterThan(5);
   expect(down).toBeLessThan(110);
   await page.getByTestId('prove-chart').locator('[data-spot="14"]').click();
-  await expect(page.getByTestId('verdict')).toContainText(/Unchanged, met|Met, too few runs/);
-  await expect(page.getByTestId('same-way')).toContainText('not the street');
-  await expect(page.getByTestId('same-way')).toContainText('Not the same way twice');
+  await expect(page.getByTestId('verdict')).toContainText(/Still met|Met, too few runs/);
+  await expect(page.getByTestId('same-way')).toContainText('not the internet');
+  await expect(page.getByTestId('same-way')).toContainText('Before and after tests differ');
   await expect(page.getByTestId('seen-limit')).not.toBeEmpty();
   await phone.context().close();
 });
@@ -68,11 +68,11 @@ test('out of reach: the page opens, runs are kept, and sent once when back', asy
   await expect.poll(kept).toContain(phone.url().replace(/#.*/, ''));
   await phone.context().setOffline(true);
   await reload(phone);
-  await expect(phone.getByTestId('walk-state')).toContainText('Out of reach');
+  await expect(phone.getByTestId('walk-state')).toContainText('Offline');
   await spot(phone, 3).click();
   await phone.getByRole('button', { name: 'Could not connect here' }).click();
   await phone.getByRole('button', { name: 'Could not connect here' }).click();
-  await expect(phone.getByTestId('walk-state')).toContainText('2 on this phone, out of reach');
+  await expect(phone.getByTestId('walk-state')).toContainText('2 on this phone, offline');
   await reload(phone);
   await expect(phone.getByTestId('walk-state')).toContainText('2 on this phone');
   await spot(phone, 3).click();
@@ -97,23 +97,23 @@ test('a test elsewhere is kept beside; kbit/s are asked about; a dead spot break
   await phone.getByText('Add the result of another test').click();
   await phone.getByLabel('Down, Mbps').fill('48200');
   await phone.getByLabel('Up, Mbps').fill('9100');
-  await phone.getByRole('button', { name: 'Add it, through the street' }).click();
+  await phone.getByRole('button', { name: 'Add, tested over the internet' }).click();
   await expect(phone.getByText('so 48.2 Mbps?')).toBeVisible();
   await phone.getByRole('button', { name: 'Yes, kbit/s' }).click();
   await expect(runs(phone)).toHaveCount(1);
   await expect(runs(phone).first()).toContainText('48');
-  await expect(runs(phone).first()).toContainText('street');
+  await expect(runs(phone).first()).toContainText('internet');
   await phone.getByLabel('Link rate').fill('866');
   await expect(phone.getByText(/MHz, 2 streams, MCS|no link rate/)).toBeVisible();
 
   // as found, the paper store over the yard has no link
   await spot(phone, 11).click();
-  await phone.getByText('How it is tested').click();
+  await phone.getByText('Test settings').click();
   await phone.getByRole('radio', { name: 'Before' }).click();
   await expect(runs(phone)).toHaveCount(5);
   await phone.getByRole('button', { name: /Test again/ }).click();
-  await expect(phone.getByText('The test broke off')).toBeVisible({ timeout: 180_000 });
-  await phone.getByRole('button', { name: 'Note “could not connect”' }).click();
+  await expect(phone.getByText('The test stopped')).toBeVisible({ timeout: 180_000 });
+  await phone.getByRole('button', { name: 'Record “could not connect”' }).click();
   await expect(runs(phone)).toHaveCount(6);
   await expect(runs(phone).last()).toContainText('could not connect');
   await phone.context().close();
@@ -121,7 +121,7 @@ test('a test elsewhere is kept beside; kbit/s are asked about; a dead spot break
 
 test('from unit to unit: gaps and holding on are shown on phone and laptop', async ({ page, browser }) => {
   const { phone } = await openWalk(page, browser);
-  await phone.getByRole('radio', { name: 'Unit to unit' }).click();
+  await phone.getByRole('radio', { name: 'Roaming' }).click();
   await phone.getByRole('button', { name: 'Start walking' }).click();
   for (const n of [5, 8, 12, 10]) {
     await phone.getByRole('button', { name: new RegExp(`^${n} `) }).click();
@@ -137,12 +137,12 @@ test('from unit to unit: gaps and holding on are shown on phone and laptop', asy
 
 test('the phone opens with what is being done at the desk: before, or after', async ({ page, browser }) => {
   for (const [stage, words] of [
-    ['before', 'Before, as found'],
+    ['before', 'Before the work'],
     ['prove', 'Prove, after tests'],
   ] as const) {
     await visit(page, stage);
     await page.getByRole('button', { name: /^Phone/ }).click();
-    const link = page.getByRole('link', { name: 'Open it on this machine' });
+    const link = page.getByRole('link', { name: 'Open on this machine' });
     const phone = await browser.newPage({ viewport: { width: 390, height: 844 } });
     await openPage(phone, (await link.getAttribute('href')) ?? '');
     await expect(phone.getByText(words)).toBeVisible();
@@ -153,7 +153,7 @@ test('the phone opens with what is being done at the desk: before, or after', as
 test('a closed walk keeps what the phone has; a wrong code is told', async ({ page, browser }) => {
   const { phone, base } = await openWalk(page, browser);
   await page.getByRole('button', { name: 'Phone: the walk is open' }).click();
-  await page.getByRole('button', { name: 'Close the walk to phones' }).click();
+  await page.getByRole('button', { name: 'End access for phones' }).click();
   await expect(page.getByRole('button', { name: 'Phone', exact: true })).toBeVisible();
   await phone.getByRole('button', { name: 'Could not connect here' }).click();
   await expect(phone.getByTestId('walk-state')).toContainText('1 on this phone');
@@ -161,7 +161,7 @@ test('a closed walk keeps what the phone has; a wrong code is told', async ({ pa
   await page.getByRole('button', { name: 'Phone', exact: true }).click();
   const code = (await page.getByTestId('walk-code').textContent()) ?? '';
   await expect(phone.getByText('This code is not open')).toBeVisible({ timeout: 180_000 });
-  await phone.getByLabel('Code of the walk').fill('ZZZZZZ');
+  await phone.getByLabel('Walk test code').fill('ZZZZZZ');
   await phone.getByRole('button', { name: 'Open' }).click();
   await expect(phone).toHaveURL(/ZZZZZZ$/);
   await expect(phone.getByText('This code is not open')).toBeVisible();
@@ -172,7 +172,7 @@ test('a closed walk keeps what the phone has; a wrong code is told', async ({ pa
 
 test('the walk page has nothing that axe finds, and works by keyboard', async ({ page, browser }) => {
   const { phone } = await openWalk(page, browser);
-  for (const view of ['Spot by spot', 'Unit to unit']) {
+  for (const view of ['Spot by spot', 'Roaming']) {
     await phone.getByRole('radio', { name: view }).click();
     expect(await violationsOf(phone)).toEqual([]);
   }
@@ -192,26 +192,26 @@ test('through the street: a far end of one’s own, with what it costs told befo
   const { port } = far.address() as AddressInfo;
   try {
     await visit(page, 'survey');
-    await page.getByLabel('Far end').fill('far.example');
-    await page.getByLabel('Far end').press('Enter');
+    await page.getByLabel('Test server').fill('far.example');
+    await page.getByLabel('Test server').press('Enter');
     await expect(page.getByText(/an address as nestle far-end prints it/)).toBeVisible();
-    await page.getByLabel('Far end').fill(`http://127.0.0.1:${port}/K7QX2M`);
-    await page.getByLabel('Far end').press('Enter');
+    await page.getByLabel('Test server').fill(`http://127.0.0.1:${port}/K7QX2M`);
+    await page.getByLabel('Test server').press('Enter');
     await expect(page.getByTestId('save-state')).toContainText('saved');
     const { phone } = await openWalk(page, browser);
     await spot(phone, 5).click();
-    await phone.getByText('How it is tested').click();
+    await phone.getByText('Test settings').click();
     await phone.getByRole('radio', { name: 'Real' }).click();
-    await phone.getByRole('radio', { name: 'House and street' }).click();
+    await phone.getByRole('radio', { name: 'Home network and internet' }).click();
     // a plan of 500 down and 100 up for 4 s each
     await expect(phone.getByTestId('data-use')).toContainText('at most 300 MB a run, 1500 MB for 5');
     await phone.getByRole('radio', { name: '25 MB' }).click();
     await expect(phone.getByTestId('data-use')).toContainText('at most 25 MB a run, 125 MB for 5');
     await phone.getByRole('button', { name: /Test here/ }).click();
-    await expect(runs(phone).first()).toContainText('street', { timeout: 180_000 });
+    await expect(runs(phone).first()).toContainText('internet', { timeout: 180_000 });
     await expect(runs(phone).first()).toContainText('cut short');
     await phone.getByRole('button', { name: /^Stop/ }).click();
-    await expect(phone.getByTestId('about-run')).toContainText('Cut short by the cap on data');
+    await expect(phone.getByTestId('about-run')).toContainText('The data limit ended this run');
     await phone.context().close();
   } finally {
     far.closeAllConnections();

@@ -21,12 +21,12 @@ test('the wiring cut open: a unit is fed by coax, its tree adds up, everyone at 
   // by keyboard: the unit is chosen and its ways stand side by side
   await wiring.getByRole('button', { name: /^Unit C,/ }).focus();
   await page.keyboard.press('Enter');
-  const ways = page.getByRole('list', { name: 'Ways to feed C' });
+  const ways = page.getByRole('list', { name: 'Link options of C' });
   await expect(ways.getByRole('button', { name: /Ethernet, cat 6 from A/ })).toBeVisible();
   await ways.getByRole('button', { name: /Coax adapter from A/ }).click();
   await expect(wiring.locator('[data-link]')).toHaveCount(2);
 
-  const tree = page.getByRole('region', { name: 'The coax in place' });
+  const tree = page.getByRole('region', { name: 'Existing coax' });
   await expect(tree).toBeVisible();
   const words = (await tree.getByRole('img').getAttribute('aria-label')) ?? '';
   const steps = [...words.matchAll(/ (\d+\.\d) dB/g)].map((m) => Number(m[1]));
@@ -34,7 +34,7 @@ test('the wiring cut open: a unit is fed by coax, its tree adds up, everyone at 
   expect(steps.length).toBeGreaterThanOrEqual(3);
   expect(Math.abs(steps.reduce((a, b) => a + b, 0) - all)).toBeLessThan(0.06 * (steps.length + 1));
 
-  await page.getByRole('radio', { name: 'Everyone at once' }).click();
+  await page.getByRole('radio', { name: 'All needs at once' }).click();
   await expect(wiring.getByText(/at once$/).first()).toBeVisible();
   const list = page.getByRole('region', { name: 'Links', exact: true });
   await expect(list.getByRole('button', { name: /C.*Coax.*load \d+/s })).toBeVisible();
@@ -57,7 +57,7 @@ test('a switch feeds an access point over a cable whose way is drawn, with power
   await expect(page.getByRole('button', { name: /^Unit C/ })).toBeVisible();
   await page.getByRole('button', { name: /^Ceiling access point/ }).click();
   await click(0.25, 0.25);
-  const ways = page.getByRole('list', { name: 'Ways to feed D' });
+  const ways = page.getByRole('list', { name: 'Link options of D' });
   // the main unit gives no power: there an injector stands in the line
   await expect(ways.getByRole('button', { name: /with an injector from A/ })).toBeVisible();
   await ways.getByRole('button', { name: /Ethernet, cat 6 from C/ }).click();
@@ -65,7 +65,7 @@ test('a switch feeds an access point over a cable whose way is drawn, with power
   await expect(length).toHaveValue(/^\d/);
   const shortest = Number(await length.inputValue());
 
-  await page.getByRole('button', { name: 'Draw its way' }).click();
+  await page.getByRole('button', { name: 'Draw its route' }).click();
   await expect(page.getByTestId('stage-summary')).toContainText('corners of the cable');
   await click(0.62, 0.6);
   await click(0.25, 0.6);
@@ -75,10 +75,10 @@ test('a switch feeds an access point over a cable whose way is drawn, with power
 
   await sheet.getByRole('button', { name: /^Unit C/ }).click();
   const ports = page.getByRole('region', { name: 'Ports of C' });
-  await expect(ports).toContainText('1 of 7 taken');
+  await expect(ports).toContainText('1 of 7 used');
   await expect(ports).toContainText(/Power: 1 of 4 ports, 1\d\.\d W of 60 W/);
   await page.keyboard.press('Control+z');
   await sheet.getByRole('button', { name: /^Unit D/ }).click();
-  await expect(page.getByText(/By the shortest way/)).toBeVisible();
+  await expect(page.getByText(/By the shortest route/)).toBeVisible();
   expect(Number(await length.inputValue())).toBeCloseTo(shortest, 1);
 });

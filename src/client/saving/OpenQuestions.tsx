@@ -15,10 +15,10 @@ export function OpenQuestions({ onClose }: { onClose: () => void }) {
   const aside = useJob((s) => s.aside);
   const { choose, retry, leaveOut } = store.getState();
   return (
-    <DialogFrame title="Choose what holds" onClose={onClose} wide>
+    <DialogFrame title="Choose the value to keep" onClose={onClose} wide>
       {clashes.length > 0 && (
         <>
-          <PartHead right="the other value holds until you choose">Changed in two places</PartHead>
+          <PartHead right="the other value is used until you choose">Changed in two places</PartHead>
           <ul>
             {clashes.map((clash) => {
               const { about, mine, theirs, by } = clashWords(job, clash);
@@ -65,7 +65,7 @@ export function OpenQuestions({ onClose }: { onClose: () => void }) {
                     Save to a file
                   </Button>
                   <Button look="quiet" onClick={() => leaveOut(step.id)}>
-                    Leave out
+                    Discard
                   </Button>
                 </p>
               </li>
@@ -73,7 +73,7 @@ export function OpenQuestions({ onClose }: { onClose: () => void }) {
           </ul>
         </>
       )}
-      {clashes.length + aside.length === 0 && <p className="pt-4">Nothing is open any more.</p>}
+      {clashes.length + aside.length === 0 && <p className="pt-4">No open questions.</p>}
     </DialogFrame>
   );
 }

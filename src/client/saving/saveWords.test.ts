@@ -8,16 +8,16 @@ const record = (id: string) => {
   if (!found) throw new Error(id);
   return found;
 };
-const at = '2026-11-20T10:05:00.000Z';
+const at = '10:05';
 
 test('saved is said only of what the server has; what is not is counted, with where it is kept', () => {
-  expect(saveWords({ kind: 'saved' }, at)).toMatch(/^saved /);
+  expect(saveWords({ kind: 'saved' }, at)).toBe('saved 10:05');
   expect(saveWords({ kind: 'saving', waiting: 3 }, at)).toBe('saving 3 steps …');
   const failed = { kind: 'failed', message: 'The disk is full.', waiting: 2, kept: true } as const;
   expect(saveWords(failed, at)).toBe('not saved (2): The disk is full.');
   expect(failureWords(failed)).toContain('2 steps are kept in this browser');
-  expect(failureWords({ ...failed, kept: false })).toContain('do not close it');
-  expect(failureWords({ ...failed, waiting: 0 })).toContain('Nothing waits to be saved');
+  expect(failureWords({ ...failed, kept: false })).toContain('Do not close this window');
+  expect(failureWords({ ...failed, waiting: 0 })).toContain('No edit waits to be saved');
   expect(failureWords({ kind: 'saving', waiting: 1 })).toBeNull();
 });
 

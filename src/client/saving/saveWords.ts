@@ -3,15 +3,14 @@ import type { Clash } from '@/core/sync/sync';
 import type { AnyRecord } from '@/core/job/records';
 import type { Job } from '@/core/job/job';
 import type { SaveState } from '@/client/store/courier';
-import { whenText } from '@/ui/time';
 
 const steps = (n: number) => `${n} ${n === 1 ? 'step' : 'steps'}`;
 
-/** The few words of the top bar. */
-export function saveWords(save: SaveState, savedAt: string): string {
+/** The few words of the top bar. @param when it was saved, in words. */
+export function saveWords(save: SaveState, when: string): string {
   switch (save.kind) {
     case 'saved':
-      return `saved ${whenText(savedAt)}`;
+      return `saved ${when}`;
     case 'saving':
       return save.waiting > 1 ? `saving ${steps(save.waiting)} …` : 'saving …';
     case 'failed':
@@ -22,10 +21,10 @@ export function saveWords(save: SaveState, savedAt: string): string {
 /** What a person should know while something is not saved; null when there is nothing. */
 export function failureWords(save: SaveState): string | null {
   if (save.kind !== 'failed') return null;
-  if (save.waiting === 0) return `${save.message} Nothing waits to be saved. Trying again …`;
+  if (save.waiting === 0) return `${save.message} No edit waits to be saved. Trying again …`;
   const kept = save.kept
     ? `${steps(save.waiting)} ${save.waiting === 1 ? 'is' : 'are'} kept in this browser, also when this window is closed.`
-    : `${steps(save.waiting)} ${save.waiting === 1 ? 'is' : 'are'} in this window only: do not close it.`;
+    : `${steps(save.waiting)} ${save.waiting === 1 ? 'is' : 'are'} in this window only. Do not close this window.`;
   return `${save.message} ${kept} Trying again …`;
 }
 

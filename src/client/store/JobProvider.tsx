@@ -4,6 +4,7 @@ import { createContext, type ReactNode, useContext, useEffect, useMemo, useState
 import { useStore } from 'zustand';
 import { proveSpot, type SpotProof } from '@/core/proof/spotProof';
 import type { Job } from '@/core/job/job';
+import { RegionContext } from '@/ui/useTimes';
 import { browserPorts } from './browserPorts';
 import type { SentJob } from './jobServer';
 import { type JobState, type JobStore, makeJobStore } from './jobStore';
@@ -39,7 +40,12 @@ export function JobProvider({ initial, children }: { initial: SentJob; children:
       window.removeEventListener('beforeunload', leave);
     };
   }, [store, ports]);
-  return <JobContext value={store}>{children}</JobContext>;
+  const region = useStore(store, (s) => s.job.info.countryGroup);
+  return (
+    <JobContext value={store}>
+      <RegionContext value={region}>{children}</RegionContext>
+    </JobContext>
+  );
 }
 
 const idOf = (initial: SentJob) => initial.records.find((r) => r.type === 'job')?.id ?? '';

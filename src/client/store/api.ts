@@ -53,7 +53,7 @@ export async function ask<S extends z.ZodType>(
 export function messageOf(error: unknown): string {
   if (error instanceof ApiError)
     return error.problems[0] ? `${error.problems[0].path}: ${error.problems[0].message}` : error.message;
-  if (error instanceof TypeError) return 'Nestle’s server can’t be reached.';
+  if (error instanceof TypeError) return 'Nestle’s server cannot be reached.';
   return error instanceof Error ? error.message : String(error);
 }
 

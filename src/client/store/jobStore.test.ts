@@ -339,7 +339,7 @@ test('with the server away edits wait, stay on screen, and are saved when it is 
   rename(store, 'Also patient', 2);
   await until(() => store.getState().save.kind === 'failed');
   expect(store.getState().save).toMatchObject({
-    message: expect.stringContaining('can’t be reached'),
+    message: expect.stringContaining('cannot be reached'),
     waiting: 2,
   });
   expect(spot(store.getState().job).name).toBe('Patient');

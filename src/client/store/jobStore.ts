@@ -1,4 +1,5 @@
 /** The open job in the browser: edits apply at once and go to the server by the courier; what the page shows of it. */
+import { sayError } from '@/ui/sayError';
 import type { Remote } from 'comlink';
 import { toast } from 'sonner';
 import { createStore } from 'zustand/vanilla';
@@ -70,6 +71,8 @@ export interface JobState {
   selectedId: Id | null;
   storeyId: Id;
   tool: Tool;
+  /** What was just put down and is to be named at once: its name field takes the keys. */
+  naming: Id | null;
   /** Product that the unit tool places, assembly that the wall tool draws with. */
   kitId: Id | null;
   wallAssemblyId: Id | null;
@@ -162,14 +165,14 @@ export function makeJobStore(initial: SentJob, ports: CourierPorts) {
           }),
         });
       },
-      (words, kind) => (kind === 'error' ? toast.error(words) : toast(words)),
+      (words, kind) => (kind === 'error' ? sayError(words) : toast(words)),
     );
     const tried = (act: () => void): boolean => {
       try {
         act();
         return true;
       } catch (error) {
-        toast.error(messageOf(error));
+        sayError(messageOf(error));
         return false;
       }
     };
@@ -185,6 +188,7 @@ export function makeJobStore(initial: SentJob, ports: CourierPorts) {
       selectedId: null,
       storeyId: firstStorey(job),
       tool: 'select',
+      naming: null,
       kitId: null,
       wallAssemblyId: null,
       choice: {

@@ -1,8 +1,8 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import type { Remote } from 'comlink';
 import { useEffect, useState } from 'react';
-import { toast } from 'sonner';
 import type { ComputeApi } from '@/workers/protocol';
 import { messageOf } from './api';
 import { useJob } from './JobProvider';
@@ -25,7 +25,7 @@ export function useAnswer<T>(
     let live = true;
     ask(compute, about).then(
       (answer) => live && setTold({ about, answer }),
-      (error: unknown) => live && toast.error(messageOf(error)),
+      (error: unknown) => live && sayError(messageOf(error)),
     );
     return () => {
       live = false;

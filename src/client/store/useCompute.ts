@@ -1,7 +1,7 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { type RefObject, useEffect, useLayoutEffect, useRef } from 'react';
-import { toast } from 'sonner';
 import type { Scenario } from '@/core/network/backhaul';
 import { startCompute } from '@/workers/client';
 import type { ComputeApi, FieldRequest } from '@/workers/protocol';
@@ -15,6 +15,9 @@ const restMs = 90;
 
 /** So many steps of a drag are done for practice while nothing is asked: the first in a page are three times slower. */
 const rehearsals = 40;
+
+/** The worker of the first page: it loads while the page comes to life, and is there when that asks. */
+let early = typeof Worker === 'undefined' ? null : startCompute();
 
 /** What an answer hangs on. */
 const causes = ['job', 'storeyId', 'layer', 'band', 'dragged'] as const satisfies (keyof JobState)[];
@@ -31,7 +34,8 @@ export function useCompute(scenario: Scenario, wantField: boolean): void {
   const pumping = useRef<ReturnType<typeof makePump> | null>(null);
   // before what the page itself does on a change: the question is on its way first
   useLayoutEffect(() => {
-    const { api, stop } = startCompute();
+    const { api, stop } = early ?? startCompute();
+    early = null;
     store.setState({ compute: api });
     const pump = makePump(store, api, aim);
     pumping.current = pump;
@@ -152,7 +156,7 @@ function makePump(store: JobStore, api: Remote<ComputeApi>, aim: RefObject<Aim>)
         await work();
       }
     } catch (error) {
-      toast.error(`The computation stopped: ${messageOf(error)}`);
+      sayError(`The computation stopped: ${messageOf(error)}`);
     } finally {
       busy = false;
     }

@@ -1,5 +1,5 @@
 import { z } from 'zod';
-import { bandSchema, layerSchema, standardSchema } from '../job/records';
+import { bandSchema, categorySchema, layerSchema, standardSchema } from '../job/records';
 import type { Problem } from '../job/references';
 import { coaxMHz, coaxPath, splitterWays } from '../media/coax';
 import { poePort } from '../media/poe';
@@ -53,7 +53,7 @@ const inputs = {
     type: z.enum(['af', 'at', 'bt3', 'bt4']),
     deviceW: z.number().min(0).max(1000),
     lengthM: z.number().min(0).max(100_000),
-    cable: z.enum(['cat5e', 'cat6', 'cat6a']),
+    cable: categorySchema,
   }),
   'coax-path': z.strictObject({
     frequencyMHz: z.number().min(5).max(3000).default(coaxMHz),

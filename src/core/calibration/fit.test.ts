@@ -133,10 +133,10 @@ describe('from the readings of Quay House', () => {
       outliers: [outlier],
     });
     expect(words).toEqual([
-      'A is heard 2.4 dB weaker than its kit says (± 1.1)',
+      'A is received 2.4 dB weaker than its product data (± 1.1)',
       'Signals fall 1.2 dB more for each tenfold distance (± 0.5)',
-      'Brick and Door are not told apart: only what they cost together is known',
-      expect.stringMatching(/^The readings at \d+, .+ are left out: -90 dBm, and all others say -60$/),
+      'Brick and Door cannot be separated: only their total loss is known',
+      expect.stringMatching(/^The readings at \d+, .+ are not used: -90 dBm, and all others say -60$/),
     ]);
   });
 });

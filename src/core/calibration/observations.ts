@@ -7,7 +7,7 @@ import { type Backhaul, networkOf } from '../network/backhaul';
 import { accessesOf, accessRates, delivered } from '../network/delivery';
 import { noiseAt } from '../network/disturbance';
 import { sourceOfUnit } from '../network/hops';
-import { testDevice } from '../network/predict';
+import { testDevice } from '../job/testDevice';
 import { copyOf, crossedIn, type Received } from '../propagation/received';
 import { makeReceived, receive } from '../propagation/receive';
 import { placeInSpace } from '../propagation/scene';

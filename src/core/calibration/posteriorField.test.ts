@@ -3,7 +3,7 @@ import { applyEdit, putOne } from '@/core/job/edits';
 import { gridsOf } from '@/core/coverage/grid';
 import { layerOver, noiseField, unitField } from '@/core/coverage/field';
 import { networkOf } from '@/core/network/backhaul';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import { buildScene } from '@/core/propagation/scene';
 import { median } from '@/core/statistics/exactTests';
 import { posteriorField } from './posteriorField';

@@ -11,7 +11,7 @@ const asBeforeDb = 1;
 export function lossWords({ name, priorDb, db: now, spreadDb }: CalibratedLoss): string {
   const sure = `± ${db(spreadDb)}`;
   return Math.abs(now - priorDb) < asBeforeDb
-    ? `${name} costs ${db(now)} dB here, as the library has it (${sure})`
+    ? `${name} costs ${db(now)} dB here, the library value (${sure})`
     : `${name} costs ${db(now)} dB here, not ${db(priorDb)} (${sure})`;
 }
 
@@ -21,7 +21,7 @@ export function otherWords(job: Job, calibration: Omit<Calibration, 'posterior'>
     const letter = find(job, 'unit', unitId)?.letter;
     if (!letter || Math.abs(off) < asBeforeDb) return [];
     return [
-      `${letter} is heard ${db(Math.abs(off))} dB ${off > 0 ? 'stronger' : 'weaker'} than its kit says (± ${db(spreadDb)})`,
+      `${letter} is received ${db(Math.abs(off))} dB ${off > 0 ? 'stronger' : 'weaker'} than its product data (± ${db(spreadDb)})`,
     ];
   });
   const { slope } = calibration;
@@ -32,11 +32,11 @@ export function otherWords(job: Job, calibration: Omit<Calibration, 'posterior'>
           `Signals fall ${db(Math.abs(slope.db))} dB ${slope.db < 0 ? 'more' : 'less'} for each tenfold distance (± ${db(slope.spreadDb)})`,
         ];
   const together = calibration.inseparable.map(
-    ([a, b]) => `${a} and ${b} are not told apart: only what they cost together is known`,
+    ([a, b]) => `${a} and ${b} cannot be separated: only their total loss is known`,
   );
   const left = calibration.outliers.map(({ spotId, readDbm, expectedDbm }) => {
     const spot = find(job, 'spot', spotId);
-    return `The readings at ${spot ? `${spot.number}, ${spot.name}` : 'a spot'} are left out: ${Math.round(readDbm)} dBm, and all others say ${Math.round(expectedDbm)}`;
+    return `The readings at ${spot ? `${spot.number}, ${spot.name}` : 'a spot'} are not used: ${Math.round(readDbm)} dBm, and all others say ${Math.round(expectedDbm)}`;
   });
   return [...units, ...far, ...together, ...left];
 }

@@ -46,6 +46,7 @@ import './rules/reusedRouter.test';
 import './rules/sameChannel.test';
 import './rules/sixGHzOutside.test';
 import './rules/socketAsExtender.test';
+import './rules/socketSwitched.test';
 import './rules/spotWithoutNeed.test';
 import './rules/testDeviceSlow.test';
 import './rules/tooLoud.test';

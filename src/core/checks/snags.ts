@@ -45,6 +45,7 @@ import { reusedRouter } from './rules/reusedRouter';
 import { sameChannel } from './rules/sameChannel';
 import { sixGHzOutside } from './rules/sixGHzOutside';
 import { socketAsExtender } from './rules/socketAsExtender';
+import { socketSwitched } from './rules/socketSwitched';
 import { spotWithoutNeed } from './rules/spotWithoutNeed';
 import { testDeviceSlow } from './rules/testDeviceSlow';
 import { tooLoud } from './rules/tooLoud';
@@ -104,6 +105,7 @@ export const snagRules: Readonly<Record<string, SnagRule>> = {
   sameChannel,
   sixGHzOutside,
   socketAsExtender,
+  socketSwitched,
   spotWithoutNeed,
   testDeviceSlow,
   tooLoud,

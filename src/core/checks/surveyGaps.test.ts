@@ -72,8 +72,8 @@ test('what there is to say about services, floors, spots and needs', () => {
     { ...get(job, 'storey', 'storey-0'), floorAssemblyId: null },
     { ...get(job, 'service', 'entry'), box: 'none' },
   );
-  expect(about(floor, 'floor-')).toMatchObject({ missing: 'what it is made of' });
-  expect(about(floor, 'box')).toMatchObject({ missing: 'which box is there' });
+  expect(about(floor, 'floor-')).toMatchObject({ missing: 'construction' });
+  expect(about(floor, 'box')).toMatchObject({ missing: 'which box exists' });
   expect(about(job, 'spots')).toMatchObject({ needed: true });
   expect(surveyGaps(job, [])[0]?.id).toBe('spots');
   expect(about(job, 'spot-storey-0-room')).toMatchObject({ missing: 'a need, but no spot' });

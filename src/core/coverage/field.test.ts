@@ -19,7 +19,7 @@ if (!backhaul) throw new Error('the demo has no unit');
 
 const gridOf = (storeyId: string, stepM: number, coarse = false): RoomGrid => {
   const grid = gridsOf(job, storeyId, stepM, coarse)[0];
-  if (!grid) throw new Error('no room');
+  if (!grid) throw new Error('no space');
   return grid;
 };
 const [left, top] = [

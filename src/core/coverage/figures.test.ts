@@ -2,7 +2,7 @@
 import { houses } from '@/testing/houses';
 import { rounded, row } from '@/testing/rounded';
 import { networkOf } from '../network/backhaul';
-import { testDevice } from '../network/predict';
+import { testDevice } from '../job/testDevice';
 import { accessFields, type FieldInputs, layerOver, noiseField, shareAbove, unitField } from './field';
 import { gridsOf, latticeOf, nodesAround } from './grid';
 import { isobands } from './isolines';

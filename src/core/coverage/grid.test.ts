@@ -24,7 +24,7 @@ test('a house keeps the step that it is asked for; a huge storey gets the next m
 test('a room of 2000 m is answered with few nodes, all in it', () => {
   const records = quayHouse();
   const room = records.find((r) => r.type === 'room');
-  if (room?.type !== 'room') throw new Error('no room');
+  if (room?.type !== 'room') throw new Error('no space');
   const job = jobFromRecords(records.map((r) => (r === room ? { ...room, ...square(2000) } : r)));
   const grid = gridsOf(job, room.storeyId, 0.25).find((g) => g.room.id === room.id);
   expect(grid?.inside.length).toBeGreaterThan(1000);

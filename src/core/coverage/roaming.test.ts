@@ -4,10 +4,11 @@ import { jobFromRecords } from '../job/job';
 import { buildScene } from '../propagation/scene';
 import { networkOf } from '../network/backhaul';
 import { accessesOf } from '../network/delivery';
-import { testDevice } from '../network/predict';
+import { testDevice } from '../job/testDevice';
 import type { AccessField } from './field';
 import { gridsOf } from './grid';
-import { handoversOf, holdsOnDbm, overlapWords, roamingOver } from './roaming';
+import { handoversOf, holdsOnDbm, roamingOver } from './roaming';
+import { overlapWords } from './overlapWords';
 
 const job = jobFromRecords(quayHouse());
 const network = networkOf(job, buildScene(job), 'planned');
@@ -44,7 +45,7 @@ test('where nothing serves nobody clings; where two are equal they are a handove
   expect(clingsTo).toEqual([null, null]);
   expect(between[0]).toMatchObject({ weakerDbm: expect.closeTo(-67, 3) });
   const grid = gridsOf(job, 'ground', 1)[0];
-  if (!grid) throw new Error('no room');
+  if (!grid) throw new Error('no space');
   const [handover] = handoversOf([{ grid, roaming: roamingOver([weak, same], 1) }]);
   expect(handover).toMatchObject({ levelDbm: expect.closeTo(-67, 3), areaM2: 1 });
   expect(handover?.overlapDb).toBeCloseTo(-67 - holdsOnDbm, 3);

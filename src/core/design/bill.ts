@@ -1,12 +1,12 @@
 /** What a plan takes in parts, cable and time, line by line, from its records. */
 import { inRegion } from '../geometry/region';
-import { find, type Job } from '../job/job';
+import { find, get, type Job } from '../job/job';
 import type { DeviceCable, FixedDevice, Id, Link, Unit } from '../job/records';
-import { siteOf } from '../job/site';
-import { adaptersFor, cablePrices } from '../network/backhaulOptions';
+import { runsOutdoors, siteOf } from '../job/site';
+import { adaptersFor, bracketFor, entrySeal, perCable, surgeProtector } from '../network/backhaulOptions';
+import { cableCost } from '../network/cablePrice';
 import { filterProduct, splitterProduct, splittersOn } from '../media/coaxParts';
 import { mediumWords } from '../media/mediumWords';
-import { cableLength } from '../media/wired';
 
 export interface BillLine {
   /** Product, or what a cable is. */
@@ -29,9 +29,6 @@ export interface Bill {
   /** Holes to be drilled, as far as counted. */
   holes: number;
 }
-
-const cableWords = (link: Pick<Link, 'medium' | 'category'>): string =>
-  link.medium === 'fibre' ? 'Fibre with a converter at each end' : `Cable, ${link.category ?? 'cat6'}`;
 
 interface NewLink {
   link: Link;
@@ -78,35 +75,35 @@ function itemsOf(job: Job): Item[] {
   };
   const cable = ({ link, child, parent }: NewLink): Item[] => {
     if (link.medium !== 'ethernet' && link.medium !== 'fibre') return [];
-    const protector = job.kits.filter((k) => k.kind === 'surge').sort((a, b) => a.priceEur - b.priceEur)[0];
-    const joinsEarths = link.medium === 'ethernet' && siteOf(job, parent) !== siteOf(job, child);
+    const apart = link.lengthM !== null && siteOf(job, parent) !== siteOf(job, child);
+    const surge = apart && link.medium === 'ethernet' ? surgeProtector(job) : null;
+    const outdoors = runsOutdoors(job, parent, child);
     return [
-      ...(link.lengthM !== null && joinsEarths && protector ? product(protector.id, 2, child.letter) : []),
-      ...laid({ ...link, medium: link.medium }, child.letter),
+      ...product(surge?.id ?? null, perCable, child.letter),
+      ...product(apart ? (entrySeal(job)?.id ?? null) : null, perCable, child.letter),
+      ...laid({ ...link, medium: link.medium, outdoors }, child.letter),
     ];
   };
   const laid = (
     run: Pick<DeviceCable, 'lengthM' | 'holes'> & {
       category: Link['category'];
-      medium: keyof typeof cablePrices;
+      medium: 'ethernet' | 'fibre';
+      outdoors: boolean;
     },
     letter: string,
   ): Item[] => {
     if (run.lengthM === null) return [];
-    const price = cablePrices[run.medium];
-    const metres = cableLength(run.lengthM);
-    const holes = run.holes ?? 0;
-    const item = cableWords(run);
+    const { item, metres, eachEur, partsEur, minutes } = cableCost({ ...run, lengthM: run.lengthM });
     return [
       {
         key: item,
         item,
         count: 1,
         metres,
-        eachEur: price.eurPerM,
-        sumEur: price.eur + metres * price.eurPerM,
-        minutes: price.minutes + run.lengthM * price.minutesPerM + holes * price.minutesPerHole,
-        holes,
+        eachEur,
+        sumEur: partsEur,
+        minutes,
+        holes: run.holes ?? 0,
         letter,
       },
     ];
@@ -122,7 +119,14 @@ function itemsOf(job: Job): Item[] {
     ];
   });
   return [
-    ...job.units.flatMap((u) => (u.planned && !u.found ? product(u.kitId, 1, u.letter) : [])),
+    ...job.units.flatMap((u) =>
+      u.planned && !u.found
+        ? [
+            ...product(u.kitId, 1, u.letter),
+            ...product(bracketFor(job, get(job, 'kit', u.kitId), u.mount)?.id ?? null, 1, u.letter),
+          ]
+        : [],
+    ),
     ...newLinks(job).flatMap((l) => [
       ...product(
         l.link.adapterKitId,
@@ -134,7 +138,10 @@ function itemsOf(job: Job): Item[] {
     ...coaxParts,
     ...newDeviceCables(job).flatMap((d) => [
       ...product(d.cable.adapterKitId, 1, d.from.letter),
-      ...laid({ ...d.cable, medium: 'ethernet' }, d.from.letter),
+      ...laid(
+        { ...d.cable, medium: 'ethernet', outdoors: runsOutdoors(job, d.from, d.device) },
+        d.from.letter,
+      ),
     ]),
   ];
 }

@@ -38,6 +38,7 @@ export function placeUnit(
     mount: 'shelf',
     channels: { '2.4': null, '5': null, '6': null },
     widths: { '2.4': null, '5': null, '6': null },
+    serial: '',
     found: false,
     planned: true,
   };

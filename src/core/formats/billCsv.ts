@@ -17,7 +17,7 @@ export function writeBillCsv({ lines, partsEur, minutes, cableM }: Bill): string
   return `${Papa.unparse(
     {
       fields: ['item', 'count', 'metres', 'each', 'sum', 'minutes', 'for_units'],
-      data: [...rows, ['Sum', '', cents(cableM), '', cents(partsEur), Math.round(minutes), '']],
+      data: [...rows, ['Total', '', cents(cableM), '', cents(partsEur), Math.round(minutes), '']],
     },
     { newline: '\n' },
   )}\n`;

@@ -105,7 +105,7 @@ test('polylines close, bulges and arcs are drawn in pieces, the unit is asked wh
 });
 
 test.each([
-  ['nothing', '', 'empty'],
+  ['not connected', '', 'empty'],
   ['a poem', 'Shall I compare thee', 'not a DXF'],
   ['text only', dxf(...section('ENTITIES', [0, 'TEXT', 8, '0', 10, 1, 20, 1, 40, 2, 1, 'Hall'])), '1 TEXT'],
   ['no entity', dxf(...section('ENTITIES')), 'empty'],

@@ -67,7 +67,7 @@ export function drawPlan(
     throw new DrawingError([{ path: 'layers', message: 'no layer is chosen, or none holds lines' }]);
   if (chosen.length > mostLines)
     throw new DrawingError([
-      { path: 'layers', message: `these layers hold ${chosen.length} lines; up to ${mostLines} are taken` },
+      { path: 'layers', message: `these layers hold ${chosen.length} lines; up to ${mostLines} are allowed` },
     ]);
   const [left, top, right, bottom] = lineBounds(chosen);
   const size = Math.max(right - left, bottom - top) * unitM;
@@ -102,7 +102,7 @@ export function drawPlan(
     throw new DrawingError([
       { path: '', message: 'every line of these layers is too short, or is there already' },
     ]);
-  const edit = withRooms(job, { label: `Bring in ${walls.length} walls`, put: walls, remove: [] });
+  const edit = withRooms(job, { label: `Import ${walls.length} walls`, put: walls, remove: [] });
   return { edit, walls: walls.length, leftOut: chosen.length - walls.length };
 }
 

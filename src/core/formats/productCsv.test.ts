@@ -12,7 +12,7 @@ test('every kit of the catalogue is right by its schema, and none is there twice
   for (const k of productLibrary) expect(schemas.kit.safeParse(k).success).toBe(true);
   expect(new Set(productLibrary.map((k) => k.id)).size).toBe(productLibrary.length);
   const kinds = new Set(productLibrary.map((k) => k.kind));
-  expect(kinds.size).toBe(17);
+  expect(kinds.size).toBe(19);
 });
 
 test('a few columns are enough; an id is made from the name; decimal commas are read', () => {
@@ -28,7 +28,7 @@ test.each([
   ['a kind that is none', 'name,kind,price_eur\nA,toaster,1\n', 'line 2.kind', /./],
   ['half a radio', 'name,kind,price_eur,radios\nA,node,1,5/access\n', 'line 2.radios.0.standard', /./],
   ['an id twice', 'id,name,kind,price_eur\nk,A,node,1\nk,B,node,1\n', 'line 3.id', /twice/],
-  ['nothing', `${productColumns.join(',')}\n`, '', /no kit/],
+  ['not connected', `${productColumns.join(',')}\n`, '', /no product/],
 ])('%s is refused by place, and nothing is taken', (_name, text, path, message) => {
   const { kits: products, problems } = readProductCsv(text);
   expect(products).toEqual([]);

@@ -215,7 +215,7 @@ export function readProductCsv(text: string): { kits: Product[]; problems: Probl
       problems.push({ path: `${line}.id`, message: `${made.data.id} stands twice` });
     else products.push(made.data);
   });
-  if (parsed.data.length === 0) problems.push({ path: '', message: 'the file has no kit' });
+  if (parsed.data.length === 0) problems.push({ path: '', message: 'the file has no product' });
   return problems.length ? { kits: [], problems } : { kits: products, problems };
 }
 

@@ -23,9 +23,9 @@ describe('the runbook as Markdown', () => {
   test('says for how many hands, and when all is done', () => {
     expect(lines[0]).toBe('# Runbook: Quay House');
     expect(lines[2]).toBe(
-      `One pair of hands. All done after ${clockText(live.finishMin)}, most likely between ${clockText(live.earlyMin)} and ${clockText(live.lateMin)}.`,
+      `One installer. All done after ${clockText(live.finishMin)}, most likely between ${clockText(live.earlyMin)} and ${clockText(live.lateMin)}.`,
     );
-    expect(runbookMarkdown('X', 2, live)).toMatch(/\nTwo pairs of hands\./);
+    expect(runbookMarkdown('X', 2, live)).toMatch(/\nTwo installers\./);
   });
 
   test('every step with a box, in the order in which it begins, with its wait, hold point and cautions', () => {
@@ -39,7 +39,7 @@ describe('the runbook as Markdown', () => {
       const at = lines.findIndex((l) => l.includes(`** ${step.title}`));
       const end = lines.findIndex((l, i) => i > at && (l.startsWith('- [') || l === ''));
       const own = lines.slice(at, end === -1 ? undefined : end);
-      expect(own[0]?.endsWith('(decides the finish)')).toBe(critical);
+      expect(own[0]?.endsWith('(sets the finish time)')).toBe(critical);
       expect(own.some((l) => l.startsWith('  Wait about'))).toBe(step.wait !== null);
       expect(own.some((l) => l === `  Go on only when: ${step.holdPoint?.question}`)).toBe(
         step.holdPoint !== null,
@@ -61,7 +61,7 @@ describe('the runbook as Markdown', () => {
       .split('\n')
       .filter((l) => l.startsWith('- ['));
     expect(boxes.map((l) => l.slice(0, 5))).toEqual(['- [x]', '- [x]', '- [ ]']);
-    expect(boxes[0]).toMatch(/\*\*\d+:\d\d, hands [12]\*\*/);
+    expect(boxes[0]).toMatch(/\*\*\d+:\d\d, hands-on [12]\*\*/);
   });
 
   test('what is wrong with the runbook stands above it', () => {

@@ -44,16 +44,16 @@ export function runbookMarkdown(job: string, people: number, live: Live): string
   const lines = [
     `# Runbook: ${job}`,
     '',
-    `${people === 1 ? 'One pair of hands' : 'Two pairs of hands'}. All done after ${clockText(live.finishMin)}, most likely between ${clockText(live.earlyMin)} and ${clockText(live.lateMin)}.`,
+    `${people === 1 ? 'One installer' : 'Two installers'}. All done after ${clockText(live.finishMin)}, most likely between ${clockText(live.earlyMin)} and ${clockText(live.lateMin)}.`,
     '',
     ...live.runbook.problems.map((p) => `> ${p}\n`),
   ];
   for (const s of [...live.steps].sort(byStart)) {
     const { step } = s;
     const done = s.state === 'done' || s.state === 'skipped' ? 'x' : ' ';
-    const who = people === 2 && step.hands.min > 0 ? `, hands ${s.person + 1}` : '';
+    const who = people === 2 && step.hands.min > 0 ? `, hands-on ${s.person + 1}` : '';
     lines.push(
-      `- [${done}] **${clockText(s.startMin)}${who}** ${step.title}${s.critical ? ' (decides the finish)' : ''}`,
+      `- [${done}] **${clockText(s.startMin)}${who}** ${step.title}${s.critical ? ' (sets the finish time)' : ''}`,
     );
     if (step.text) lines.push(`  ${step.text}`);
     if (step.wait) lines.push(`  Wait about ${toTenth(step.wait.min)} min.`);

@@ -298,7 +298,7 @@ test('a bill as CSV: amounts to the cent, lengths only where there are any', () 
     'item,count,metres,each,sum,minutes,for_units',
     'Node,2,,149,298,30,B C',
     'Cable,1,24.46,0.9,22.01,42,B',
-    'Sum,,24.46,,320.01,72,',
+    'Total,,24.46,,320.01,72,',
     '',
   ]);
   expect(writeLabelsCsv([{ linkId: 'link-1', text: 'E1', at: 'Hall, east' }])).toBe(

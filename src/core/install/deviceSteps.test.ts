@@ -35,7 +35,7 @@ test('with an injector it is said where that goes in; without a hole nobody is t
   const laid = stepsOf(withCable({ adapterKitId: injector?.id ?? null, holes: 0 })).find(
     (s) => s.key === 'device-cable.tv',
   );
-  expect(laid?.text).toContain('power injector goes in at A');
+  expect(laid?.text).toContain('power injector is connected at A');
   expect(laid?.cautions).toEqual(['cabling']);
 });
 

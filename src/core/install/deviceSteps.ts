@@ -24,13 +24,13 @@ export function deviceSteps(job: Job, placed: readonly string[]): Step[] {
     step({
       key: 'devices',
       kind: 'set',
-      title: 'Let all devices join again',
-      text: `Ask the household what else has Wi-Fi, and add it to the list. ${
+      title: 'Connect all devices again',
+      text: `Ask the household for all other Wi-Fi devices. Add them to the list. ${
         onAir.some((d) => d.only24)
-          ? 'What knows 2.4 GHz alone comes last, with the phone on 2.4 GHz or on the name for it.'
-          : 'A device that does not find the network may know 2.4 GHz alone.'
+          ? 'Connect 2.4 GHz devices last, with the phone on 2.4 GHz or on the separate 2.4 GHz name.'
+          : 'A device that does not find the network may have 2.4 GHz only.'
       }`,
-      holdPoint: { question: 'Does each answer in its own app, and is nothing left out?', light: null },
+      holdPoint: { question: 'Does each device answer in its own app?', light: null },
       list: inOrder.map((d) => ({
         mark: d.id,
         words: `${d.name}${placeOf(job, d)}${d.only24 ? ' (2.4 GHz only)' : ''}`,
@@ -47,9 +47,9 @@ export function deviceSteps(job: Job, placed: readonly string[]): Step[] {
       step({
         key: 'wired-devices',
         kind: 'check',
-        title: 'Try each device that has a cable',
-        text: 'At its own port: it must say that it is wired, and be as fast as its port.',
-        holdPoint: { question: 'Does each say that it is wired?', light: null },
+        title: 'Test each device with a cable',
+        text: 'Test at its own port. The device must show a wired connection at the speed of its port.',
+        holdPoint: { question: 'Does each device show a wired connection?', light: null },
         list: wired.map((d) => ({
           mark: d.id,
           words: `${d.name}${placeOf(job, d)}, ${d.portMbps} Mbps${d.poe === 'none' ? '' : `, power over its cable (${d.poe}${d.poeW > 0 ? `, ${d.poeW} W` : ''})`}`,
@@ -75,7 +75,7 @@ function cableSteps(job: Job): Step[] {
         key,
         kind: 'cable',
         title: `Lay the cable, ${from.letter} to ${device.name}`,
-        text: `${cable.lengthM?.toFixed(0) ?? '?'} m ${cable.category.replace('cat', 'cat ')}${cable.holes ? `, ${cable.holes} ${cable.holes === 1 ? 'hole' : 'holes'}` : ''}.${injector ? ` The ${injector.name.toLowerCase()} goes in at ${from.letter}, and no other power at ${device.name}.` : ''} Labels: ${own.join('; ')}.`,
+        text: `${cable.lengthM?.toFixed(0) ?? '?'} m ${cable.category.replace('cat', 'cat ')}${cable.holes ? `, ${cable.holes} ${cable.holes === 1 ? 'hole' : 'holes'}` : ''}.${injector ? ` The ${injector.name.toLowerCase()} is connected at ${from.letter}, and no other power at ${device.name}.` : ''} Labels: ${own.join('; ')}.`,
         holdPoint: { question: 'Does the cable tester show all pairs, straight through?', light: null },
         cautions: ['cabling', ...(cable.holes === 0 ? [] : (['drilling', 'mains'] as const))],
         hands: layingTime(cable),

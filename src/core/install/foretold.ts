@@ -37,14 +37,14 @@ export function fitOf({ air, mbps }: Foretold, shown: StepRun['shown']): Fit | n
 export function fitWords(fit: Fit, isAir: boolean): string {
   switch (fit) {
     case 'fits':
-      return 'That fits what was foretold.';
+      return 'This matches the prediction.';
     case 'weaker':
-      return 'Weaker than foretold. Likeliest: something stands between that the survey does not have, such as metal, water or a closed door, or its face looks elsewhere. Turn it, then move it by half a metre, and look again.';
+      return 'Weaker than predicted. Likely cause: metal, water or a closed door between the units that the survey does not have, or a wrong direction. Turn the unit. Then move it by half a metre and check again.';
     case 'stronger':
-      return 'Stronger than foretold: good. Likeliest: a wall is lighter than the survey has it. Test a spot near it.';
+      return 'Stronger than predicted: good. Likely cause: a wall has less loss than in the survey. Test a spot near it.';
     case 'slower':
       return isAir
-        ? 'Slower than foretold. Likeliest: its channel is narrower or busier than planned. Look at channel and width on the main unit’s page.'
-        : 'Slower than foretold. Likeliest: a pair of the cable is open or a plug is badly crimped. Test the cable again, both ends.';
+        ? 'Slower than predicted. Likely cause: the channel is narrower or busier than planned. Check channel and width on the web page of the main unit.'
+        : 'Slower than predicted. Likely cause: an open pair in the cable or a badly crimped plug. Test the cable again, both ends.';
   }
 }

@@ -22,7 +22,7 @@ const oldRouter = (job: Job, main: Unit): Unit | undefined =>
 /** The port for the line, as it is marked. */
 const linePort = ({ setup }: Product): string => {
   const port = setup.ports.find((p) => p.use === 'line');
-  return port ? `its port “${port.mark}”` : 'the port marked for the line';
+  return port ? `its port “${port.mark}”` : 'the WAN port';
 };
 
 /** How the line is entered, and who has the details. */
@@ -31,13 +31,13 @@ function lineText(job: Job): string {
   const holder = settings?.lineHolder || 'the customer';
   switch (settings?.line ?? 'unknown') {
     case 'automatic':
-      return 'The line needs no details.';
+      return 'The line needs no login.';
     case 'login':
-      return `The line wants a name and a password: ${holder} has them.`;
+      return `The line needs a name and a password: ${holder} has them.`;
     case 'fixed':
       return `The line has a fixed address: ${holder} has it, with its mask, gateway and name servers.`;
     case 'unknown':
-      return 'Ask first how the line is entered: by itself, with a name and a password, or with a fixed address.';
+      return 'First ask for the line login: automatic, name and password, or fixed address.';
   }
 }
 
@@ -51,8 +51,8 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       key: 'modem',
       kind: 'bench',
       title: 'Restart the modem',
-      text: 'Unplug the modem or optical terminal for half a minute: many remember the last box that they spoke to.',
-      holdPoint: { question: 'Do the modem’s lights say that the line is up?', light: null },
+      text: 'Unplug the modem or optical terminal for half a minute. Many serve only the last router that they knew.',
+      holdPoint: { question: 'Do the lights of the modem show that the line is up?', light: null },
       cautions: ['household'],
       hands: durations.short,
       wait: durations.modem,
@@ -61,13 +61,15 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       key: 'main',
       kind: 'bench',
       unitId: main.id,
-      title: stays ? `Check the main unit ${main.letter}` : `Join the main unit ${main.letter} to the modem`,
+      title: stays
+        ? `Check the main unit ${main.letter}`
+        : `Connect the main unit ${main.letter} to the modem`,
       text: stays
-        ? `${product.name} stays. Its cable to the modem is in ${linePort(product)}, no second router behind it. ${lineText(job)}`
-        : `${product.name}: cable from the modem into ${linePort(product)}, not into one of the others. ${lineText(job)}`,
+        ? `${product.name} stays. Its cable to the modem is in ${linePort(product)}, with no second router behind it. ${lineText(job)}`
+        : `${product.name}: cable from the modem into ${linePort(product)}, not into another port. ${lineText(job)}`,
       // the light that says «ready to be added» says nothing of the line
       holdPoint: {
-        question: `Does a page open over ${main.letter}?`,
+        question: `Does a web page open over ${main.letter}?`,
         light: lightFor(product, ['good']),
       },
       after: ['modem'],
@@ -78,10 +80,10 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       key: 'names',
       kind: 'set',
       unitId: main.id,
-      title: 'Set names and passwords, once',
-      text: 'Network name, its password, the administrator’s password: now, before anything joins, and written down.',
+      title: 'Set names and passwords',
+      text: 'Set the network name, its password and the administrator password now, before any device connects. Write them down.',
       holdPoint: {
-        question: 'Are the names on the settings sheet, and who holds which password?',
+        question: 'Does the settings sheet show the names, and who holds each password?',
         light: null,
       },
       cautions: ['passwords'],
@@ -93,8 +95,8 @@ export function firstSteps(job: Job, main: Unit): Step[] {
     step({
       key: 'rejoin',
       kind: 'set',
-      title: 'Let the phone join the new network',
-      text: 'Forget the old network on the phone first. Capitals count in the password. If the phone says “no internet, stay connected?”, stay.',
+      title: 'Connect the phone to the new network',
+      text: 'Remove the old network on the phone first. Check capital letters in the password. If the phone asks “no internet, stay connected?”, choose to stay.',
       holdPoint: { question: 'Is the phone on the new network, and not on the old one?', light: null },
       after: ['names'],
       hands: durations.short,
@@ -104,12 +106,12 @@ export function firstSteps(job: Job, main: Unit): Step[] {
       kind: 'update',
       unitId: main.id,
       title: `Update ${main.letter}’s firmware`,
-      text: `First, so that it runs while hands do other work. Nothing is paired until it is through. ${
+      text: `Start this first. It runs while you do other work. Do not pair a unit until it ends. ${
         (job.netSettings[0]?.updatesOn ?? true)
-          ? 'Then let it update by itself, at night.'
-          : 'It does not update by itself here: agree who looks after it, and write it down.'
+          ? 'Then switch on automatic updates, at night.'
+          : 'It has no automatic updates. Agree who updates it, and write that down.'
       }`,
-      holdPoint: { question: `Does ${main.letter} say that it is up to date?`, light: null },
+      holdPoint: { question: `Does ${main.letter} show that it is up to date?`, light: null },
       after: ['names'],
       hands: durations.quick,
       wait: { ...durations.firmware, min: Math.max(1, product.setup.firmwareMin) },
@@ -121,10 +123,10 @@ export function firstSteps(job: Job, main: Unit): Step[] {
         key: 'hangs-on',
         kind: 'check',
         unitId: old.id,
-        title: `Look what hangs on ${old.letter}`,
-        text: 'Follow each of its cables. Telephone, television box, alarm, lift and door may work over this box alone. What the new main unit can’t serve stays on it, and then it is not bridged: say so to the household, and ask who runs it.',
+        title: `Check what is connected to ${old.letter}`,
+        text: 'Follow each of its cables. Telephone, television box, alarm, lift or door phone may need this box. If the new main unit cannot serve one of them, leave it connected and do not bridge the box. Tell the household, and ask who operates it.',
         holdPoint: {
-          question: 'Is it agreed for each of them where it hangs from now on?',
+          question: 'Is the new connection of each one agreed?',
           light: null,
         },
         cautions: ['household'],
@@ -141,9 +143,12 @@ export function firstSteps(job: Job, main: Unit): Step[] {
         unitId: old.id,
         title: old.planned ? `Make ${old.letter} an access point` : `Stop ${old.letter} from routing`,
         text: old.planned
-          ? 'On its page: access point (or bridge), no addresses handed out. Two routers in a row give “no internet” that is none.'
-          : 'Bridge mode, or Wi-Fi off where the modem is in the same box. Two routers in a row give “no internet” that is none.',
-        holdPoint: { question: 'Does the new main unit get an address of the line itself?', light: null },
+          ? 'On its web page, set access point (or bridge) and switch its DHCP server off. Two routers in series cause false “no internet” messages.'
+          : 'Set bridge mode, or switch its Wi-Fi off where the modem is in the same box. Two routers in series cause false “no internet” messages.',
+        holdPoint: {
+          question: 'Does the new main unit get its address directly from the line?',
+          light: null,
+        },
         after: ['modem', 'hangs-on'],
         hands: durations.some,
         wait: durations.short,
@@ -166,10 +171,10 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         step({
           key: splitterKey(splitter),
           kind: 'cable',
-          title: `Put the new splitter in the place of ${splitter.name}`,
-          text: 'Mark the cables first, then move them over one by one: the one that comes in to the input, outputs that nothing uses closed with a cap of 75 ohms.',
+          title: `Replace the splitter ${splitter.name}`,
+          text: 'Mark the cables first. Move them one by one, the incoming cable to the input. Close unused outputs with a 75 ohm cap.',
           holdPoint: {
-            question: 'Does what hung on the old one still work, the television too?',
+            question: 'Do all devices on it still work, also the television?',
             light: null,
           },
           cautions: ['coax'],
@@ -181,9 +186,9 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
       step({
         key: 'filter',
         kind: 'cable',
-        title: 'Put the filter at the point of entry',
-        text: 'Where the coax enters the house, before the first splitter: it keeps the signal in, and makes it stronger.',
-        holdPoint: { question: 'Is the filter on the cable that comes in?', light: null },
+        title: 'Fit the filter at the coax entry',
+        text: 'Fit it where the coax enters the house, before the first splitter. It keeps the signal inside and makes it stronger.',
+        holdPoint: { question: 'Is the filter on the incoming cable?', light: null },
         cautions: ['coax'],
         hands: durations.some,
       }),
@@ -195,9 +200,9 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
       kind: 'set',
       unitId: main.id,
       title: 'Set up the guest network',
-      text: 'With a name and password of its own; it must not reach the house’s devices.',
+      text: 'Give it a separate name and password. It must not reach the devices of the house.',
       holdPoint: {
-        question: 'Does a phone on it reach the internet, and nothing in the house?',
+        question: 'Does a guest phone reach the internet, and no device in the house?',
         light: null,
       },
       after: ['rejoin'],
@@ -213,8 +218,8 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
         kind: 'clear',
         unitId: old.id,
         title: `Take out the old ${old.letter}`,
-        text: 'Unplug it and take it along: left in, phones cling to it.',
-        holdPoint: { question: 'Is its network gone from the phone’s list?', light: null },
+        text: 'Unplug it and take it away. Otherwise phones stay connected to it.',
+        holdPoint: { question: 'Has its network disappeared from the list on the phone?', light: null },
         after: carried,
         hands: durations.small,
       }),
@@ -224,13 +229,13 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
       key: 'leave',
       kind: 'set',
       unitId: main.id,
-      title: 'Leave it as it will stay',
-      text: 'The householder decides, you set it, and it goes on the settings sheet.',
-      holdPoint: { question: 'Is each decided by the householder, set and noted?', light: null },
+      title: 'Make the final settings',
+      text: 'The householder decides. Set each point and note it on the settings sheet.',
+      holdPoint: { question: 'Is each point decided, set and noted?', light: null },
       list: [
         { mark: 'lights', words: 'Lights: on, dim, or off at night' },
-        { mark: 'button', words: 'Joining by button: off, so that nobody in the house joins a stranger' },
-        { mark: 'remote', words: 'Access from outside, and data about use to the maker: wanted, or off' },
+        { mark: 'button', words: 'Pairing by button: off, so that nobody adds a strange device' },
+        { mark: 'remote', words: 'Remote access, and usage data to the maker: wanted, or off' },
       ],
       after: ['guest', ...carried],
       hands: durations.small,
@@ -241,9 +246,9 @@ export function lastSteps(job: Job, main: Unit, before: readonly Step[]): Step[]
     step({
       key: 'walk',
       kind: 'check',
-      title: 'Walk all spots with the phone',
-      text: 'Same spots, same device, same way as before. What is short gets its next step now, not on another visit.',
-      holdPoint: { question: 'Is every spot tested, and none left short without a reason?', light: null },
+      title: 'Test all spots with the phone',
+      text: 'Use the same spots and the same device as before. If a spot is short, do its next step now, not on another visit.',
+      holdPoint: { question: 'Is every spot tested, and is there a reason for each short one?', light: null },
       after: all,
       hands: { min: Math.max(5, 3 * job.spots.length), spread: 0.3 },
     }),

@@ -116,6 +116,7 @@ describe('the runbook of a plan', () => {
             'plug-in',
             'outdoor',
             'access-point',
+            'plate',
             'extender',
             'router',
             'powerline',
@@ -196,8 +197,8 @@ describe('steps changed by hand', () => {
   test('a circle is told and not followed; so is a step that is not there', () => {
     const r = after(edit('modem', { after: ['rejoin', 'moon'] }));
     expect(r.problems).toEqual([
-      '“Restart the modem” after “Let the phone join the new network” would go in a circle: left out.',
-      '“Restart the modem” waits for step moon, which the plan has not: left out.',
+      '“Restart the modem” after “Connect the phone to the new network” would be circular: ignored.',
+      '“Restart the modem” waits for step moon, which is not in the plan: ignored.',
     ]);
     expect(find(r, 'modem')?.after).toEqual([]);
   });
@@ -209,7 +210,7 @@ describe('steps changed by hand', () => {
       remove: ['link-unit-b'],
     }).job;
     const r = runbookOf(gone);
-    expect(r.problems[0]).toMatch(/pair\.unit-b was under way/);
+    expect(r.problems[0]).toMatch(/pair\.unit-b was in progress/);
     expect(r.steps.some((s) => s.unitId === 'unit-b')).toBe(false);
     expect(liveRunbook(gone, 1, t0).finishMin).toBeGreaterThan(0);
   });

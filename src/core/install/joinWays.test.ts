@@ -35,7 +35,7 @@ test.each(joinWays.map((way) => [way]))(
     expect(pair.after).toEqual([ready.key]);
     expect(pair.windowS).toBe(way === 'button' || way === 'button-both' ? 300 : null);
     expect(/button/i.test(words)).toBe(way === 'button' || way === 'button-both');
-    expect(/own page in a browser|opens? its page|its page in a browser/.test(words)).toBe(
+    expect(/web page in a browser|opens? its page|its page in a browser/.test(words)).toBe(
       way === 'own-page',
     );
     expect(/code/.test(words)).toBe(way === 'picture-code' || way === 'setup-code');
@@ -49,8 +49,8 @@ test('what the leaflet says comes into the steps: how long, how near, which netw
   });
   expect(of('bench').text).toContain('Within 1.5 m');
   expect(of('ready').text).toMatch(/“fresh-box” \(its key: under the lid\)/);
-  expect(of('ready').text).toMatch(/an account .* answers for when/);
-  expect(of('ready').text).not.toMatch(/a password for its page/);
+  expect(of('ready').text).toMatch(/an account .* recovery questions/);
+  expect(of('ready').text).not.toMatch(/a password for its web page/);
   expect(of('firmware').wait).toMatchObject({ min: 11 });
   expect(stepsWith({ firmwareMin: 0 }).of('firmware').wait).toBeNull();
   expect(stepsWith({ join: ['button'], buttonHoldS: 7 }).of('pair').text).toContain('for 7 s');
@@ -78,11 +78,11 @@ test('an old router used as an access point is told to pass on only, before its 
   const { steps, of } = stepsWith(old.setup, { kind: old.kind }, cable(A, M));
   const pass = of('pass-on');
   expect(pass.text).toMatch(/access point mode/);
-  expect(pass.text).toMatch(/address service off/);
-  expect(pass.text).toMatch(/port for the line .*empty/);
+  expect(pass.text).toMatch(/DHCP server off/);
+  expect(pass.text).toMatch(/WAN port.*empty/);
   expect(pass.holdPoint?.question).toMatch(/address from the main unit/);
   expect(of('firmware').after).toContain(pass.key);
-  expect(steps.map((s) => s.title).join()).not.toMatch(/join by its cable/);
+  expect(steps.map((s) => s.title).join()).not.toMatch(/join by cable/);
   // a node has nothing to be told
   expect(stepsWith({}).steps.some((s) => s.key.startsWith('pass-on'))).toBe(false);
 });
@@ -99,8 +99,8 @@ test('an extender joins its own network first, and is told what it repeats', () 
     /which|network/,
     /bands/,
     /password for each band/,
-    /administrator’s password/,
-    /same name/,
+    /administrator password/,
+    /same network name/,
     /mesh/,
   ])
     expect(of('pair').text).toMatch(part);

@@ -4,8 +4,8 @@ import type { Product } from '../job/records';
 
 const askedWords = {
   account: 'an account with its maker, in the customer’s name',
-  'admin-password': 'a password for its page',
-  'recovery-questions': 'answers for when the password is lost: the customer’s own',
+  'admin-password': 'a password for its web page',
+  'recovery-questions': 'recovery questions, with the customer’s own answers',
 } as const;
 
 /** What a product asks for while it is set up. */
@@ -24,72 +24,74 @@ interface JoinWords {
 export function joinWords(product: Product, letter: string, way: JoinWay): JoinWords {
   const { setup } = product;
   const [hold, minutes] = [setup.buttonHoldS, Number((setup.windowS / 60).toFixed(1))];
-  const again = 'If the window runs out, it is not too far away: press again with the app waiting.';
-  const first = setup.firstNetwork ? `“${setup.firstNetwork}”` : 'the network that it comes with';
+  const again =
+    'If the pairing window ends, distance is not the cause. Press Pair again while the app searches.';
+  const first = setup.firstNetwork ? `“${setup.firstNetwork}”` : 'its default network';
   const key = setup.keyAt ? ` (its key: ${setup.keyAt})` : '';
   const app = {
     ready: `Open the page that adds ${letter}`,
     readyText:
-      'In the app, or on the main unit’s own page, start adding a unit, with the phone on the new network.',
-    readyQuestion: 'Does the app, or the page, wait for the unit now?',
+      'Connect the phone to the new network. Start adding a unit in the app or on the web page of the main unit.',
+    readyQuestion: 'Is the app or the page waiting for the unit now?',
   };
   switch (way) {
     case 'button':
       return {
         ready: `Get the app ready for ${letter}`,
         readyText:
-          'Start “add a unit” in the app, until it asks for the button. Only then is the button pressed: the window is short.',
-        readyQuestion: 'Does the app, or the page, wait for the unit now?',
-        join: `Press pair on ${letter}`,
+          'Start “add a unit” in the app until it asks for the button. Press the button only then. The pairing window is short.',
+        readyQuestion: 'Is the app or the page waiting for the unit now?',
+        join: `Press Pair on ${letter}`,
         joinText: `Hold the button for ${hold} s. ${again}`,
       };
     case 'button-both':
       return {
         ready: `Get both buttons ready for ${letter}`,
-        readyText: `Find the button that joins on the main unit and on ${letter}. Nothing is pressed yet.`,
-        readyQuestion: 'Are both buttons found, and is nobody else joining a device?',
+        readyText: `Find the Pair button on the main unit and on ${letter}. Do not press a button yet.`,
+        readyQuestion: 'Are both buttons found, and is no other person adding a device?',
         join: `Press both buttons for ${letter}`,
         joinText: `The main unit’s for ${hold} s, then within ${minutes} minutes ${letter}’s for ${hold} s. ${again.replace('with the app waiting', 'both, in this order')}`,
       };
     case 'picture-code':
       return {
         ...app,
-        join: `Take the code of ${letter} with the app`,
-        joinText: `The app takes the picture code on its label. Keep the label out of all other pictures: a key stands on it.`,
+        join: `Scan the code of ${letter} with the app`,
+        joinText: `Scan the QR code on its label with the app. Do not photograph the label otherwise. It shows a key.`,
       };
     case 'setup-code':
       return {
         ...app,
         join: `Type the setup code of ${letter}`,
-        joinText: `As it stands on its label${key ? `, ${setup.keyAt}` : ''}. Check its serial number against the list before.`,
+        joinText: `The code is on its label${key ? `, ${setup.keyAt}` : ''}. First check its serial number against the list.`,
       };
     case 'own-page':
       return {
-        ready: `Open ${letter}’s own page`,
-        readyText: `Join ${first}${key}, or a short cable, and open its page in a browser. The phone may say “no internet”: stay on it.`,
-        readyQuestion: `Does ${letter}’s own page show?`,
+        ready: `Open ${letter}’s web page`,
+        readyText: `Join ${first}${key}, or use a short cable. Open its page in a browser. If the phone says “no internet”, stay connected.`,
+        readyQuestion: `Does ${letter}’s web page show?`,
         ...(product.kind === 'extender'
           ? {
-              join: `Tell ${letter} which network it repeats`,
-              joinText: `Choose the network, then the bands, and type the password for each band. An administrator’s password of its own. Its network gets the same name; another ending only where phones must be kept apart. It repeats plainly, unless the main unit can take it into its mesh.`,
+              join: `Set on ${letter} the network to repeat`,
+              joinText: `Choose the network and the bands. Type the password for each band. Set a separate administrator password. Use the same network name, with a suffix only where phones must be kept apart. Use plain repeating, unless the main unit can add it to its mesh.`,
             }
           : {
-              join: `Set ${letter} up on its own page`,
+              join: `Set ${letter} up on its web page`,
               joinText:
-                'Its country, the name and the password of the new network. It starts anew when they are applied.',
+                'Set its country, and the name and password of the new network. It restarts when they are applied.',
             }),
       };
     case 'cable':
       return {
         ...app,
-        join: `Let ${letter} join by its cable`,
-        joinText: 'It joins by itself over the cable, the surest way. Leave it alone meanwhile.',
+        join: `Let ${letter} join by cable`,
+        joinText:
+          'It joins automatically over the cable. This is the most reliable way. Do not touch it meanwhile.',
       };
     case 'app':
       return {
         ...app,
         join: `Add ${letter}`,
-        joinText: 'Choose it in the list and wait until it has joined.',
+        joinText: 'Choose the unit in the list. Wait until it has joined.',
       };
   }
 }

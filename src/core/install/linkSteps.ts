@@ -88,11 +88,11 @@ function layStep({ job, link, from, to, pair, between, at, own }: LinkWork): Ste
     key: at('cable'),
     kind: 'cable',
     title: `Lay the ${link.medium === 'fibre' ? 'fibre' : 'cable'}, ${pair}`,
-    text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Bench first, then cable, then mount: the unit has worked beside the main unit before.`,
+    text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Order: bench test, then cable, then mount. The unit has already worked beside the main unit.`,
     holdPoint: {
       question:
         link.medium === 'fibre'
-          ? 'Do both converters show a link light?'
+          ? 'Do both converters show a link light? Never look into a fibre or port.'
           : 'Does the cable tester show all pairs, straight through?',
       light: null,
     },
@@ -107,8 +107,8 @@ function entrySteps({ link, pair, at, own }: LinkWork): Step[] {
     key: at('entry'),
     kind: 'cable',
     title: `Seal both entries, ${pair}`,
-    text: 'The cable comes in from below, with a loop outside from which water drips. A sleeve in the wall, its ends sealed with what stands the weather.',
-    holdPoint: { question: 'Does each end drip outside, and is each entry sealed?', light: null },
+    text: 'Bring the cable in from below, with a drip loop outside. Put a sleeve in the wall. Seal its ends with weatherproof sealant.',
+    holdPoint: { question: 'Has each end a drip loop, and is each entry sealed?', light: null },
     cautions: ['outdoor', 'thunder'],
     after: [at('cable')],
     hands: durations.more,
@@ -118,9 +118,9 @@ function entrySteps({ link, pair, at, own }: LinkWork): Step[] {
     key: at('surge'),
     kind: 'cable',
     title: `Fit the surge protectors, ${pair}`,
-    text: 'One at each end, near the entry, its earth wire short and straight. What it is earthed to, and who may join it, is for local codes to say.',
+    text: 'Fit one at each end, near the entry, with a short, straight earth wire. Local codes say where to earth it and who may connect it.',
     holdPoint: {
-      question: 'Is each protector earthed, and does the cable still test straight through?',
+      question: 'Is each protector earthed, and does the cable still pass the test?',
       light: null,
     },
     cautions: ['copper', 'mains', 'thunder'],
@@ -136,7 +136,7 @@ function powerStep({ job, link, from, to, at, own }: LinkWork): Step {
     key: powerKey(link),
     kind: 'check',
     title: `Power ${to.letter} over its cable`,
-    text: 'From the port or injector that the plan names: others may give too little, or nothing. Leave it alone for two to three minutes.',
+    text: 'Use the port or injector that the plan names. Others may give too little power. Wait two to three minutes.',
     holdPoint: holdPointOf(product, to.letter, ['good'], 'has it joined again'),
     // in its place, and so is what gives the power
     after: [at('cable'), `carry.${to.id}`, `carry.${from.id}`],
@@ -155,12 +155,12 @@ function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
       key: at('couple'),
       kind: 'pair',
       title: `Pair the powerline adapters, ${pair}`,
-      text: `Both in two sockets side by side; hold the button of one for ${hold} s, then that of the other within ${minutes} minutes. Label the two before anything else.${
+      text: `Plug both into two sockets side by side. Hold the button of one for ${hold} s, then that of the other within ${minutes} minutes. Label both adapters now.${
         others > 0
-          ? ' The other pairs are unplugged meanwhile: a new adapter that hears them joins them, and shares their key.'
+          ? ' Unplug other pairs first. Otherwise a new adapter joins them and shares their key.'
           : ''
       }`,
-      holdPoint: { question: 'Do both show that they are joined to each other?', light: null },
+      holdPoint: { question: 'Do both show a link to each other?', light: null },
       cautions: ['socket'],
       after: ['main'],
       hands: durations.small,
@@ -170,9 +170,9 @@ function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
     own({
       key: at('adapters'),
       kind: 'carry',
-      title: `Put the adapters in their sockets, ${pair}`,
-      text: 'Into the wall sockets that the plan names, never into a strip, nothing chained; the one that blocks a second socket where it does not matter.',
-      holdPoint: { question: 'Do both still show that they are joined?', light: null },
+      title: `Plug the adapters into their sockets, ${pair}`,
+      text: 'Use the wall sockets that the plan names. Never use a power strip. Never stack adapters. Plug an adapter that blocks a second socket where that socket is not needed.',
+      holdPoint: { question: 'Do both still show a link?', light: null },
       cautions: ['socket'],
       after: [at('couple')],
       hands: durations.some,
@@ -188,9 +188,9 @@ function coaxStep({ job, link, pair, at, own }: LinkWork): Step {
   return own({
     key: at('adapters'),
     kind: 'carry',
-    title: `Put the coax adapters on, ${pair}`,
-    text: 'At the outlets that the plan names; between them only splitters rated for the band, no amplifier.',
-    holdPoint: { question: 'Does the coax light of both adapters burn?', light: null },
+    title: `Connect the coax adapters, ${pair}`,
+    text: 'Use the outlets that the plan names. Between them, only splitters rated for the band and no amplifier.',
+    holdPoint: { question: 'Is the coax light of both adapters on?', light: null },
     cautions: ['coax'],
     after: [
       'main',
@@ -209,7 +209,7 @@ function labelStep({ job, link, pair, at, own }: LinkWork): Step {
     key: at('label'),
     kind: 'label',
     title: `Label both ends, ${pair}`,
-    text: `${labelsText(job, link)}${link.medium === 'powerline' ? ' On the adapters too: a year later nobody knows which belongs to which.' : ''}`,
+    text: `${labelsText(job, link)}${link.medium === 'powerline' ? ' Label the adapters too, so that each pair can be found later.' : ''}`,
     after: [at(link.medium === 'coax' || link.medium === 'powerline' ? 'adapters' : 'cable')],
     hands: durations.short,
   });

@@ -1,11 +1,12 @@
 /** The runbook as it stands at a moment: what is done, under way, next; when all will be done, and how sure. */
 import { type Job, jobFromRecords } from '../job/job';
-import type { StepRun } from '../job/records';
+import type { Id, StepRun } from '../job/records';
 import { random, seedOf } from '../statistics/random';
 import { collide, type Runbook, runbookOf } from './runbook';
 import { replay } from './replay';
 import { type Schedule, scheduleOf, type Task } from './schedule';
 import type { Duration, Step } from './step';
+import { stepsOfVisit } from './visits';
 
 export type StepState =
   /** Gate passed, or left out. */
@@ -93,12 +94,16 @@ export function standings(runbook: Runbook, runs: ReadonlyMap<string, StepRun>):
 /**
  * The runbook of a job at a moment.
  * @param people 1 or 2. @param nowMs time, ms since 1970. A clock that was put back counts as the last time noted.
+ * @param visitId only the steps of this visit; null = all.
  */
-export function liveRunbook(job: Job, people: number, nowMs: number): Live {
-  const runbook = runbookOf(job);
-  const { steps } = runbook;
-  const runs = new Map(job.stepRuns.map((r) => [r.stepKey, r]));
-  const times = job.stepRuns.flatMap((r) =>
+export function liveRunbook(job: Job, people: number, nowMs: number, visitId: Id | null = null): Live {
+  const whole = runbookOf(job);
+  const steps = stepsOfVisit(job, whole.steps, visitId);
+  const runbook = { ...whole, steps };
+  const keys = new Set(steps.map((s) => s.key));
+  const own = job.stepRuns.filter((r) => visitId === null || keys.has(r.stepKey));
+  const runs = new Map(own.map((r) => [r.stepKey, r]));
+  const times = own.flatMap((r) =>
     [r.startedAt, r.handsFreeAt, r.doneAt].flatMap((t) => (t ? [Date.parse(t)] : [])),
   );
   const originMs = times.length ? Math.min(...times) : nowMs;

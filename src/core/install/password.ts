@@ -13,16 +13,15 @@ export interface PasswordHint {
 export function passwordHints(password: string): PasswordHint[] {
   const hints: PasswordHint[] = [];
   const say = (about: PasswordHint['about'], words: string) => hints.push({ about, words });
-  if (password.length < 8) say('strength', 'Wi-Fi takes 8 characters or more.');
-  else if (password.length < 12)
-    say('strength', '12 characters or more are hard to guess; four words are easy to say.');
-  if (password.length > 63) say('strength', 'Wi-Fi takes 63 characters at most.');
+  if (password.length < 8) say('strength', 'Wi-Fi needs 8 characters or more.');
+  else if (password.length < 12) say('strength', 'Use 12 characters or more. Four words are easy to say.');
+  if (password.length > 63) say('strength', 'Wi-Fi allows 63 characters at most.');
   if (/^(.)\1*$/.test(password) || /^(?:0123|1234|abcd|qwer|pass)/i.test(password))
-    say('strength', 'It is among the first that anyone tries.');
+    say('strength', 'This password is one of the first that people try.');
   if (/[A-Z]/.test(password) && /[a-z]/.test(password))
-    say('reading', 'Capitals count: say so when you hand it over.');
-  if (alike.test(password)) say('reading', '0 and O, 1, l and I are taken for one another on paper.');
-  if (/\s$|^\s/.test(password)) say('reading', 'A space at its end is never seen again.');
+    say('reading', 'It has capital letters. Say so at hand-over.');
+  if (alike.test(password)) say('reading', '0 and O, and 1, l and I, look alike on paper.');
+  if (/\s$|^\s/.test(password)) say('reading', 'It ends with a space, which nobody sees.');
   return hints;
 }
 

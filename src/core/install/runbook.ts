@@ -85,10 +85,10 @@ function inOrder(steps: readonly Step[]): Step[] {
 function applyEdit(steps: Map<string, Step>, edit: StepEdit, problems: string[]) {
   const had = steps.get(edit.stepKey);
   if (!had && !edit.own) {
-    problems.push(`The change of step ${edit.stepKey} waits: the plan has no such step now.`);
+    problems.push(`The change of step ${edit.stepKey} is kept: the plan has no such step now.`);
     return;
   }
-  const base = had ?? step({ key: edit.stepKey, kind: 'set', title: 'A step of one’s own', text: '' });
+  const base = had ?? step({ key: edit.stepKey, kind: 'set', title: 'Own step', text: '' });
   steps.set(edit.stepKey, {
     ...base,
     title: edit.title ?? base.title,
@@ -112,9 +112,9 @@ function applyOrder(steps: Map<string, Step>, edit: StepEdit, problems: string[]
   const after: string[] = [];
   for (const key of edit.after) {
     if (!steps.has(key))
-      problems.push(`“${own.title}” waits for step ${key}, which the plan has not: left out.`);
+      problems.push(`“${own.title}” waits for step ${key}, which is not in the plan: ignored.`);
     else if (reaches(steps, key, own.key))
-      problems.push(`“${own.title}” after “${title(key)}” would go in a circle: left out.`);
+      problems.push(`“${own.title}” after “${title(key)}” would be circular: ignored.`);
     else after.push(key);
   }
   steps.set(own.key, { ...own, after });
@@ -151,7 +151,7 @@ export function runbookOf(job: Job): Runbook {
   for (const run of job.stepRuns)
     if (run.startedAt && !run.doneAt && !known.has(run.stepKey))
       problems.push(
-        `Step ${run.stepKey} was under way when its unit or link left the plan: what was noted is kept, nothing waits for it.`,
+        `Step ${run.stepKey} was in progress when its unit or link left the plan. Its notes are kept. No step waits for it.`,
       );
   return { steps: inOrder([...steps.values()]), problems };
 }

@@ -21,7 +21,15 @@ const loft = house.storeys.find(
 )?.id;
 if (!loft) throw new Error('no outbuilding');
 
-const standing: Product['kind'][] = ['node', 'plug-in', 'outdoor', 'access-point', 'extender', 'powerline'];
+const standing: Product['kind'][] = [
+  'node',
+  'plug-in',
+  'outdoor',
+  'access-point',
+  'plate',
+  'extender',
+  'powerline',
+];
 const products = standing.flatMap((kind) => {
   const found = house.kits.find((k) => k.kind === kind && k.radios.length > 0);
   return found ? [found] : [];
@@ -130,7 +138,7 @@ test.each(combinations.map((c) => [`${c.product.name}, ${c.medium}, ${c.mount}, 
       for (const check of of('check').filter((s) => s.unitId === 'unit-z'))
         expect(comesAfter(steps, check.key, power.key)).toBe(true);
       expect(own.find((s) => s.kind === 'bench' && !s.key.startsWith('reset'))?.text).toMatch(
-        /power over a short cable/,
+        /PoE over a short cable/,
       );
     }
 

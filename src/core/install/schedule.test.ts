@@ -17,7 +17,7 @@ describe('a schedule', () => {
     expect(scheduleOf([task(6), task(6), task(6), task(6)], 2).finishMin).toBe(12);
     expect(scheduleOf([task(1, 9, [], [1]), task(1, 9, [], [0])], 2).finishMin).toBe(20);
     expect(scheduleOf([], 1)).toMatchObject({ finishMin: 0, proven: true });
-    expect(() => scheduleOf([task(1, 0, [1]), task(1, 0, [0])], 1)).toThrow(/circle/);
+    expect(() => scheduleOf([task(1, 0, [1]), task(1, 0, [0])], 1)).toThrow(/loop/);
     expect(() => scheduleOf([task(1)], 3)).toThrow(RangeError);
   });
 

@@ -49,7 +49,7 @@ function tailsOf(tasks: readonly Task[], followers: readonly (readonly number[])
   const open = new Uint8Array(n);
   const visit = (i: number): number => {
     if ((tail[i] as number) >= 0) return tail[i] as number;
-    if (open[i]) throw new RangeError('after: the steps wait for one another in a circle');
+    if (open[i]) throw new RangeError('after: the steps wait for one another in a loop');
     open[i] = 1;
     const t = tasks[i] as Task;
     const rest = (followers[i] ?? []).reduce((most, f) => Math.max(most, visit(f)), 0);

@@ -15,8 +15,19 @@ export interface HoldPoint {
   light: { colour: string; means: string } | null;
 }
 
-export type StepKind =
-  'bench' | 'update' | 'pair' | 'set' | 'carry' | 'cable' | 'mount' | 'check' | 'label' | 'clear';
+export const stepKinds = [
+  'bench',
+  'update',
+  'pair',
+  'set',
+  'carry',
+  'cable',
+  'mount',
+  'check',
+  'label',
+  'clear',
+] as const;
+export type StepKind = (typeof stepKinds)[number];
 
 export interface Step {
   /** Stable: what it is, and of which unit or link: «pair.unit-b». */

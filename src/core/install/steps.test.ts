@@ -35,13 +35,13 @@ describe('a unit', () => {
   });
 
   test('by button its window is two minutes; by cable it joins by itself; an access point is added in the app', () => {
-    expect(at(steps, 'pair')).toMatchObject({ title: 'Press pair on A', windowS: 120 });
+    expect(at(steps, 'pair')).toMatchObject({ title: 'Press Pair on A', windowS: 120 });
     const wired = stepsOf(B, cable(B, M));
-    expect(at(wired, 'pair')).toMatchObject({ title: 'Let B join by its cable', windowS: null });
+    expect(at(wired, 'pair')).toMatchObject({ title: 'Let B join by cable', windowS: null });
     expect(at(wired, 'bench').text).toMatch(/short cable/);
-    expect(at(wired, 'check').holdPoint?.question).toBe('Does B say that it is fed by wire?');
+    expect(at(wired, 'check').holdPoint?.question).toBe('Does B show a wired uplink?');
     const point = stepsOf({ ...A, kitId: 'kit-access-point' });
-    expect(at(point, 'pair')).toMatchObject({ title: 'Set A up on its own page', windowS: null });
+    expect(at(point, 'pair')).toMatchObject({ title: 'Set A up on its web page', windowS: null });
     const ways = (kitId: string, link?: Link) => joinWayOf(get(full, 'kit', kitId), link);
     expect([ways('kit-node'), ways('kit-access-point'), ways('kit-router-old')]).toEqual([
       'button',
@@ -101,10 +101,10 @@ describe('a unit', () => {
 
   test('fed by a wire its page must say by which', () => {
     const by = (medium: Link['medium']) => at(stepsOf(B, { ...cable(B, M), medium }), 'check').text;
-    expect(by('ethernet')).toMatch(/fed by cable, not over the air/);
-    expect(by('coax')).toMatch(/fed by coax, not over the air/);
-    expect(by('powerline')).toMatch(/fed by powerline, not over the air/);
-    expect(at(steps, 'check').text).toMatch(/the plan says what to expect/);
+    expect(by('ethernet')).toMatch(/uplink by cable, not wireless/);
+    expect(by('coax')).toMatch(/uplink by coax, not wireless/);
+    expect(by('powerline')).toMatch(/uplink by powerline, not wireless/);
+    expect(at(steps, 'check').text).toMatch(/The plan shows the prediction/);
   });
 
   test('the light that is waited for is the one that means it', () => {
@@ -210,7 +210,7 @@ describe('a link', () => {
     expect(keys(list)).toEqual(['couple', 'adapters', 'label']);
     expect(at(list, 'couple')).toMatchObject({ after: ['main'], windowS: 120, cautions: ['socket'] });
     expect(at(list, 'adapters').after).toEqual(['couple.link-unit-b']);
-    expect(at(list, 'label').text).toMatch(/On the adapters too/);
+    expect(at(list, 'label').text).toMatch(/Label the adapters too/);
     expect(readyKeys(put(full, ...outlets('socket'), link), link)).toEqual([
       'couple.link-unit-b',
       'adapters.link-unit-b',
@@ -259,7 +259,7 @@ describe('the house', () => {
   test('modem, main unit, names, phone, firmware; the old router where there is one', () => {
     expect(keys(firstSteps(full, M))).toEqual(['modem', 'main', 'names', 'rejoin', 'firmware']);
     expect(at(firstSteps(full, M), 'main')).toMatchObject({
-      title: 'Join the main unit M to the modem',
+      title: 'Connect the main unit M to the modem',
       after: ['modem'],
     });
     expect(at(firstSteps(full, { ...M, found: true }), 'main').title).toBe('Check the main unit M');

@@ -85,7 +85,7 @@ describe('what the job knows weighs in', () => {
       run('pair.unit-b', { startedAt: iso(2), windowAt: iso(2) }),
     );
     expect(stuck.likely[0]?.id).toBe('otherUpdate');
-    expect(stuck.known.join()).toMatch(/firmware: under way now/);
+    expect(stuck.known.join()).toMatch(/firmware: in progress now/);
     expect(stuck.dontMove).toBe(true);
   });
   test('pressed before the app was ready: that first; in any case not moved', () => {

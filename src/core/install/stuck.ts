@@ -52,9 +52,7 @@ export function factsOf(
   facts.push({
     id: 'other-updating',
     yes: updating.length > 0,
-    words: updating[0]
-      ? `${updating[0].step.title}: under way now`
-      : 'no other unit is updating by the runbook',
+    words: updating[0] ? `${updating[0].step.title}: in progress now` : 'no other unit is updating now',
   });
   if (!step?.unitId) return facts;
   const own = steps.filter((s) => s.step.unitId === step.unitId);
@@ -78,8 +76,8 @@ export function factsOf(
       id: 'app-first',
       yes: first,
       words: first
-        ? 'the app was ready before the button was pressed'
-        : 'the app was not noted as ready before the button was pressed',
+        ? 'the app was searching before the button was pressed'
+        : 'the app was not recorded as searching before the button was pressed',
     });
   }
   if (pair?.run?.windowAt) {
@@ -87,13 +85,12 @@ export function factsOf(
     facts.push({
       id: 'in-time',
       yes: open,
-      words: open ? 'the pairing window is open still' : 'the pairing window is over',
+      words: open ? 'the pairing window is open still' : 'the pairing window has ended',
     });
   }
   const onBench =
     stateOf(`bench.${step.unitId}`)?.state === 'done' && !stateOf(`carry.${step.unitId}`)?.run?.startedAt;
-  if (onBench)
-    facts.push({ id: 'near', yes: true, words: 'it still stands on the bench beside the main unit' });
+  if (onBench) facts.push({ id: 'near', yes: true, words: 'it is still on the bench beside the main unit' });
   const unit = job.units.find((u) => u.id === step.unitId);
   if (unit) {
     const reset = stateOf(`reset.${unit.id}`);
@@ -103,7 +100,7 @@ export function factsOf(
       words: unit.found
         ? reset?.state === 'done'
           ? 'it was reset'
-          : 'it was in the house before and was not reset'
+          : 'it was in this house before and was not reset'
         : 'it is new',
     });
   }
@@ -169,9 +166,7 @@ export function stuckOn(
       new Map([...weights].map(([id, w]) => [id, id === 'tooFar' || id === 'weakPlace' ? w * factor : w])),
     );
     known.push(
-      predictedFine
-        ? 'the plan foretells a good link at its place'
-        : 'the plan foretells a weak link at its place',
+      predictedFine ? 'a good link is predicted at its place' : 'a weak link is predicted at its place',
     );
   }
   const likely = [...weights]

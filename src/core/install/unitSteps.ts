@@ -1,5 +1,6 @@
 /** The steps of one unit: bench, pairing, firmware, name, carrying, check, mounting. */
 import { find, get, type Job } from '../job/job';
+import { nearServicePoint } from '../media/nearServicePoint';
 import type { JoinWay, LightState } from '../job/productSetup';
 import type { Product, Link, Unit } from '../job/records';
 import { atHeight, type CautionId } from './cautions';
@@ -50,12 +51,12 @@ export function joinWayOf({ setup }: Product, link: Link | undefined): JoinWay {
 }
 
 const mountWords: Record<Unit['mount'], string> = {
-  shelf: 'Put it on its shelf, upright, clear of metal',
+  shelf: 'Put it on its shelf, upright, away from metal',
   wall: 'Fix it to the wall',
   ceiling: 'Fix it to the ceiling',
   socket: 'Plug it into its wall socket, the right way up',
   pole: 'Fix it to its pole',
-  cupboard: 'Put it into the cupboard, door closed as it will be',
+  cupboard: 'Put it into the cupboard and close the door',
 };
 
 const placeWords = (job: Job, unit: Unit): string => {
@@ -151,8 +152,8 @@ function benchSteps({ job, unit, product, letter, link, way, powered, mainKey, a
     key: at('reset'),
     kind: 'bench',
     title: `Reset ${letter} before it is used again`,
-    text: `${product.name} was in the house before: hold its reset pin for ${product.setup.resetHoldS} s, or it brings old settings along.`,
-    holdPoint: holdPointOf(product, letter, waits, 'does it start as from the box'),
+    text: `${product.name} was in the house before: hold its reset pin for ${product.setup.resetHoldS} s, or old settings remain.`,
+    holdPoint: holdPointOf(product, letter, waits, 'does it start like a new one'),
     after: [mainKey],
     hands: durations.short,
     wait: durations.boot,
@@ -163,10 +164,10 @@ function benchSteps({ job, unit, product, letter, link, way, powered, mainKey, a
     title: `Set ${letter} up beside ${from && !link ? from.letter : 'the main unit'}`,
     text: `Within ${product.setup.benchM} m of the main unit, both in view. ${
       powered
-        ? `${letter} gets its power over a short cable from a powered port or its injector.`
-        : `Plug ${letter} in.${way === 'cable' ? ' Join the two by a short cable.' : ''}`
-    } Nothing else is plugged into it yet.`,
-    holdPoint: holdPointOf(product, letter, waits, 'has it started and does it wait to be added'),
+        ? `${letter} gets PoE over a short cable from a PoE port or its injector.`
+        : `Plug ${letter} in.${way === 'cable' ? ' Connect the two by a short cable.' : ''}`
+    } Connect nothing else to it yet. Check its serial number against the box, and note it.`,
+    holdPoint: holdPointOf(product, letter, waits, 'has it started, and is it ready to be added'),
     after: [unit.found ? at('reset') : mainKey],
     hands: durations.small,
     wait: durations.boot,
@@ -205,8 +206,8 @@ function joinSteps(work: UnitWork): Step[] {
       key: at('firmware'),
       kind: 'update',
       title: `Update ${letter}’s firmware`,
-      text: 'Start it and go on with other work. While it runs, nothing is paired and the unit is neither moved nor unplugged.',
-      holdPoint: { question: `Does ${letter} say that it is up to date?`, light: lightFor(product, joined) },
+      text: 'Start it and go on with other work. While it runs, do not pair any unit. Do not move or unplug this unit.',
+      holdPoint: { question: `Does ${letter} show that it is up to date?`, light: lightFor(product, joined) },
       after: [at('pair'), at('pass-on')],
       hands: durations.quick,
       wait: setup.firmwareMin > 0 ? { ...durations.firmware, min: setup.firmwareMin } : null,
@@ -215,7 +216,7 @@ function joinSteps(work: UnitWork): Step[] {
       key: at('name'),
       kind: 'set',
       title: `Name ${letter} by its room`,
-      text: `Call it “${unit.name || letter}”, so that anyone finds it later.`,
+      text: `Call it “${unit.name || letter}”, so that everyone can find it later.`,
       after: [at('pair')],
       hands: durations.quick,
     }),
@@ -228,8 +229,8 @@ function passOnStep({ letter, product, at, own }: UnitWork): Step {
   return own({
     key: at('pass-on'),
     kind: 'set',
-    title: `Let ${letter} pass on only`,
-    text: `On its own page: access point mode. Where it has none: its address service off, an address of its own that the main unit does not give out, its cable in a port for the house and its port for the line${line ? ` (“${line.mark}”)` : ''} empty. Then the name and the password of the new network, and a new password for its page.`,
+    title: `Set ${letter} to access point mode`,
+    text: `On its web page, set access point mode. Without that mode: switch its DHCP server off, give it a fixed address outside the DHCP range of the main unit, use a LAN port for its cable, and leave its WAN port${line ? ` (“${line.mark}”)` : ''} empty. Then set the name and password of the new network, and a new password for its web page.`,
     holdPoint: {
       question: `Does a phone on ${letter} get its address from the main unit, and does a page open?`,
       light: null,
@@ -241,6 +242,21 @@ function passOnStep({ letter, product, at, own }: UnitWork): Step {
   });
 }
 
+/** Which socket of a plate a unit takes, so that nothing is blocked or goes dark by a wall switch; empty where any does. */
+function socketHint(job: Job, unit: Unit, product: Product, powered: boolean): string {
+  const socket = powered || product.powerW === 0 ? null : nearServicePoint(job, unit, 'socket');
+  if (!socket) return '';
+  const half =
+    socket.switched === 'half'
+      ? ' Use the half of the plate that the wall switch leaves on: try it with the switch off.'
+      : socket.switched === 'all'
+        ? ' A wall switch takes this socket off: mark the switch, or use another socket.'
+        : '';
+  const covers = unit.mount === 'socket' && socket.outlets > product.socketsTaken && product.socketsTaken > 0;
+  const where = socket.plate === 'stack' ? 'the lower socket' : 'the outer socket';
+  return `${half}${covers ? ` Use ${where} of the plate, so that the others stay free.` : ''}`;
+}
+
 /** It goes to where the plan has it. */
 function carryStep({ job, unit, product, letter, powered, high, at, own }: UnitWork): Step {
   return own({
@@ -248,8 +264,8 @@ function carryStep({ job, unit, product, letter, powered, high, at, own }: UnitW
     kind: 'carry',
     title: `Carry ${letter} to its place`,
     text: powered
-      ? `Unplug it and carry it to ${placeWords(job, unit)}. Join the cable that was laid; its power comes next.`
-      : `Unplug it, carry it to ${placeWords(job, unit)}, plug it in and leave it alone: it needs two to three minutes before its light says anything.`,
+      ? `Unplug it and carry it to ${placeWords(job, unit)}. Connect the laid cable. Its power comes next.`
+      : `Unplug it, carry it to ${placeWords(job, unit)} and plug it in.${socketHint(job, unit, product, powered)} Wait two to three minutes until its light is valid.`,
     holdPoint: powered ? null : holdPointOf(product, letter, joined, 'has it joined again'),
     cautions: [...(unit.mount === 'socket' ? (['socket'] as const) : []), ...high],
     after: [at('firmware'), at('name')],
@@ -266,13 +282,13 @@ function checkStep({ product, letter, link, powered, at, own }: UnitWork): Step 
     title: `Check ${letter}’s link`,
     text:
       link && link.medium !== 'wireless'
-        ? `Its page must say that it is fed by ${link.medium === 'ethernet' ? 'cable' : link.medium}, not over the air: a unit that finds both takes either.`
-        : 'Look up its link in the app before it is fixed; the plan says what to expect.',
+        ? `Its web page must show an uplink by ${link.medium === 'ethernet' ? 'cable' : link.medium}, not wireless. A unit with both may use either.`
+        : 'Check its link in the app before you fix it. The plan shows the prediction.',
     holdPoint: {
       question:
         link && link.medium !== 'wireless'
-          ? `Does ${letter} say that it is fed by wire?`
-          : `Is ${letter}’s link what the plan foretells?`,
+          ? `Does ${letter} show a wired uplink?`
+          : `Does ${letter}’s link match the prediction?`,
       light: lightFor(product, joined),
     },
     after: [at('carry'), ...(powered && link ? [powerKey(link)] : [])],
@@ -294,9 +310,9 @@ function mountStep({ unit, product, letter, high, at, own }: UnitWork): Step {
     key: at('mount'),
     kind: 'mount',
     title: outdoors ? `Mount ${letter}, seal and drip loop` : `Mount ${letter}`,
-    text: `${mountWords[unit.mount]}, its face as the plan has it.${outdoors ? ' Cable in from below with a drip loop, entry sealed.' : ''}${fixingText(product, outdoors)}`,
+    text: `${product.kind === 'plate' ? 'Take the cover off the data outlet. Connect its cable to the back of the new plate. Fix the plate in its place' : `${mountWords[unit.mount]}, in the planned direction`}.${outdoors ? ' Bring the cable in from below with a drip loop. Seal the entry.' : ''}${fixingText(product, outdoors)}`,
     holdPoint: {
-      question: `Is ${letter} fixed, and its light as before?`,
+      question: `Is ${letter} fixed, and is its light as before?`,
       light: lightFor(product, joined),
     },
     cautions: outdoors ? [...notes, 'outdoor', 'thunder', 'radio'] : notes,

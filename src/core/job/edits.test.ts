@@ -71,7 +71,7 @@ describe('applyEdit', () => {
   test('units may not feed each other in a circle', () => {
     const link = get(job, 'link', 'link-unit-b');
     const back = { ...link, id: 'link-back', unitId: 'unit-a', fromUnitId: 'unit-b' };
-    expect(() => applyEdit(job, putOne('x', back))).toThrow(/in a circle/);
+    expect(() => applyEdit(job, putOne('x', back))).toThrow(/in a loop/);
   });
 });
 

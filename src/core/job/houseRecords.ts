@@ -162,6 +162,7 @@ export const obstacle = z
       'boat',
       'tree',
       'hedge',
+      'post',
       'stairs',
     ]),
     xM: metres,
@@ -192,6 +193,10 @@ export const servicePoint = z.strictObject({
   breaker: z.enum(['unknown', 'plain', 'residual-current', 'arc-fault']).default('unknown'),
   /** Sockets on the plate. */
   outlets: z.int().min(1).max(8).default(2),
+  /** How the sockets of its plate stand: side by side, or one over the other. */
+  plate: z.enum(['row', 'stack']).default('row'),
+  /** Does a wall switch take the power off it, or off one half of the plate? */
+  switched: z.enum(['no', 'half', 'all']).default('no'),
   /** The only free socket is on a surge-protected strip. */
   onStrip: z.boolean().default(false),
   /** Coax or data outlet: does its cable arrive anywhere? */
@@ -214,7 +219,7 @@ export const cableRun = z
     id,
     fromId: id,
     toId: id,
-    cable: z.enum(['unknown', 'rg6', 'rg59', 'rg11', 'cat5e', 'cat6', 'cat6a', 'fibre']),
+    cable: z.enum(['unknown', 'rg6', 'rg59', 'rg11', 'cat5', 'cat5e', 'cat6', 'cat6a', 'cat7', 'fibre']),
     lengthM: z.number().min(0).max(2000).nullable(),
     note,
   })

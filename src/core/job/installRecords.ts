@@ -57,6 +57,20 @@ export const stepRun = z.strictObject({
   changedAt: z.iso.datetime(),
 });
 
+/** A day of work at the house: which steps are done then, and what has to be there. */
+export const visit = z.strictObject({
+  type: z.literal('visit'),
+  id,
+  kind: z.enum(['survey', 'install', 'return']),
+  /** The day; null = not agreed. */
+  day: z.iso.date().nullable().default(null),
+  /** Steps that wait for this visit; those of no visit belong to the first to install. */
+  stepKeys: z.array(stepKey).max(200).default([]),
+  /** Parts that have to come first; empty = none. */
+  waitsFor: words().max(200).default(''),
+  note,
+});
+
 /** Names and who knows what; no password is ever in it. */
 export const netSettings = z.strictObject({
   type: z.literal('netSettings'),

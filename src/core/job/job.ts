@@ -31,7 +31,11 @@ export interface Job {
   readonly roamWalks: readonly RecordOf<'roamWalk'>[];
   readonly stepEdits: readonly RecordOf<'stepEdit'>[];
   readonly stepRuns: readonly RecordOf<'stepRun'>[];
+  readonly visits: readonly RecordOf<'visit'>[];
   readonly netSettings: readonly RecordOf<'netSettings'>[];
+  readonly businesses: readonly RecordOf<'business'>[];
+  readonly customers: readonly RecordOf<'customer'>[];
+  readonly quotes: readonly RecordOf<'quote'>[];
 }
 
 /** Where each type's records stand in a Job and in the job file. */
@@ -63,7 +67,11 @@ export const collectionOf = {
   roamWalk: 'roamWalks',
   stepEdit: 'stepEdits',
   stepRun: 'stepRuns',
+  visit: 'visits',
   netSettings: 'netSettings',
+  business: 'businesses',
+  customer: 'customers',
+  quote: 'quotes',
 } as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
 
 const isType =
@@ -122,7 +130,11 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     roamWalks: of('roamWalk'),
     stepEdits: of('stepEdit'),
     stepRuns: of('stepRun'),
+    visits: of('visit'),
     netSettings: of('netSettings'),
+    businesses: of('business'),
+    customers: of('customer'),
+    quotes: of('quote'),
   };
 }
 

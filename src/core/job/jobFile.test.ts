@@ -43,6 +43,14 @@ test('every kind of record has its list, and what was measured and done comes ba
         marks: [{ atS: 0, spotId: 'spot-1' }],
       }),
       makeRecord({
+        type: 'visit',
+        id: 'visit-1',
+        kind: 'install',
+        day: '2026-11-20',
+        stepKeys: ['modem'],
+        note: '',
+      }),
+      makeRecord({
         type: 'stepRun',
         id: 'run-modem',
         stepKey: 'modem',
@@ -85,6 +93,7 @@ test('every kind of record has its list, and what was measured and done comes ba
   const back = parseJobFile(writeJobFile(full));
   expect([...back.byId.keys()].sort()).toEqual([...full.byId.keys()].sort());
   expect(back.stepRuns).toEqual(full.stepRuns);
+  expect(back.visits).toEqual(full.visits);
   expect(back.roamWalks).toEqual(full.roamWalks);
 });
 

@@ -48,7 +48,11 @@ export const jobFileSchema = z.strictObject({
   roamWalks: list(schemas.roamWalk),
   stepEdits: list(schemas.stepEdit),
   stepRuns: list(schemas.stepRun),
+  visits: list(schemas.visit),
   netSettings: list(schemas.netSettings),
+  businesses: list(schemas.business, 1),
+  customers: list(schemas.customer, 1),
+  quotes: list(schemas.quote, 200),
   /** Bytes of the pictures and of the photos of steps, named by their SHA-256. A file may be missing: it has not come yet. */
   files: z.array(fileSchema).max(mostFiles).default([]),
 });

@@ -29,6 +29,8 @@ export const jobInfo = z.strictObject({
   preferWired: z.boolean().default(false),
   /** Proposals serve rooms too: nine tenths of each that has a need. */
   coverRooms: z.boolean().default(false),
+  /** No unit is proposed in front of a window. */
+  clearWindows: z.boolean().default(false),
   /** One name on all bands, one for each, or one that is on 5 GHz and above only. */
   networkNames: z.enum(['one', 'two', 'five-only']).default('one'),
   currency: z
@@ -43,6 +45,16 @@ export const jobInfo = z.strictObject({
   worstDeviceId: id.nullable().default(null),
   /** Do predictions follow what readings have taught? */
   useLearned: z.boolean().default(false),
+  /** A practice house: which one, and what was answered at the buttons in its rehearsal; null = a real job. */
+  practice: z
+    .strictObject({
+      houseId: id,
+      answers: z
+        .array(z.strictObject({ unitId: id, asked: z.enum(['early', 'ready']), pressed: z.boolean() }))
+        .max(100),
+    })
+    .nullable()
+    .default(null),
   simulationSeed: z
     .int()
     .min(0)

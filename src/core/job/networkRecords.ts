@@ -39,6 +39,7 @@ export const productKinds = [
   'plug-in',
   'outdoor',
   'access-point',
+  'plate',
   'extender',
   'router',
   'powerline',
@@ -51,6 +52,7 @@ export const productKinds = [
   'cable',
   'surge',
   'mount',
+  'fitting',
 ] as const;
 const poeType = z.enum(['af', 'at', 'bt3', 'bt4']);
 
@@ -108,6 +110,10 @@ export const product = z.strictObject({
   note,
 });
 
+/** Of a twisted pair cable: as bought, or as its jacket says. */
+export const categorySchema = z.enum(['cat5', 'cat5e', 'cat6', 'cat6a', 'cat7']);
+export type Category = z.infer<typeof categorySchema>;
+
 export const mountSchema = z.enum(['shelf', 'wall', 'ceiling', 'socket', 'pole', 'cupboard']);
 export type Mount = z.infer<typeof mountSchema>;
 const channel = z.int().min(1).max(233);
@@ -136,6 +142,8 @@ export const unit = z.strictObject({
   widths: z
     .strictObject({ '2.4': widthMHz.nullable(), '5': widthMHz.nullable(), '6': widthMHz.nullable() })
     .default({ '2.4': null, '5': null, '6': null }),
+  /** As on its label; empty = not noted. */
+  serial: words().max(40).default(''),
   /** Was in the house as found. */
   found: z.boolean(),
   /** Is part of the plan. */
@@ -153,7 +161,7 @@ export const link = z
     radio: z.enum(['shared', 'dedicated']).nullable(),
     band: bandSchema.nullable(),
     lengthM: z.number().min(0).max(5000).nullable(),
-    category: z.enum(['cat5e', 'cat6', 'cat6a']).nullable(),
+    category: categorySchema.nullable(),
     /** Holes to be drilled for a cable; null = not counted. */
     holes: z.int().min(0).max(200).nullable().default(null),
     /** Ethernet and fibre: the corners of its way as drawn, from the unit that feeds; none = along the house's axes. */
@@ -193,12 +201,12 @@ export const link = z
     if (l.fromServiceId !== null && l.fromServiceId === l.toServiceId)
       ctx.addIssue({ code: 'custom', path: ['toServiceId'], message: 'a link has two different outlets' });
     if (l.points.length > 0 && l.medium !== 'ethernet' && l.medium !== 'fibre')
-      ctx.addIssue({ code: 'custom', path: ['points'], message: 'only a cable has a way that is drawn' });
+      ctx.addIssue({ code: 'custom', path: ['points'], message: 'only a cable has a drawn route' });
     if (l.channel !== null && l.radio !== 'dedicated')
       ctx.addIssue({
         code: 'custom',
         path: ['channel'],
-        message: 'only a link with a radio of its own has a channel of its own',
+        message: 'only a link with a dedicated backhaul radio has its own channel',
       });
     if (l.unitId === l.fromUnitId)
       ctx.addIssue({ code: 'custom', path: ['fromUnitId'], message: 'a unit cannot feed itself' });
@@ -231,7 +239,7 @@ export const deviceCable = z.strictObject({
   deviceId: id,
   fromUnitId: id,
   lengthM: z.number().min(0).max(5000).nullable().default(null),
-  category: z.enum(['cat5e', 'cat6', 'cat6a']).default('cat6'),
+  category: categorySchema.default('cat6'),
   /** Holes to be drilled for it; null = not counted. */
   holes: z.int().min(0).max(200).nullable().default(null),
   /** The product of its injector, where the device takes its power over the cable and the unit gives none. */

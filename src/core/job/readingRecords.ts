@@ -1,6 +1,6 @@
 /** What was measured: a run at a spot, and a walk from unit to unit. */
 import { z } from 'zod';
-import { id, mbps, name, words } from './fields';
+import { bandSchema, id, mbps, name, words } from './fields';
 
 const milliseconds = z.number().min(0).max(60_000);
 
@@ -46,6 +46,12 @@ export const reading = z
     remarks: z.array(z.enum(runRemarks)).max(8).default([]),
     /** The link rate that the device showed, Mbps. */
     linkMbps: mbps.nullable().default(null),
+    /** What the device was on, as it showed: network name, unit, band; empty or null = not noted. */
+    networkName: words().max(32).default(''),
+    onUnitId: id.nullable().default(null),
+    onBand: bandSchema.nullable().default(null),
+    /** Of runs that several devices made at the same time on purpose: the same word for each; null = alone. */
+    togetherId: id.nullable().default(null),
   })
   .superRefine((r, ctx) => {
     if (r.connected && r.downMbps === null)

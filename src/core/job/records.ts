@@ -21,7 +21,8 @@ import {
   tape,
   wall,
 } from './houseRecords';
-import { netSettings, stepEdit, stepRun } from './installRecords';
+import { business, customer, quote } from './businessRecords';
+import { netSettings, stepEdit, stepRun, visit } from './installRecords';
 import { jobInfo, spot } from './jobRecords';
 import {
   activity,
@@ -39,7 +40,7 @@ import { reading, roamWalk } from './readingRecords';
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';
 export { layerSchema, materialSchema, type Layer, type Material } from './houseRecords';
-export { standardSchema, type Mount, type Standard } from './networkRecords';
+export { categorySchema, standardSchema, type Category, type Mount, type Standard } from './networkRecords';
 
 /** Schemas by record type, in the order in which one may refer to an earlier one. */
 export const schemas = {
@@ -71,7 +72,11 @@ export const schemas = {
   roamWalk,
   stepEdit,
   stepRun,
+  visit,
   netSettings,
+  business,
+  customer,
+  quote,
 } as const;
 
 export const recordSchema = z.discriminatedUnion('type', [
@@ -103,7 +108,11 @@ export const recordSchema = z.discriminatedUnion('type', [
   roamWalk,
   stepEdit,
   stepRun,
+  visit,
   netSettings,
+  business,
+  customer,
+  quote,
 ]);
 
 export type Id = string;
@@ -141,4 +150,8 @@ export type Reading = RecordOf<'reading'>;
 export type RoamWalk = RecordOf<'roamWalk'>;
 export type StepEdit = RecordOf<'stepEdit'>;
 export type StepRun = RecordOf<'stepRun'>;
+export type Visit = RecordOf<'visit'>;
+export type Business = RecordOf<'business'>;
+export type Customer = RecordOf<'customer'>;
+export type Quote = RecordOf<'quote'>;
 export type NetSettings = RecordOf<'netSettings'>;

@@ -83,7 +83,7 @@ describe('coax is a tree', () => {
   test.each([
     ['from outlet to outlet', run('ring', one.id, two.id), /joined by coax already/],
     ['twice between the same two', run('ring', splitter.id, one.id, 'rg59'), /joined by coax already/],
-    ['of unknown cable', run('ring', three.id, one.id, 'unknown'), /goes in a circle/],
+    ['of unknown cable', run('ring', three.id, one.id, 'unknown'), /goes in a loop/],
   ])('a run %s closes a circle: refused with path and message', (_words, ring, message) => {
     expect(problemsOf(bare, ...tree, ring)).toEqual([
       { path: 'cableRun.ring.toId', message: expect.stringMatching(message) },

@@ -107,6 +107,10 @@ function referencesOf(r: AnyRecord): Reference[] {
       ];
     case 'stepEdit':
     case 'stepRun':
+    case 'visit':
+    case 'business':
+    case 'customer':
+    case 'quote':
     case 'netSettings':
     case 'neighbour':
     case 'placeRule':
@@ -139,14 +143,14 @@ export function checkReferences(job: Job): Problem[] {
   }
   const feeder = new Map<Id, Id>();
   for (const l of job.links) {
-    if (feeder.has(l.unitId)) say(l, 'unitId', 'this unit already has a link that feeds it');
+    if (feeder.has(l.unitId)) say(l, 'unitId', 'this unit already has an uplink');
     feeder.set(l.unitId, l.fromUnitId);
   }
   for (const l of job.links) {
     let at: Id | undefined = l.fromUnitId;
     for (let hops = 0; at !== undefined && hops <= job.links.length; hops++) {
       if (at === l.unitId) {
-        say(l, 'fromUnitId', 'these units would feed each other in a circle');
+        say(l, 'fromUnitId', 'these units would feed each other in a loop');
         break;
       }
       at = feeder.get(at);
@@ -178,7 +182,7 @@ export function checkReferences(job: Job): Problem[] {
     say(
       run,
       'toId',
-      `${nameOf(run.fromId)} and ${nameOf(run.toId)} are joined by coax already: with this run it goes in a circle`,
+      `${nameOf(run.fromId)} and ${nameOf(run.toId)} are joined by coax already: with this run it goes in a loop`,
     );
   return problems;
 }

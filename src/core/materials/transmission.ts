@@ -19,12 +19,10 @@ const setIdentity = (m: Matrix) => {
 /** m ← m · [[cos, jZ sin], [j sin / Z, cos]], with the three complex entries given. Allocates nothing. */
 function times(m: Matrix, cr: number, ci: number, br: number, bi: number, gr: number, gi: number) {
   for (let row = 0; row < 8; row += 4) {
-    const [lr, li, rr, ri] = [
-      m[row] as number,
-      m[row + 1] as number,
-      m[row + 2] as number,
-      m[row + 3] as number,
-    ];
+    const lr = m[row] as number;
+    const li = m[row + 1] as number;
+    const rr = m[row + 2] as number;
+    const ri = m[row + 3] as number;
     m[row] = lr * cr - li * ci + rr * gr - ri * gi;
     m[row + 1] = lr * ci + li * cr + rr * gi + ri * gr;
     m[row + 2] = lr * br - li * bi + rr * cr - ri * ci;
@@ -76,15 +74,24 @@ export function stackPower(layers: readonly Layer[], fGHz: number, incidenceDeg:
     // eta = a f^b − j 17.98 σ / f;  r = sqrt(eta − s²), the branch that dies away inwards (Im ≤ 0)
     const etaR = a * fGHz ** b;
     const etaI = (-17.98 * c * fGHz ** d) / fGHz;
-    const size = Math.hypot(etaR - sin * sin, etaI);
-    const rR = Math.sqrt((size + etaR - sin * sin) / 2);
-    const rI = -Math.sqrt(Math.max(0, (size - etaR + sin * sin) / 2));
+    const inner = etaR - sin * sin;
+    const size = Math.sqrt(inner * inner + etaI * etaI);
+    const rR = Math.sqrt((size + inner) / 2);
+    const rI = -Math.sqrt(Math.max(0, (size - inner) / 2));
     const path = k0 * (layer.thicknessMm / 1000);
-    const [p, q] = [path * rR, path * rI];
-    const [cosP, sinP, coshQ, sinhQ] = [Math.cos(p), Math.sin(p), Math.cosh(q), Math.sinh(q)];
-    const [cR, cI] = [cosP * coshQ, -sinP * sinhQ];
+    const p = path * rR;
+    const q = path * rI;
+    const cosP = Math.cos(p);
+    const sinP = Math.sin(p);
+    // cosh and sinh by one exponential; near 0, where their difference would lose digits, by the function
+    const grown = Math.exp(q);
+    const coshQ = (grown + 1 / grown) / 2;
+    const sinhQ = q > -0.1 ? Math.sinh(q) : (grown - 1 / grown) / 2;
+    const cR = cosP * coshQ;
+    const cI = -sinP * sinhQ;
     // j sin δ
-    const [jR, jI] = [-cosP * sinhQ, sinP * coshQ];
+    const jR = -cosP * sinhQ;
+    const jI = sinP * coshQ;
     // TE: Z = 1/r
     const r2 = rR * rR + rI * rI;
     times(

@@ -81,17 +81,17 @@ test('what is not allowed is said: any hole, an outer hole, a cable in sight', (
   const [inner, beyond] = [unitAt('A', 4, 4, 0.5), unitAt('B', 6, 4, 0.5)];
   const garden = unitAt('C', 12, 4, 0.5);
   expect(estimate(rules({ noDrilling: true }), inner, beyond).whyNot).toBe(
-    '1 hole, and nothing may be drilled',
+    '1 hole, and drilling is not allowed',
   );
   expect(estimate(rules({ noDrilling: true }), inner, garden).whyNot).toBe(
-    '2 holes, and nothing may be drilled',
+    '2 holes, and drilling is not allowed',
   );
   expect(estimate(house, beyond, garden)).toMatchObject({ holes: 1, outerHoles: 1, whyNot: null });
   expect(estimate(rules({ noOuterDrilling: true }), beyond, garden).whyNot).toMatch(/outer wall/);
   expect(estimate(rules({ noOuterDrilling: true }), inner, beyond).whyNot).toBeNull();
   const [one, other] = [unitAt('A', 1, 4, 0.5), unitAt('B', 3.5, 4, 0.5)];
   expect(estimate(rules({ noVisibleCable: true }), one, other).whyNot).toBe(
-    'it would be in sight, and no cable may be seen',
+    'it would be visible, and visible cable is not allowed',
   );
   expect(estimate(rules({ noVisibleCable: true }), inner, beyond).whyNot).toBeNull();
   // a lead between two things on one shelf is not laid
@@ -103,7 +103,7 @@ test('who rents drills nothing; a listed house shows no cable and no hole outsid
   expect(estimate(rules({ rented: true }), inner, beyond).whyNot).toBe('1 hole, and the house is rented');
   expect(estimate(rules({ listed: true }), inner, beyond).whyNot).toBeNull();
   expect(estimate(rules({ listed: true }), inner, unitAt('B', 4.5, 4, 0.5)).whyNot).toBe(
-    'it would be in sight, and the house is listed',
+    'it would be visible, and the house is listed',
   );
   expect(cableLimitsOf(house.info)).toEqual({ noHole: null, noOuterHole: null, noSight: null });
 });

@@ -50,15 +50,15 @@ export interface CableLimits {
 export function cableLimitsOf(info: JobInfo): CableLimits {
   const listed = info.listed ? 'the house is listed' : null;
   return {
-    noHole: info.noDrilling ? 'nothing may be drilled' : info.rented ? 'the house is rented' : null,
-    noOuterHole: info.noOuterDrilling ? 'no outer wall may be drilled' : listed,
-    noSight: info.noVisibleCable ? 'no cable may be seen' : listed,
+    noHole: info.noDrilling ? 'drilling is not allowed' : info.rented ? 'the house is rented' : null,
+    noOuterHole: info.noOuterDrilling ? 'drilling of outer walls is not allowed' : listed,
+    noSight: info.noVisibleCable ? 'visible cable is not allowed' : listed,
   };
 }
 
+const hits = makeCrossings();
 /** Holes of a straight leg: walls and floors crossed where there is no opening in them. */
 function holesOn(job: Job, scene: Scene, a: Point3, b: Point3, outer: ReadonlySet<Id>) {
-  const hits = makeCrossings();
   crossingsBetween(scene, ...a, ...b, hits);
   const { shapes } = scene;
   const ids = Array.from(hits.item.subarray(0, hits.count), (item) => shapes.ids[item] ?? '');
@@ -92,7 +92,7 @@ function holesAlong(job: Job, scene: Scene, a: Point3, b: Point3, outer: Readonl
     const at = [...from];
     let last: Point3 = a;
     for (const axis of order) {
-      if (at[axis] === to[axis]) continue;
+      if (at[axis] === to[axis] || sum.holes > best.holes) continue;
       at[axis] = to[axis] ?? 0;
       const next: Point3 = [...toSite(axes, at[0] ?? 0, at[1] ?? 0), at[2] ?? 0];
       const leg = holesOn(job, scene, last, next, outer);
@@ -101,6 +101,7 @@ function holesAlong(job: Job, scene: Scene, a: Point3, b: Point3, outer: Readonl
       last = next;
     }
     if (sum.holes < best.holes || (sum.holes === best.holes && sum.outer < best.outer)) best = sum;
+    if (best.holes === 0) break;
   }
   return best;
 }
@@ -171,7 +172,7 @@ export function cableEstimate(
       : limits.noOuterHole && outerHoles > 0
         ? `through an outer wall, and ${limits.noOuterHole}`
         : limits.noSight && holes === 0 && !via && lengthM - drops > patchM
-          ? `it would be in sight, and ${limits.noSight}`
+          ? `it would be visible, and ${limits.noSight}`
           : null;
   return { lengthM, holes, outerHoles, apart, route: via?.route ?? null, whyNot };
 }
@@ -182,7 +183,7 @@ export const cableCautions = (
   medium: 'ethernet' | 'fibre',
 ): string[] => [
   ...(apart && medium === 'ethernet'
-    ? ['between buildings: fibre, or surge protection and earthing at both ends']
+    ? ['between buildings: use fibre, or fit surge protection at both ends, earthed to local rules']
     : []),
-  ...(holes > 0 ? ['before drilling: cables, pipes, load-bearing walls'] : []),
+  ...(holes > 0 ? ['before drilling: locate cables and pipes; avoid load-bearing and fire-rated walls'] : []),
 ];

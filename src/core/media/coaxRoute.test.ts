@@ -79,12 +79,12 @@ test('a splitter where the way ends is not gone through', () =>
   expect(route(put(...split({ rated: 'no' })), 'p', 's')).toMatchObject({ splitters: [], cautions: [] }));
 
 test('an amplifier lets nothing back', () => {
-  expect(why(put(...split({ amplifier: true })))).toBe('s has an amplifier: nothing comes back through it');
+  expect(why(put(...split({ amplifier: true })))).toBe('s has an amplifier that blocks the return signal');
   expect(why(put(...split({ amplifier: true })), 'p', 's')).toBe('a route');
 });
 
 test('outlets that are joined to nothing, or that no cable reaches', () => {
-  expect(why(put(...split({}, { joined: 'not-joined' })))).toBe('p is joined to nothing');
+  expect(why(put(...split({}, { joined: 'not-joined' })))).toBe('p is not connected');
   expect(why(put(outlet('p'), outlet('q')))).toBe('no coax is known between p and q');
   expect(why(put(outlet('p'), outlet('q'), run('c', 'p', 'q', { cable: 'cat6' })))).toMatch(
     /no coax is known/,
@@ -98,12 +98,12 @@ test.each([
   const found = route(put(outlet('p'), outlet('q'), run('c', 'p', 'q', over)));
   expect(found.segments).toEqual([segment]);
   expect(found.known).toEqual([false]);
-  expect(found.cautions).toEqual(['a cable in the wall is not known: taken as 10 m of RG-59']);
+  expect(found.cautions).toEqual(['unknown cable in the wall: calculated as 10 m of RG-59']);
 });
 
 test('outlets that may not be joined are to be tried before buying', () =>
   expect(route(put(...split({}, { joined: 'unknown' }))).cautions).toEqual([
-    'try the outlets before buying',
+    'test the outlets before you buy',
   ]));
 
 describe('which of its cables is the input of a splitter', () => {

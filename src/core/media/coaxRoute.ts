@@ -60,7 +60,7 @@ function inputOf(job: Job, splitter: ServicePoint): Id | null {
 export function coaxRoute(job: Job, aId: Id, bId: Id): Result<CoaxRoute> {
   const [a, b] = [get(job, 'service', aId), get(job, 'service', bId)];
   for (const s of [a, b])
-    if (s.joined === 'not-joined') return { ok: false, why: `${s.name} is joined to nothing` };
+    if (s.joined === 'not-joined') return { ok: false, why: `${s.name} is not connected` };
   const steps = walk(job, aId, bId);
   if (!steps) return { ok: false, why: `no coax is known between ${a.name} and ${b.name}` };
   const route: CoaxRoute = {
@@ -80,7 +80,7 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): Result<CoaxRoute> {
     const next = steps[i + 1];
     if (servicePoint?.kind !== 'splitter' || !next) continue;
     if (servicePoint.amplifier)
-      return { ok: false, why: `${servicePoint.name} has an amplifier: nothing comes back through it` };
+      return { ok: false, why: `${servicePoint.name} has an amplifier that blocks the return signal` };
     const input = inputOf(job, servicePoint);
     splitters.push({
       ways: splitterFor(servicePoint.ways ?? 4),
@@ -93,7 +93,7 @@ export function coaxRoute(job: Job, aId: Id, bId: Id): Result<CoaxRoute> {
       );
   }
   if (steps.some((s) => s.run.lengthM === null || s.run.cable === 'unknown'))
-    route.cautions.push('a cable in the wall is not known: taken as 10 m of RG-59');
-  if ([a, b].some((s) => s.joined === 'unknown')) route.cautions.push('try the outlets before buying');
+    route.cautions.push('unknown cable in the wall: calculated as 10 m of RG-59');
+  if ([a, b].some((s) => s.joined === 'unknown')) route.cautions.push('test the outlets before you buy');
   return { ok: true, ...route, splitters };
 }

@@ -6,5 +6,5 @@ export const mediumWords: Record<Link['medium'], string> = {
   fibre: 'Fibre',
   coax: 'Coax',
   powerline: 'Powerline',
-  wireless: 'Air',
+  wireless: 'Wireless',
 };

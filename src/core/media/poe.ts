@@ -1,7 +1,7 @@
 /** Power over Ethernet: what a port must give so that a device at the end of a cable gets its power. */
 
 /** Conductor resistance of a pair's two wires side by side and back, Ω per 100 m (planning). */
-export const ohmPer100M = { cat5e: 9.38, cat6: 7.6, cat6a: 7.2 } as const;
+export const ohmPer100M = { cat5: 9.38, cat5e: 9.38, cat6: 7.6, cat6a: 7.2, cat7: 7.2 } as const;
 export type PoeCable = keyof typeof ohmPer100M;
 
 /** What each type gives (standard: IEEE 802.3 af, at, bt): volts at the port, watts at the port and at the device. */

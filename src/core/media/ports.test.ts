@@ -219,13 +219,13 @@ describe('ports that are left for what hangs on a unit', () => {
   test.each([
     ['two for anything, the line in one', setup('any', 'any'), 'line', 1],
     ['two for anything, a cable in one', setup('any', 'any'), 'port', 1],
-    ['two for anything, over the air', setup('any', 'any'), 'air', 2],
+    ['two for anything, wirelessly', setup('any', 'any'), 'air', 2],
     ['one for the line, one for the house', setup('line', 'local'), 'line', 1],
-    ['the same over the air: that for the line serves nothing', setup('line', 'local'), 'air', 1],
+    ['the same wirelessly: that for the line serves nothing', setup('line', 'local'), 'air', 1],
     ['one, and the cable is in it', setup('any'), 'port', 0],
     ['not marked, the line has its own', setup(), 'line', 2],
     ['not marked, a cable in one', setup(), 'port', 1],
-    ['not marked, over the air', setup(), 'air', 2],
+    ['not marked, wirelessly', setup(), 'air', 2],
   ] as const)('%s', (_, product, feed, expected) => {
     expect(portsLeft(product, feed)).toBe(expected);
   });

@@ -110,7 +110,7 @@ test('the terms of a radio hop add up to what arrives, aerials and cupboards at 
   const placed = placeUnit(house, product, { storeyId: 'first', xM: 4, yM: 5 });
   const job = applyEdit(house, placed.edit).job;
   const best = backhaulOptions(job, buildScene(job), placed.unit).find((o) => o.link.medium === 'wireless');
-  if (!best) throw new Error('no way over the air');
+  if (!best) throw new Error('no way wirelessly');
   const fed = applyEdit(
     applyEdit(job, putOne('x', best.link)).job,
     putOne('y', { ...placed.unit, mount: 'cupboard', tiltDeg: 60 }),

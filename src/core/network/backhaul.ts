@@ -101,7 +101,7 @@ export function networkOf(
       }
     }
     if (!why && at.product.kind !== 'main' && at.product.kind !== 'router')
-      why = `${at.unit.letter} has no link that feeds it`;
+      why = `${at.unit.letter} has no uplink`;
     if (why) network.withoutUplink.push({ unit: start.unit, why });
     else {
       const air = airs.get(start.unit.id) ?? airOf(job, scene, start, network.disturbers);
@@ -119,7 +119,7 @@ export function backhaulOver(job: Job, scene: Scene, network: Network, link: Lin
   const parent = network.backhauls.find((f) => f.unit.id === link.fromUnitId);
   const unit = network.placed.get(link.unitId);
   const air = network.airs.get(link.unitId);
-  if (!parent || !unit || !air) return 'the unit that would feed it is not fed itself';
+  if (!parent || !unit || !air) return 'its uplink unit has no uplink itself';
   const hop = hopOf(job, scene, link, network.placed, network.airs, () => 0);
   if (typeof hop === 'string') return hop;
   const hops = [...parent.hops, hop];
@@ -193,17 +193,38 @@ export function backhaulCapacity(
   return result;
 }
 
+/** Rates of a hop, Mbps, when its radio or its wire is off by z standard deviations. */
+function ratesAt({ wireless, wire }: Hop, z: number): number[] {
+  if (!wireless) return [wire ? wire.mediumMbps(-z * wire.spreadDb) : Infinity];
+  const { downDbm, upDbm, spreadDb, mode, downAir, upAir } = wireless;
+  return [goodputIn(downAir, downDbm + z * spreadDb, mode), goodputIn(upAir, upDbm + z * spreadDb, mode)];
+}
+
+/** The parts of the normal curve, those taken together at which hops that move with one another carry the same. */
+function differentParts(hops: readonly Hop[]): { z: number; share: number }[] {
+  const parts = new Map<string, { z: number; share: number }>();
+  for (const { z, share } of normalParts) {
+    const key = hops.map((h) => ratesAt(h, z).join()).join();
+    const same = parts.get(key);
+    if (same) same.share += share;
+    else parts.set(key, { z, share });
+  }
+  return [...parts.values()];
+}
+
 function backhaulCapacities(
   job: Job,
   main: PlacedUnit,
   hops: readonly Hop[],
 ): Pick<Backhaul, 'mean' | 'cases' | 'shares'> {
   const mean = backhaulCapacity(job, main, hops, () => 0);
-  const radios = hops.filter((h) => h.wireless ?? h.wire).length;
-  if (radios === 0) return { mean, cases: [mean], shares: [1] };
+  const uncertain = hops.filter((h) => h.wireless ?? h.wire);
+  if (uncertain.length === 0) return { mean, cases: [mean], shares: [1] };
   // two hops vary apart; a third moves with the first, a fourth with the second
-  const second = radios > 1 ? normalParts : [{ z: 0, share: 1 }];
-  const both = normalParts.flatMap((a) => second.map((b) => ({ a, b })));
+  const second = differentParts(uncertain.filter((_, i) => i % 2 === 1));
+  const both = differentParts(uncertain.filter((_, i) => i % 2 === 0)).flatMap((a) =>
+    second.map((b) => ({ a, b })),
+  );
   return {
     mean,
     cases: both.map(({ a, b }) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b.z : a.z))),

@@ -94,9 +94,7 @@ describe('over the mains', () => {
       expect(row.link).toMatchObject({ fromServiceId: 'by-m', toServiceId: 'by-a' });
       expect(row.costEur).toBe(2 * product.priceEur);
       expect(row.minutes).toBe(2 * product.fitMinutes);
-      expect(row.cautions.includes('its plug may block the socket beside it')).toBe(
-        !product.mains.passThrough,
-      );
+      expect(row.cautions.includes('its plug may cover the next socket')).toBe(!product.mains.passThrough);
       expect(row.downMbps).toBeGreaterThan(0);
     }
   });
@@ -116,7 +114,7 @@ describe('over the mains', () => {
       one(options(applyEdit(fed, putOne('x', ...records)).job, A), 'powerline').whyNot;
     expect(why()).toBe('no socket near M');
     // one room, one socket: whatever the way to it, both would want it
-    expect(why(a)).toBe('both would be in one socket');
+    expect(why(a)).toBe('both would use one socket');
     const rows = options(applyEdit(fed, putOne('x', a)).job, A);
     const refused = rows.findIndex((o) => o.whyNot !== null);
     expect(rows.slice(refused).every((o) => o.whyNot !== null)).toBe(true);
@@ -129,13 +127,13 @@ describe('over the air', () => {
   test('each band and radio that both have; a shared one with what it takes', () => {
     const rows = of(list, 'wireless');
     expect(rows.map((o) => o.label).sort()).toEqual([
-      'Air, 2.4 GHz, shared',
-      'Air, 5 GHz, a radio of its own',
-      'Air, 5 GHz, shared',
+      'Wireless, 2.4 GHz, shared',
+      'Wireless, 5 GHz, dedicated backhaul radio',
+      'Wireless, 5 GHz, shared',
     ]);
-    const shared = rows.find((o) => o.label === 'Air, 5 GHz, shared');
-    const own = rows.find((o) => o.label === 'Air, 5 GHz, a radio of its own');
-    expect(shared?.cautions).toEqual(['shares its airtime with the devices']);
+    const shared = rows.find((o) => o.label === 'Wireless, 5 GHz, shared');
+    const own = rows.find((o) => o.label === 'Wireless, 5 GHz, dedicated backhaul radio');
+    expect(shared?.cautions).toEqual(['shares airtime with the devices']);
     expect(own?.cautions).toEqual([]);
     expect([shared?.costEur, shared?.minutes, shared?.holes]).toEqual([0, 0, 0]);
     expect(rows.filter((o) => o.taken)).toEqual([own]);
@@ -146,7 +144,7 @@ test('who may feed it: fed units that do not hang on it, nor itself', () => {
   const from = new Set(list.map((o) => o.fromLetter));
   expect([...from].sort()).toEqual(['B', 'C', 'M']);
   // B is not fed itself
-  expect(of(list, 'ethernet', B)[0]?.whyNot).toBe('the unit that would feed it is not fed itself');
+  expect(of(list, 'ethernet', B)[0]?.whyNot).toBe('its uplink unit has no uplink itself');
   const chain = withLinks(cable(A, M), cable(B, A));
   expect(new Set(options(chain, A).map((o) => o.fromLetter))).toEqual(new Set(['M', 'C']));
 });

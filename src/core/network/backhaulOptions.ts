@@ -6,7 +6,7 @@ import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type AnyRecord, type Id, type Product, type Link, type Unit } from '../job/records';
 import { productLibrary } from '../templates/products';
-import { makeReceived, receive } from '../propagation/receive';
+import { signalAt } from '../propagation/signalsKept';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 import { airPairings, uplinksInCircle, linkTo } from './linkTo';
@@ -17,8 +17,9 @@ import { type Backhaul, backhaulOver, type Network, networkOf } from './backhaul
 import { sourceOfUnit } from './hops';
 import { mediumWords } from '../media/mediumWords';
 import { nearServicePoint } from '../media/nearServicePoint';
-import { testDevice } from './predict';
-import { cableLength } from '../media/wired';
+import { runsOutdoors } from '../job/site';
+import { cableCost } from './cablePrice';
+import { testDevice } from '../job/testDevice';
 
 /** One row of a unit's table of media. */
 export interface BackhaulOption {
@@ -41,12 +42,6 @@ export interface BackhaulOption {
   taken: boolean;
 }
 
-/** Cable and plugs, € a metre and a run; minutes of a run, a metre and a hole (planning). */
-export const cablePrices = {
-  ethernet: { eurPerM: 0.9, eur: 6, minutes: 20, minutesPerM: 1.5, minutesPerHole: 12 },
-  fibre: { eurPerM: 1.1, eur: 88, minutes: 30, minutesPerM: 1.5, minutesPerHole: 12 },
-} as const;
-
 type Priced = Pick<BackhaulOption, 'link' | 'also' | 'costEur' | 'minutes' | 'holes' | 'cautions' | 'whyNot'>;
 
 /** Products of a kind for adapters: the job's own, else the library's. */
@@ -55,6 +50,20 @@ const adapterProducts = (job: Job, kind: Product['kind']): Product[] => {
   const own = job.kits.filter(plain);
   return own.length ? own : productLibrary.filter(plain);
 };
+
+/** Surge protectors and sealed entries of a cable that leaves the building: one at each end. */
+export const perCable = 2;
+const cheapest = (products: readonly Product[]): Product | null =>
+  [...products].sort((a, b) => a.priceEur - b.priceEur)[0] ?? null;
+/** The cheapest surge protector of the job, else of the library. */
+export const surgeProtector = (job: Job): Product | null => cheapest(adapterProducts(job, 'surge'));
+/** What seals the entry of a cable: a sleeve and sealant. */
+export const entrySeal = (job: Job): Product | null => cheapest(adapterProducts(job, 'fitting'));
+/** The bracket that holds a weatherproof unit on a wall or post; null for what brings its own plate. */
+export const bracketFor = (job: Job, product: Product, mount: Unit['mount']): Product | null =>
+  product.weatherproof && (mount === 'wall' || mount === 'pole')
+    ? cheapest(adapterProducts(job, 'mount'))
+    : null;
 
 function wiredOptions(job: Job, scene: Scene, unit: Unit, from: Unit): Priced[] {
   // a way that is drawn stays as drawn
@@ -70,30 +79,33 @@ export function cableLink(
   unit: Unit,
   from: Unit,
   cable: CableEstimate,
-  medium: keyof typeof cablePrices,
+  medium: 'ethernet' | 'fibre',
   points: Link['points'] = [],
 ): Priced {
-  const price = cablePrices[medium];
   // as the record keeps it, so that the bill says the same
   const lengthM = Math.round(cable.lengthM * 10) / 10;
-  const metres = cableLength(lengthM);
+  const category = medium === 'ethernet' ? 'cat6' : null;
+  const outdoors = runsOutdoors(job, from, unit);
+  const laid = cableCost({ medium, category, lengthM, holes: cable.holes, outdoors });
+  const seals = cable.apart ? entrySeal(job) : null;
   const power = medium === 'ethernet' ? injectorFor(job, unit, from) : null;
+  const surge = medium === 'ethernet' && cable.apart ? surgeProtector(job) : null;
   return {
     link: linkTo(job, unit, from, {
       medium,
       lengthM,
-      category: medium === 'ethernet' ? 'cat6' : null,
+      category,
       holes: cable.holes,
       points,
       adapterKitId: power?.id ?? null,
     }),
-    also: power && !find(job, 'kit', power.id) ? [power] : [],
-    costEur: price.eur + metres * price.eurPerM + (power?.priceEur ?? 0),
+    also: [power, surge, seals].flatMap((p) => (p && !find(job, 'kit', p.id) ? [p] : [])),
+    costEur:
+      laid.partsEur + (power?.priceEur ?? 0) + perCable * ((surge?.priceEur ?? 0) + (seals?.priceEur ?? 0)),
     minutes:
-      price.minutes +
-      lengthM * price.minutesPerM +
-      cable.holes * price.minutesPerHole +
-      (power?.fitMinutes ?? 0),
+      laid.minutes +
+      (power?.fitMinutes ?? 0) +
+      perCable * ((surge?.fitMinutes ?? 0) + (seals?.fitMinutes ?? 0)),
     holes: cable.holes,
     cautions: cableCautions(cable, medium),
     whyNot: cable.whyNot,
@@ -148,18 +160,20 @@ function outletOptions(job: Job, unit: Unit, from: Unit, medium: 'coax' | 'power
       cautions:
         medium === 'coax'
           ? [
-              ...(filterProduct(job) ? [] : ['a filter belongs where the coax enters']),
-              ...more.also.map((s) => ('name' in s ? `${s.name}: a new one, made for the band` : '')),
+              ...(filterProduct(job) ? [] : ['a filter is needed at the coax entry']),
+              ...more.also.map((s) =>
+                'name' in s ? `${s.name}: replace it with one made for the band` : '',
+              ),
             ]
           : product.mains?.passThrough
             ? []
-            : ['its plug may block the socket beside it'],
+            : ['its plug may cover the next socket'],
     };
     if (!a || !b || a.id === b.id) {
       if (medium === 'coax') return [];
       const lacks = a ? unit : from;
       const ends = { fromServiceId: null, toServiceId: null, adapterKitId: null };
-      const whyNot = a && b ? 'both would be in one socket' : `no socket near ${lacks.letter}`;
+      const whyNot = a && b ? 'both would use one socket' : `no socket near ${lacks.letter}`;
       return [{ ...rest, link: linkTo(job, unit, from, { medium, ...ends }), whyNot }];
     }
     const ends = { fromServiceId: a.id, toServiceId: b.id, adapterKitId: product.id };
@@ -176,7 +190,7 @@ function wirelessOptions(job: Job, unit: Unit, from: Unit): Priced[] {
     costEur: 0,
     minutes: 0,
     holes: 0,
-    cautions: p.radio === 'shared' ? ['shares its airtime with the devices'] : [],
+    cautions: p.radio === 'shared' ? ['shares airtime with the devices'] : [],
     whyNot: null,
   }));
 }
@@ -184,7 +198,7 @@ function wirelessOptions(job: Job, unit: Unit, from: Unit): Priced[] {
 const labelOf = (link: Link, product: Product | undefined): string => {
   if (link.medium === 'ethernet') return product ? 'Ethernet, cat 6, with an injector' : 'Ethernet, cat 6';
   if (link.medium !== 'wireless') return product?.name ?? mediumWords[link.medium];
-  return `Air, ${link.band} GHz${link.radio === 'dedicated' ? ', a radio of its own' : ', shared'}`;
+  return `Wireless, ${link.band} GHz${link.radio === 'dedicated' ? ', dedicated backhaul radio' : ', shared'}`;
 };
 
 /** Same way, whatever its length: a table marks what is taken. */
@@ -238,7 +252,7 @@ export function backhaulOptions(
         return {
           ...row,
           ...rate,
-          whyNot: option.whyNot ?? (rate.downMbps > 0 && rate.upMbps > 0 ? null : 'too weak to join'),
+          whyNot: option.whyNot ?? (rate.downMbps > 0 && rate.upMbps > 0 ? null : 'signal too weak'),
           worst: judged ? serves(backhaul) : null,
           cautions: [...option.cautions, ...(hop?.wire?.words ?? [])],
         };
@@ -273,10 +287,9 @@ function servedBy(
   unit: Unit,
 ): (backhaul: Backhaul) => BackhaulOption['worst'] {
   const device = testDevice(job);
-  const received = makeReceived();
   const signalOf = (backhaul: Backhaul | undefined, at: readonly [number, number, number]) => {
     if (!backhaul || !device) return [];
-    receive(sourceOfUnit(scene, backhaul, 'access'), ...at, received);
+    const received = signalAt(sourceOfUnit(scene, backhaul, 'access'), at);
     return accessesOf(backhaul, device, 0).map((access) => {
       const b = bands.indexOf(access.band);
       const dbm = signalDbm(access.radio, received, b, backhaul.mountDb);

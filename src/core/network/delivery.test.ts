@@ -16,7 +16,7 @@ import {
 } from './delivery';
 import type { Noise } from './disturbance';
 import { type BackhaulCapacity, networkOf } from './backhaul';
-import { testDevice } from './predict';
+import { testDevice } from '../job/testDevice';
 
 const job = jobFromRecords(quayHouse());
 const device = testDevice(job);

@@ -1,7 +1,7 @@
 import { get, type Job } from '../job/job';
 import type { Id, Obstacle } from '../job/records';
 import { cachedSource } from '../propagation/source';
-import { makeReceived, receive } from '../propagation/receive';
+import { signalAt } from '../propagation/signalsKept';
 import { placeInSpace } from '../propagation/scene';
 import { noiseFloorDbm } from '../wifi/airTime';
 import type { Scene, Source } from '../propagation/model';
@@ -51,7 +51,6 @@ export const disturbersOf = (job: Job): Disturber[] =>
 
 const patterns = ['isotropic', null, null] as const;
 const axis = [0, 0, 1] as const;
-const received = makeReceived();
 
 /** A disturber made ready for many places. */
 export const sourceOfDisturber = (scene: Scene, { at }: Disturber): Source =>
@@ -68,11 +67,7 @@ export const noiseAt = (
   x: number,
   y: number,
   z: number,
-): Noise =>
-  noiseOf(disturbers, (d) => {
-    receive(sourceOfDisturber(scene, d), x, y, z, received);
-    return received.gainDb[0] as number;
-  });
+): Noise => noiseOf(disturbers, (d) => signalAt(sourceOfDisturber(scene, d), [x, y, z]).gainDb[0] as number);
 
 /** The same from what each disturber's signal gains on its way, dB, negative. */
 export function noiseOf(

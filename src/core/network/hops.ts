@@ -3,7 +3,7 @@ import { find, type Job } from '../job/job';
 import { bands, type Band, type Id, type Product, type Link, type Radio, type Unit } from '../job/records';
 import { patternGain } from '../propagation/pattern';
 import { cachedSource, movingSource } from '../propagation/source';
-import { makeReceived, receive } from '../propagation/receive';
+import { signalAt } from '../propagation/signalsKept';
 
 import { type Term, termsOfPaths, type RadioPath, radioPathsTo } from '../propagation/radioPaths';
 import { type Air, goodputIn } from '../wifi/airTime';
@@ -99,7 +99,7 @@ export function mountTerm({ unit, mountDb }: PlacedUnit, band: number): Term[] {
 
 /** What readings have taught of a signal, as a term; none where nothing. */
 export const calibrationTerm = (db: number): Term[] =>
-  db === 0 ? [] : [{ kind: 'taught', label: 'As readings have taught', db, id: null, spreadDb: 0 }];
+  db === 0 ? [] : [{ kind: 'taught', label: 'Calibration', db, id: null, spreadDb: 0 }];
 
 /**
  * One link worked out, or in words why there is none.
@@ -115,14 +115,14 @@ export function hopOf(
 ): Hop | string {
   const from = placed.get(link.fromUnitId);
   const to = placed.get(link.unitId);
-  if (!from || !to) return `the unit that feeds ${to?.unit.letter ?? 'it'} is not part of this network`;
+  if (!from || !to) return `the uplink unit of ${to?.unit.letter ?? 'it'} is not part of this network`;
   if (link.medium !== 'wireless' || link.band === null) {
     const ports = Math.min(from.product.portMbps, to.product.portMbps);
     const wire = link.medium === 'coax' || link.medium === 'powerline' ? wiredLink(job, link) : null;
     if (typeof wire === 'string') return wire;
     const adapter = find(job, 'kit', link.adapterKitId)?.portMbps ?? Infinity;
     const rate = Math.min(wire ? wire.mediumMbps(0) : wiredMbps(link), ports, adapter) * tcpFraction;
-    if (wire && rate <= 0) return `nothing comes through the ${link.medium} to ${to.unit.letter}`;
+    if (wire && rate <= 0) return `nothing passes the ${link.medium} to ${to.unit.letter}`;
     return { link, from, to, downMbps: rate, upMbps: rate, wireless: null, wire };
   }
   const use = link.radio === 'dedicated' ? 'backhaul' : 'access';
@@ -167,14 +167,20 @@ export function hopOf(
       upAir,
       ways,
       terms: [
-        { kind: 'sent', label: `Sent by ${from.unit.letter}`, db: a.eirpDbm, id: from.unit.id, spreadDb: 0 },
+        {
+          kind: 'sent',
+          label: `Transmitted by ${from.unit.letter}`,
+          db: a.eirpDbm,
+          id: from.unit.id,
+          spreadDb: 0,
+        },
         ...mountTerm(from, i),
         ...termsOfPaths(ways),
         ...calibrationTerm(taughtDb),
         ...mountTerm(to, i),
         {
           kind: 'aerial',
-          label: `Aerial of ${to.unit.letter}, at its best`,
+          label: `Antenna of ${to.unit.letter}, at its best`,
           db: b.gainDbi,
           id: to.unit.id,
           spreadDb: 0,
@@ -201,8 +207,7 @@ function heardAt(source: Source, at: PlacedUnit['at'], band: Band): Heard {
   const key = `${band} ${at.join()}`;
   const before = known.get(key);
   if (before) return before;
-  const received = makeReceived();
-  receive(source, ...at, received);
+  const received = signalAt(source, at);
   const i = bands.indexOf(band);
   const made: Heard = {
     paths: radioPathsTo(source, at, band),
@@ -222,7 +227,7 @@ function heardBy(to: PlacedUnit, radio: Radio, way: RadioPath): RadioPath {
   const d = Math.hypot(...back) || 1;
   const cosine = back.reduce((sum, v, k) => sum + (v / d) * (to.axis[k] ?? 0), 0);
   const db = patternGain(radio.pattern, cosine);
-  const label = `Aerial of ${to.unit.letter}, this direction`;
+  const label = `Antenna of ${to.unit.letter}, this direction`;
   return {
     ...way,
     gainDb: way.gainDb + db,

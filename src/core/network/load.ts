@@ -3,7 +3,8 @@ import type { Id } from '../job/records';
 import type { Backhaul, Network } from './backhaul';
 import type { Hop } from './hops';
 import { type Access, accessesOf, accessRates } from './delivery';
-import { type Prediction, testDevice } from './predict';
+import { type Prediction } from './predict';
+import { testDevice } from '../job/testDevice';
 
 /** Most of a channel's airtime that may be used before queues grow (planning); of a shared wire likewise. */
 export const mostAirtime = 0.8;

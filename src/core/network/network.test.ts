@@ -72,7 +72,7 @@ describe('predictions', () => {
   test('a unit with no link is said to be unfed and serves nothing', () => {
     const alone = applyEdit(job, { label: 'x', put: [], remove: ['link-unit-b'] }).job;
     const network = networkOf(alone, scene, 'planned');
-    expect(network.withoutUplink.map((u) => u.why)).toEqual(['B has no link that feeds it']);
+    expect(network.withoutUplink.map((u) => u.why)).toEqual(['B has no uplink']);
     expect(predictJob(alone, scene, network).some((p) => p.unitId === 'unit-b')).toBe(false);
   });
 

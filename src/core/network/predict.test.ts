@@ -7,7 +7,8 @@ import type { AnyRecord, Product } from '../job/records';
 import { goodput } from '../wifi/radioLink';
 import { networkOf } from './backhaul';
 import { predictFixed, radioOfDevice } from './fixedDevices';
-import { predictJob, testDevice } from './predict';
+import { predictJob } from './predict';
+import { testDevice } from '../job/testDevice';
 
 const put = (job: Job, ...records: AnyRecord[]) => applyEdit(job, putOne('x', ...records)).job;
 const alone = applyEdit(bare, {
@@ -35,7 +36,7 @@ test('near the main unit the plan is the limit; the steps are those of the way',
     met: true,
     limitedBy: 'plan',
   });
-  expect(p.limitText).toBe('plan speed');
+  expect(p.limitText).toBe('contract speed');
   expect(p.chain.map((s) => [s.kind, s.isLimit])).toEqual([
     ['plan', true],
     ['air', false],
@@ -52,7 +53,7 @@ test('free space by hand: what is sent, less the distance, less furniture', () =
   const sent = main.radios.find((r) => r.band === '5' && r.use === 'access')?.eirpDbm ?? NaN;
   expect(Math.abs((p.rssiDbm ?? NaN) - (sent - freeDb))).toBeLessThan(1);
   expect(p.terms.reduce((sum, t) => sum + t.db, 0)).toBeCloseTo(p.rssiDbm ?? NaN, 9);
-  expect(p.terms[0]).toMatchObject({ kind: 'sent', db: sent, label: 'Sent by M' });
+  expect(p.terms[0]).toMatchObject({ kind: 'sent', db: sent, label: 'Transmitted by M' });
 });
 
 test('what the unit hears back: weaker by what the phone sends less, both aerials counted', () => {
@@ -81,7 +82,7 @@ describe('the limit', () => {
 
   test('the air, when the phone could do more', () => {
     const one = { ...main, radios: main.radios.map((r) => ({ ...r, streams: 1 })) };
-    expect(limit(put(fast, one))).toMatchObject({ limitedBy: 'air', limitText: 'Air from M' });
+    expect(limit(put(fast, one))).toMatchObject({ limitedBy: 'air', limitText: 'Wireless from M' });
   });
 
   test('a port slower than the plan is a step of its own', () => {
@@ -94,7 +95,7 @@ describe('the limit', () => {
   test('a test device that shows no more', () => {
     expect(limit(put(alone, { ...phone, capMbps: 95 }))).toMatchObject({
       limitedBy: 'device',
-      limitText: 'Phone: most it can show',
+      limitText: 'Phone: its maximum',
       downMbps: 95,
     });
   });

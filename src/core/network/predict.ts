@@ -1,9 +1,10 @@
+import { testDevice } from '../job/testDevice';
 import { signalDbm } from './signal';
 import type { Point3 } from '../geometry/point';
-import { find, type Job } from '../job/job';
+import { type Job } from '../job/job';
 import { type Need, spotNeed } from '../job/needs';
 import { type Band, bands, type Device, type Id } from '../job/records';
-import { makeReceived, receive } from '../propagation/receive';
+import { signalAt } from '../propagation/signalsKept';
 import { placeInSpace } from '../propagation/scene';
 import { type Term, termsOfPaths, type RadioPath, radioPathsTo } from '../propagation/radioPaths';
 import { radioLink, rateLadder, rssiFor } from '../wifi/radioLink';
@@ -85,10 +86,6 @@ interface AccessOption {
   up: number;
 }
 
-/** The device that tests are made with: the job's, or the first there is. */
-export const testDevice = (job: Job): Device | undefined =>
-  find(job, 'device', job.info.testDeviceId) ?? job.devices[0];
-
 /** Where and for what a prediction is made: a spot, or a device that stays where it is. */
 export interface Target {
   id: Id;
@@ -108,13 +105,12 @@ export function predictAt(
   device: Device,
   { why = true }: { why?: boolean } = {},
 ): Prediction {
-  const received = makeReceived();
   const noise = noiseAt(scene, network.disturbers, ...at);
   let best: AccessOption | undefined;
   let headroomDb = -Infinity;
   let certainty = 0;
   for (const backhaul of network.backhauls) {
-    receive(sourceOfUnit(scene, backhaul, 'access'), ...at, received);
+    const received = signalAt(sourceOfUnit(scene, backhaul, 'access'), at);
     for (const access of accessesOf(backhaul, device, job.info.streetLatencyMs)) {
       const b = bands.indexOf(access.band);
       const rssiDbm = signalDbm(access.radio, received, b, backhaul.mountDb);
@@ -240,7 +236,7 @@ function explain(
   return {
     paths: ways,
     terms: [
-      { kind: 'sent', label: `Sent by ${backhaul.unit.letter}`, db: radio.eirpDbm, ...rest },
+      { kind: 'sent', label: `Transmitted by ${backhaul.unit.letter}`, db: radio.eirpDbm, ...rest },
       ...mountTerm(backhaul, bands.indexOf(band)),
       ...termsOfPaths(ways),
       ...calibrationTerm(taughtDb),
@@ -254,8 +250,8 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
   const steps: ChainStep[] = [
     {
       kind: 'plan',
-      label: 'From the street',
-      detail: 'plan speed',
+      label: 'Incoming line',
+      detail: 'contract speed',
       mbps: job.info.planDownMbps,
       unitId: main.unit.id,
       isLimit: false,
@@ -279,7 +275,7 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
       detail: hop.wireless
         ? `${hop.wireless.band} GHz ${hop.link.radio === 'dedicated' ? 'own' : 'shared'}, −${Math.abs(hop.wireless.downDbm).toFixed(0)} dBm`
         : hop.wire
-          ? `${hop.wire.lossDb.toFixed(0)} dB on the way`
+          ? `${hop.wire.lossDb.toFixed(0)} dB on the route`
           : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
       mbps: hop.downMbps,
       unitId: hop.to.unit.id,
@@ -294,7 +290,9 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
   const deviceIsWhy = unitAlone > access1 * 1.05 && access1 >= top * 0.999;
   steps.push({
     kind: deviceIsWhy ? 'device' : 'air',
-    label: deviceIsWhy ? `${device.name}, ${device.streams} streams` : `Air from ${backhaul.unit.letter}`,
+    label: deviceIsWhy
+      ? `${device.name}, ${device.streams} streams`
+      : `Wireless from ${backhaul.unit.letter}`,
     detail: `${band} GHz, −${Math.abs(option.rssiDbm).toFixed(0)} dBm`,
     mbps: access1,
     unitId: null,
@@ -303,7 +301,7 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
   if (device.capMbps !== null)
     steps.push({
       kind: 'device',
-      label: `${device.name}: most it can show`,
+      label: `${device.name}: its maximum`,
       detail: 'test device',
       mbps: device.capMbps,
       unitId: null,
@@ -331,5 +329,5 @@ function limitOf(
     air: 'air',
     device: 'device',
   } as const;
-  return { limitedBy: limit[step.kind], limitText: step.kind === 'plan' ? 'plan speed' : step.label };
+  return { limitedBy: limit[step.kind], limitText: step.kind === 'plan' ? 'contract speed' : step.label };
 }

@@ -74,11 +74,11 @@ describe('through the coax', () => {
     if (!splitter) throw new Error('no splitter');
     expect(coaxRoute(put(house, { ...parlour, joined: 'not-joined' }), parlour.id, room.id)).toEqual({
       ok: false,
-      why: `${parlour.name} is joined to nothing`,
+      why: `${parlour.name} is not connected`,
     });
     expect(coaxRoute(put(house, { ...splitter, amplifier: true }), parlour.id, room.id)).toEqual({
       ok: false,
-      why: `${splitter.name} has an amplifier: nothing comes back through it`,
+      why: `${splitter.name} has an amplifier that blocks the return signal`,
     });
     const cut = applyEdit(house, { label: 'x', put: [], remove: house.cableRuns.map((r) => r.id) }).job;
     expect(coaxRoute(cut, parlour.id, room.id)).toMatchObject({
@@ -104,7 +104,7 @@ describe('a new cable', () => {
   test('what may not be drilled is said', () => {
     const a = get(flat, 'unit', 'unit-a');
     const far = { ...a, id: 'x', xM: 19, yM: 2 };
-    expect(cableEstimate(flat, buildScene(flat), a, far).whyNot).toMatch(/nothing may be drilled/);
+    expect(cableEstimate(flat, buildScene(flat), a, far).whyNot).toMatch(/drilling is not allowed/);
   });
   test('outer walls are those along the outline', () => {
     const outer = outerWallIds(house);
@@ -167,7 +167,7 @@ describe('every way to feed a unit', () => {
   test('in the flat nothing is drilled: cables are shut, powerline and air are open', () => {
     const there = placed(flat, 'flat-floor', 19, 2.5);
     const rows = backhaulOptions(there.job, buildScene(there.job), there.unit);
-    for (const o of rows.filter((x) => x.link.medium === 'ethernet')) expect(o.whyNot).toMatch(/drilled/);
+    for (const o of rows.filter((x) => x.link.medium === 'ethernet')) expect(o.whyNot).toMatch(/drill/);
     expect(rows.some((o) => o.link.medium === 'coax')).toBe(false);
     expect(rows.some((o) => o.link.medium === 'powerline' && o.whyNot === null)).toBe(true);
     expect(nearServicePoint(there.job, there.unit, 'coax')).toBeNull();

@@ -57,7 +57,7 @@ describe('places ruled by hand', () => {
     const with2 = (...rules: ReturnType<typeof rule>[]): Job =>
       jobFromRecords([...flat.byId.values(), ...rules]);
     expect(whyNone(with2(rule(place.id, 'force')), { forbidden: [place.id] })).toBe(
-      `${place.words}: a unit must be there and must not be there`,
+      `${place.words}: a unit is both required and excluded here`,
     );
     expect(whyNone(with2(rule('shelf-gone', 'force')))).toMatch(/no longer has/);
     expect(whyNone(with2(rule(place.id, 'force')), { budgetEur: 5 })).toMatch(/and the budget is 5$/);
@@ -76,7 +76,7 @@ describe('places ruled by hand', () => {
 describe('questions about a proposal', () => {
   test('fewer units: proven that they do not do, with the spots without which they would; or cheaper is told', async () => {
     const answer = await whyNotFewer(shop, first());
-    expect(answer.words).toMatch(/^At the places looked at what is there cannot meet all needs/);
+    expect(answer.words).toMatch(/^With the places tried, the existing units cannot meet all needs/);
     expect(await whyNotFewer(shop, { ...first(), units: [] })).toMatchObject({ instead: null });
   });
   test('over the air at the place of a wired unit: what it costs and gives, or why there is none', async () => {
@@ -84,7 +84,9 @@ describe('questions about a proposal', () => {
     if (!wired) throw new Error('nothing wired');
     const proposal = { ...first(), options: [wired] };
     const { words, instead } = await whyNotAir(shop, proposal, wired.candidate.id);
-    expect(words).toMatch(/Over the air there, it costs|nothing meets all needs|heard too weakly/);
+    expect(words).toMatch(
+      /With a wireless uplink there, it costs|no plan meets all needs|signal .* too weak/,
+    );
     if (instead)
       expect(instead.options.find((c) => c.candidate.id === wired.candidate.id)?.link.medium).toBe(
         'wireless',
@@ -158,13 +160,13 @@ describe('where not all can be met', () => {
       flat,
       putOne(
         'x',
-        { ...activity, id: 'greedy', name: 'More than the plan', downMbps, upMbps: 1, latencyMs: 500 },
+        { ...activity, id: 'greedy', name: 'More than predicted', downMbps, upMbps: 1, latencyMs: 500 },
         { ...spot, activityIds: ['greedy'] },
       ),
     ).job;
     const list = await whatIfs(greedy, scene, solve);
     expect(list[0]).toMatchObject({ kind: 'plan', stillImpossible: 0 });
-    expect(list[0]?.words).toMatch(/^take a plan of \d+50 Mbps|^take a plan of \d+00 Mbps/);
+    expect(list[0]?.words).toMatch(/^order a contract of \d+50 Mbps|^order a contract of \d+00 Mbps/);
     expect(list.some((r) => r.kind === 'budget')).toBe(false);
   });
   test('a budget that is too small is told with what is missing', async () => {

@@ -1,8 +1,10 @@
 /** Units that another new one, or a switch, feeds by a cable of its own. */
 import { siteOf } from '../job/site';
 import type { Id, Product } from '../job/records';
-import { cableLink, cablePrices } from '../network/backhaulOptions';
+import { cableLink } from '../network/backhaulOptions';
+import { leastCable } from '../network/cablePrice';
 import { type CableEstimate, cableEstimate } from '../media/cableEstimate';
+import type { Candidate } from './candidate';
 import type { BehindContext, MediumBehind } from './mediumBehind';
 import { roomOf } from './programme';
 import { hourEur, type PlacedProduct } from './planningInstance';
@@ -10,10 +12,10 @@ import { hourEur, type PlacedProduct } from './planningInstance';
 /** No cable between two new units is longer, m as the crow flies (custom): a longer one comes from the main unit or its switch. */
 const farthestM = 15;
 
-const price = cablePrices.ethernet;
-
 /** Kinds that a cable from a new unit feeds; with the ends of cables to devices; the others repeat what they hear, or have the mains for a wire. */
-const fed = new Set<Product['kind']>(['node', 'plug-in', 'access-point', 'cable']);
+const fed = new Set<Product['kind']>(['node', 'plug-in', 'access-point', 'plate', 'cable']);
+
+const isOutside = ({ kind }: Candidate) => kind === 'eaves' || kind === 'post';
 
 export function cableBehind({ job, scene, network }: BehindContext): MediumBehind {
   const sites = new Map<Id, Id>();
@@ -34,15 +36,15 @@ export function cableBehind({ job, scene, network }: BehindContext): MediumBehin
     medium: 'ethernet',
     may: ({ option }, to) =>
       roomOf(option).ports > 0 &&
-      option.candidate.kind !== 'eaves' &&
-      to.candidate.kind !== 'eaves' &&
+      !isOutside(option.candidate) &&
+      !isOutside(to.candidate) &&
       fed.has(to.product.kind) &&
       siteAt(option) === siteAt(to) &&
       (option.product.kind === 'switch' || nearM(option.unit, to.unit) <= farthestM),
-    leastEur: ({ option }, { unit }) =>
-      price.eur +
-      nearM(option.unit, unit) * price.eurPerM +
-      ((price.minutes + nearM(option.unit, unit) * price.minutesPerM) / 60) * hourEur,
+    leastEur: ({ option }, { unit }) => {
+      const { partsEur, minutes } = leastCable(nearM(option.unit, unit));
+      return partsEur + (minutes / 60) * hourEur;
+    },
     linkTo({ option }, { candidate, unit }) {
       const key = `${option.candidate.id} ${candidate.id}`;
       const cable = cables.get(key) ?? cableEstimate(job, scene, option.unit, unit);

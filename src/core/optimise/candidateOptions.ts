@@ -1,13 +1,15 @@
 /** Everything that a proposal can be made of: units of the catalogue at candidates, each fed in some way, with what it costs and which spots it serves. */
+import { keptOf } from './kept';
 import { applyEdit, putOne } from '../job/edits';
-import { get, type Job, jobFromRecords } from '../job/job';
+import { find, get, type Job, jobFromRecords } from '../job/job';
 import type { AnyRecord, Id, Link, Product, Spot, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network, networkOf } from '../network/backhaul';
-import { type BackhaulOption, backhaulOptions } from '../network/backhaulOptions';
+import { type BackhaulOption, backhaulOptions, bracketFor } from '../network/backhaulOptions';
 import { predictFixed } from '../network/fixedDevices';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
-import { type Candidate, fits, namedPlaces, placesAside, unitAt } from './candidates';
+import type { Candidate } from './candidate';
+import { fits, namedPlaces, placesAside, unitAt } from './candidates';
 import { optionSnags, worryEur } from './optionSnags';
 import {
   type CandidateOption,
@@ -35,21 +37,6 @@ export interface Rules {
   sure: number;
   /** Candidates that may not be used. */
   forbidden?: ReadonlySet<string>;
-}
-
-/** What is kept of a job's plan: what was found in the house, and the main unit. Links between them too. */
-export function keptOf(job: Job): Job {
-  const isRoot = (u: Unit) =>
-    !job.links.some((l) => l.unitId === u.id) && ['main', 'router'].includes(get(job, 'kit', u.kitId).kind);
-  const keep = new Set(job.units.filter((u) => u.planned && (u.found || isRoot(u))).map((u) => u.id));
-  return jobFromRecords(
-    [...job.byId.values()].filter(
-      (r) =>
-        (r.type !== 'unit' || keep.has(r.id) || (r.found && !r.planned)) &&
-        (r.type !== 'link' || (keep.has(r.unitId) && keep.has(r.fromUnitId))) &&
-        (r.type !== 'deviceCable' || (r.found && keep.has(r.fromUnitId))),
-    ),
-  );
 }
 
 /**
@@ -208,11 +195,13 @@ function waysTo(placed: PlacedCatalogue, mains: readonly Unit[], at: PlacedProdu
     .flatMap((o) => {
       const snags = snagsAt(placed, unit, o.link, o.also);
       if (snags.some((s) => s.sure === 'certain')) return [];
-      const minutes = o.minutes + product.fitMinutes;
-      const partsEur = o.costEur + product.priceEur;
+      const bracket = bracketFor(base, product, unit.mount);
+      const minutes = o.minutes + product.fitMinutes + (bracket?.fitMinutes ?? 0);
+      const partsEur = o.costEur + product.priceEur + (bracket?.priceEur ?? 0);
       const air = o.link.medium === 'wireless' ? overAirEur(base) : 0;
       const costEur = partsEur + (minutes / 60) * hourEur + worryEur(snags, hourEur) + air;
-      return [{ ...o, minutes, partsEur, costEur }];
+      const also = bracket && !find(base, 'kit', bracket.id) ? [...o.also, bracket] : o.also;
+      return [{ ...o, also, minutes, partsEur, costEur }];
     });
   return ways.filter((w) => !ways.some((o) => o !== w && beats(o, w)));
 }

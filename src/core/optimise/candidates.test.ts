@@ -4,7 +4,14 @@ import { inRegion } from '../geometry/region';
 import { applyEdit, putOne } from '../job/edits';
 import { get, type Job, jobFromRecords } from '../job/job';
 import { makeRecord, type RecordInput } from '../job/make';
-import { candidatesOf, fits, namedPlaces, placesAside } from './candidates';
+import { candidatesOf, fits, namedPlaces, placesAside, unitAt } from './candidates';
+import { type Bill, billOf } from '../design/bill';
+import { networkOf } from '../network/backhaul';
+import { backhaulOptions } from '../network/backhaulOptions';
+import { buildScene } from '../propagation/scene';
+import { makeThing } from '../survey/place';
+import { thingPresets } from '../survey/presets';
+import { productLibrary } from '../templates/products';
 import { editOf, standsAs } from './editOf';
 
 const house = jobFromRecords(quayHouse());
@@ -91,7 +98,7 @@ describe('places in a house', () => {
     expect(wall.heightM).toBeLessThanOrEqual(2);
   });
 
-  test('a socket gives itself and a shelf; on a strip the shelf alone; coax a shelf, data the wall above it too', () => {
+  test('a socket gives itself and a shelf; on a strip the shelf alone; coax a shelf, data itself and the wall above it too', () => {
     const ids = (over: object) =>
       candidatesOf(put(bare, point('s1', 0.2, 3, over)))
         .map((c) => c.id)
@@ -99,7 +106,7 @@ describe('places in a house', () => {
     expect(ids({})).toEqual(['shelf-s1', 'socket-s1']);
     expect(ids({ onStrip: true })).toEqual(['shelf-s1']);
     expect(ids({ kind: 'coax' })).toEqual(['shelf-s1']);
-    expect(ids({ kind: 'data' })).toEqual(['shelf-s1', 'wall-s1']);
+    expect(ids({ kind: 'data' })).toEqual(['shelf-s1', 'wall-s1', 'plate-s1']);
     expect(ids({ kind: 'data', joined: 'not-joined' })).toEqual(['shelf-s1']);
     expect(ids({ kind: 'board' })).toEqual([]);
   });
@@ -162,6 +169,51 @@ describe('places in a house', () => {
       ),
     );
     expect(by(indoors, 'eaves')).toEqual([]);
+  });
+});
+
+describe('posts', () => {
+  const spot = house.spots.find(
+    (s) => get(house, 'building', get(house, 'storey', s.storeyId).buildingId).kind === 'outdoors',
+  );
+  if (!spot) throw new Error('nothing outdoors has a need');
+  const postPreset = thingPresets.find((p) => p.id === 'post');
+  if (!postPreset) throw new Error('no post to put down');
+  const made = makeThing(house, spot.storeyId, [spot.xM + 1, spot.yM], postPreset);
+  if (!made.ok) throw new Error(made.why);
+  const withPost = applyEdit(house, made.edit).job;
+
+  test('one of the survey is a place for what is weatherproof, at arm’s reach of a ladder', () => {
+    expect(by(house, 'post')).toEqual([]);
+    const [post, ...more] = by(withPost, 'post');
+    expect(more).toEqual([]);
+    expect(post).toMatchObject({ mount: 'pole', xM: spot.xM + 1, yM: spot.yM, words: 'on Post for a unit' });
+    expect(post?.heightM).toBeCloseTo(2.8, 9);
+    if (!post) throw new Error('no place');
+    expect(new Set(productLibrary.filter((p) => fits(p, post)).map((p) => p.kind))).toEqual(
+      new Set(['outdoor']),
+    );
+  });
+
+  test('a unit on it is fed by a cable with its power, and both surge protectors are in the price and in the bill', () => {
+    const [post] = by(withPost, 'post');
+    const product = withPost.kits.find((k) => k.kind === 'outdoor');
+    const main = withPost.units.find((u) => u.letter === 'A');
+    if (!post || !product || !main) throw new Error('no place, product or main unit');
+    const unit = unitAt(product, post, 'unit-post', 'P');
+    const job = applyEdit(withPost, putOne('x', unit)).job;
+    const scene = buildScene(job);
+    const options = backhaulOptions(job, scene, unit, networkOf(job, scene, 'planned'), [main], {
+      judged: false,
+    });
+    const cable = options.find((o) => o.link.medium === 'ethernet');
+    if (!cable) throw new Error('no cable');
+    const before = billOf(job);
+    const after = billOf(applyEdit(job, { label: 'x', put: [...cable.also, cable.link], remove: [] }).job);
+    const protectors = ({ lines }: Bill) => lines.find((l) => /surge/i.test(l.item))?.count ?? 0;
+    expect(protectors(after) - protectors(before)).toBe(2);
+    expect(after.partsEur - before.partsEur).toBeCloseTo(cable.costEur, 6);
+    expect(after.minutes - before.minutes).toBeCloseTo(cable.minutes, 6);
   });
 });
 

@@ -4,31 +4,11 @@ import { boundsOf, fromSite, toSite } from '../geometry/place';
 import { distanceToEdge } from '../geometry/polygon';
 import { inRegion } from '../geometry/region';
 import { get, type Job } from '../job/job';
-import type { Id, Mount, Obstacle, Product, Room, Unit } from '../job/records';
+import type { Id, Obstacle, Product, Room, Storey, Unit } from '../job/records';
 import { toCentimetre } from '../geometry/round';
-
-export interface Candidate {
-  /** Made of its kind and the socket, outlet, room or side that it is by: the same as long as those are. */
-  id: string;
-  kind: 'shelf' | 'socket' | 'wall' | 'ceiling' | 'eaves' | 'device';
-  /** In words, for example «by Socket 3, Parlour». */
-  words: string;
-  storeyId: Id;
-  xM: number;
-  yM: number;
-  heightM: number;
-  mount: Mount;
-  /** Where a unit's face or top looks, see Unit. */
-  tiltDeg: number;
-  /** The socket or outlet that it is by. */
-  serviceId: Id | null;
-  /** Set for a place aside: the place that stands for it where people speak of places. */
-  asideOf?: string;
-  /** Set for the end of a cable: the device that it goes to. */
-  deviceId?: Id;
-  /** Set for a place beside a unit that is kept. */
-  besideId?: Id;
-}
+import type { Candidate } from './candidate';
+import { isBeforeWindow } from './windows';
+import { underCeilingM, wallM, wallsOnTheWay } from './wallPlaces';
 
 /** Clear of the wall, m; two candidates of one room nearer than this are one. */
 const clearM = 0.35;
@@ -36,8 +16,6 @@ const minSpacingM = 1.2;
 const shelfM = 1.2;
 /** A place aside of a socket stands so far from it, m: the lead of a product has to reach. */
 const asideM = 1.2;
-/** An access point on the wall hangs so high, m. */
-const wallM = 2;
 /** Nothing that is plugged in stands so near to water or heat, m (standard for the bath: IEC 60364-7-701, zone 2; planning for the others). */
 const wetM: Partial<Record<Obstacle['symbol'], number>> = { bath: 0.6, sink: 0.3, cooker: 0.4 };
 /** A unit beside one that is kept stands so far from it, m. */
@@ -52,14 +30,14 @@ const leastCeilingM2 = 6;
 const eavesM = 2.8;
 
 /**
- * All candidates: a shelf and the socket itself by every socket, a shelf by every coax and data outlet, the wall above a data outlet,
- * the middle of the ceiling of each room with an upper storey or roof space to run a cable in, and the
- * middle of each outer side of a building under the eaves where something outdoors has a need.
+ * All candidates: a shelf and the socket itself by every socket, a shelf by every coax and data outlet, a data outlet itself and the wall above it
+ * and where a cable comes into a room, the middle of the ceiling of each room with an upper storey or roof space to run a cable in, and the
+ * middle of each outer side of a building under the eaves and each post of the survey where something outdoors has a need.
  */
 export function candidatesOf(job: Job): Candidate[] {
   const list: Candidate[] = [];
   const add = (c: Candidate) => {
-    if (!isByWater(job, c) && !list.some((o) => isNear(o, c, minSpacingM))) list.push(c);
+    if (mayStand(job, c) && !list.some((o) => isNear(o, c, minSpacingM))) list.push(c);
   };
   for (const s of job.services) {
     if (s.kind !== 'socket' && s.kind !== 'coax' && s.kind !== 'data') continue;
@@ -76,7 +54,20 @@ export function candidatesOf(job: Job): Candidate[] {
     if (s.kind === 'data' && s.joined !== 'not-joined')
       add({
         ...{ id: `wall-${s.id}`, kind: 'wall', words: `on the wall above ${where}`, xM, yM },
-        ...{ heightM: Math.min(wallM, storey.heightM - 0.2), mount: 'wall', ...rest },
+        ...{ heightM: Math.min(wallM, storey.heightM - underCeilingM), mount: 'wall', ...rest },
+      });
+    if (s.kind === 'data' && s.joined !== 'not-joined')
+      add({
+        ...{
+          id: `plate-${s.id}`,
+          kind: 'plate',
+          words: `in ${where}`,
+          xM,
+          yM,
+          heightM: s.heightM,
+          mount: 'wall',
+        },
+        ...rest,
       });
     if (s.kind === 'socket' && !s.onStrip)
       add({
@@ -90,6 +81,7 @@ export function candidatesOf(job: Job): Candidate[] {
         ...rest,
       });
   }
+  for (const c of wallsOnTheWay(job)) add(c);
   for (const room of job.rooms) {
     const storey = get(job, 'storey', room.storeyId);
     const [x0, y0, x1, y1] = boundsOf(room.outline);
@@ -110,7 +102,7 @@ export function candidatesOf(job: Job): Candidate[] {
       serviceId: null,
     });
   }
-  return disambiguated([...list, ...eaves(job)]);
+  return disambiguated([...list, ...eaves(job), ...posts(job)]);
 }
 
 /** So high above the floor the zones of a bath end, m (standard: IEC 60364-7-701). */
@@ -124,17 +116,24 @@ const isByWater = (job: Job, c: Candidate): boolean =>
     return m !== undefined && o.storeyId === c.storeyId && awayFrom(o, c) < m;
   });
 
+/** Not by water; nor in front of a window where the household asks for that. */
+const mayStand = (job: Job, c: Candidate): boolean =>
+  !isByWater(job, c) && !(job.info.clearWindows && isBeforeWindow(job, c));
+
 const isNear = (a: Candidate, b: Candidate, apartM: number): boolean =>
   a.kind === b.kind && a.storeyId === b.storeyId && Math.hypot(a.xM - b.xM, a.yM - b.yM) < apartM;
 
 /** All places that have a name of their own, to be left out or made a must: those of the survey, and beside kept units. */
-export const namedPlaces = (job: Job): Candidate[] => [...candidatesOf(job), ...placesBeside(job)];
+export const namedPlaces = (job: Job): Candidate[] => [
+  ...candidatesOf(job),
+  ...placesBeside(job).filter((c) => mayStand(job, c)),
+];
 
 /** Places aside of sockets, as far as a lead reaches, where none of the others is near. */
 export function placesAside(job: Job, others: readonly Candidate[]): Candidate[] {
   const all: Candidate[] = [];
   for (const c of withinReach(job))
-    if (!isByWater(job, c) && ![...others, ...all].some((o) => isNear(o, c, asideSpacingM))) all.push(c);
+    if (mayStand(job, c) && ![...others, ...all].some((o) => isNear(o, c, asideSpacingM))) all.push(c);
   // in a house with many sockets one place of each comes before the second of any
   const nth = new Map<string, number>();
   const rank = (c: Candidate): number => {
@@ -257,9 +256,35 @@ function inset(room: Room, x: number, y: number): [number, number] {
   return [toCentimetre(x + ((cx - x) / far) * step), toCentimetre(y + ((cy - y) / far) * step)];
 }
 
+/** The storey out of doors, where something there has a need. */
+const yardInNeed = (job: Job): Storey | undefined =>
+  job.storeys.find(
+    (s) =>
+      get(job, 'building', s.buildingId).kind === 'outdoors' &&
+      job.spots.some((spot) => spot.storeyId === s.id),
+  );
+
+/** At the top of each post that the survey has, in arm's reach of a ladder. */
+function posts(job: Job): Candidate[] {
+  const yard = yardInNeed(job);
+  return job.obstacles
+    .filter((o) => o.symbol === 'post' && o.storeyId === yard?.id)
+    .map((o) => ({
+      ...{
+        id: `post-${o.id}`,
+        kind: 'post',
+        words: `on ${o.name}`,
+        storeyId: o.storeyId,
+        xM: o.xM,
+        yM: o.yM,
+      },
+      ...{ heightM: Math.min(eavesM, o.topM), mount: 'pole', tiltDeg: 0, serviceId: null },
+    }));
+}
+
 function eaves(job: Job): Candidate[] {
-  const yard = job.storeys.find((s) => get(job, 'building', s.buildingId).kind === 'outdoors');
-  if (!yard || !job.spots.some((s) => s.storeyId === yard.id)) return [];
+  const yard = yardInNeed(job);
+  if (!yard) return [];
   const open = get(job, 'building', yard.buildingId);
   return job.buildings
     .filter((b) => b.kind !== 'outdoors')
@@ -299,7 +324,10 @@ export function fits(product: Product, c: Candidate): boolean {
     case 'wall':
     case 'ceiling':
       return product.kind === 'access-point' && product.poeIn !== null;
+    case 'plate':
+      return product.kind === 'plate' && product.poeIn !== null;
     case 'eaves':
+    case 'post':
       return product.weatherproof && product.kind === 'outdoor';
     case 'device':
       return false;
@@ -322,6 +350,7 @@ export const unitAt = (product: Product, c: Candidate, id: Id, letter: string): 
   mount: c.mount,
   channels: { '2.4': null, '5': null, '6': null },
   widths: { '2.4': null, '5': null, '6': null },
+  serial: '',
   found: false,
   planned: true,
 });

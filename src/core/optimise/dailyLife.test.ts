@@ -21,10 +21,10 @@ test('units are counted by what they stand on, with leads, plugs and lights', ()
   const lights = (list: CandidateOption[]) => list.filter((c) => c.product.lights.length > 0).length;
   const lit = (list: CandidateOption[]) => (lights(list) ? `; ${lights(list)} with lights` : '');
   expect(dailyLife([])).toBeNull();
-  expect(dailyLife([shelf])).toBe(`1 unit on furniture; 1 lead to a socket${lit([shelf])}.`);
+  expect(dailyLife([shelf])).toBe(`1 unit on furniture; 1 power lead to a socket${lit([shelf])}.`);
   expect(dailyLife([shelf, shelf])).toBe(`2 units on furniture; 2 leads to sockets${lit([shelf, shelf])}.`);
   expect(dailyLife([shelf, plug])).toBe(
-    `1 unit on furniture, 1 in a socket; 1 lead to a socket; 1 plug in a socket${lit([shelf, plug])}.`,
+    `1 unit on furniture, 1 in a socket; 1 power lead to a socket; 1 plug in a socket${lit([shelf, plug])}.`,
   );
 });
 

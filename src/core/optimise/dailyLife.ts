@@ -31,7 +31,7 @@ export function dailyLife(options: readonly CandidateOption[]): string | null {
   const lit = units.filter((c) => c.product.lights.length > 0).length;
   return `${[
     places,
-    ...(leads > 0 ? [count(leads, 'lead to a socket', 'leads to sockets')] : []),
+    ...(leads > 0 ? [count(leads, 'power lead to a socket', 'leads to sockets')] : []),
     ...(sockets > leads ? [count(sockets - leads, 'plug in a socket', 'plugs in sockets')] : []),
     ...(lit > 0 ? [`${lit} with lights`] : []),
   ].join('; ')}.`;

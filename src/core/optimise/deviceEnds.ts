@@ -6,7 +6,8 @@ import type { FixedDevice, Id } from '../job/records';
 import { siteOf } from '../job/site';
 import type { Backhaul } from '../network/backhaul';
 import { overCable } from '../network/fixedDevices';
-import { type Candidate, unitAt } from './candidates';
+import type { Candidate } from './candidate';
+import { unitAt } from './candidates';
 import { type CandidateOption, type PlacedProduct, wiredWorthEur } from './planningInstance';
 import { deviceSpots, enoughHeadroomDb } from './spotServices';
 

@@ -3,7 +3,7 @@ import { applyEdit, type Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
 import type { AnyRecord, Unit } from '../job/records';
-import { keptOf } from './candidateOptions';
+import { keptOf } from './kept';
 import { parentsFirst } from './optionTree';
 import type { CandidateOption } from './planningInstance';
 

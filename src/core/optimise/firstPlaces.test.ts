@@ -3,7 +3,7 @@ import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
 import { sureEnough } from '../network/sureEnough';
 import { placeInSpace } from '../propagation/scene';
-import { keptOf } from './candidateOptions';
+import { keptOf } from './kept';
 import { namedPlaces, unitAt } from './candidates';
 import { firstPlaces, withNearest } from './firstPlaces';
 

@@ -6,7 +6,8 @@ import { get, type Job } from '../job/job';
 import type { Id } from '../job/records';
 import type { Scene } from '../propagation/model';
 import { deviceSpots } from './spotServices';
-import { type Candidate, namedPlaces } from './candidates';
+import type { Candidate } from './candidate';
+import { namedPlaces } from './candidates';
 
 /** A unit is looked for within so much of a need, m, a storey and another building counting as so many (custom). */
 const reachM = 8;

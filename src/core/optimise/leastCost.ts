@@ -1,7 +1,8 @@
 /** The least cost of meeting every need: over places that have names first, then over all places around them. */
 import type { Job } from '../job/job';
 import type { Scene } from '../propagation/model';
-import { directInstance, keptOf, type Rules, withBehind } from './candidateOptions';
+import { directInstance, type Rules, withBehind } from './candidateOptions';
+import { keptOf } from './kept';
 import type { Doing } from './planningStep';
 import { anyDb, type Choice, cheapestOf, costOf } from './choice';
 import {
@@ -42,13 +43,16 @@ export interface LeastCost {
   answer: Choice | 'late' | null;
   /** Of what costs no more than this, every place was looked at. */
   wholeUpTo: number;
-  /** The same needs with more: all that is at places with names and costs so much at most, and what is kept feeds at the others. */
-  wider: (mostEur: number) => PlanningInstance;
+  /** The same needs with more: all that costs so much at most and is at places with names, or at the others too, which takes longer. */
+  wider: (mostEur: number, among?: 'named') => PlanningInstance;
   /** Options so near to one, m, that are fed as it is, by the same parent or by what is kept. */
   nearOf: (c: CandidateOption, parent: CandidateOption | undefined, withinM: number) => CandidateOption[];
 }
 
-/** @param early is told of choices on the way; null = nobody waits for them. @param doing of what is worked at. */
+/**
+ * @param early is told of choices on the way; null = nobody waits for them. @param doing of what is worked at.
+ * @param limitEur a dearer choice is of no use: none is looked for where the needs are known to cost more.
+ */
 export async function leastCost(
   job: Job,
   scene: Scene,
@@ -56,31 +60,37 @@ export async function leastCost(
   solving: Solving,
   early: ((instance: PlanningInstance, choice: Choice) => void) | null = null,
   doing: Doing = () => undefined,
+  limitEur = Infinity,
 ): Promise<LeastCost> {
   const tell = (g: PlanningInstance, choice: Choice | 'late' | null) => {
     if (choice && choice !== 'late') early?.(g, choice);
   };
   doing('signals at every place');
   if (early)
-    for (const glance of atFirstPlaces(job, scene, rules))
-      tell(glance, await cheapestIn(servable(glance), solving, anyDb));
+    for (const glance of atFirstPlaces(job, scene, rules)) tell(glance, await atFirstGlance(glance, solving));
   const direct = directInstance(job, scene, rules);
-  doing('least cost, places by sockets first');
+  if (restOf(direct, direct).least([]) > limitEur) return tooDear(direct);
+  doing('lowest cost, places near sockets first');
   const quick = await cheapestIn(servable(direct), solving, anyDb);
   tell(direct, quick);
   const named = withBehind(direct, forTheLost(direct));
-  const first = await cheapestByName(direct, named, quick, solving);
+  const first = await cheapestByName(direct, named, quick, solving, limitEur);
   tell(first.instance, first.choice);
   if (direct.all.length * openSpots(direct, anyDb).length > mostPlacesByNeeds) return atNames(direct, first);
-  doing('least cost, all places');
-  const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving);
+  doing('lowest cost, all places');
+  const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving, limitEur);
   const nearOf = nearIn(direct);
-  const wider = (most: number) =>
+  const wider: LeastCost['wider'] = (most, among) =>
     servable(
       withBehind(instance, [
         ...direct.aside(),
         ...hopsByName(direct, named, most),
-        ...behindEach(direct, upTo(most), restOf(direct, instance)),
+        ...behindEach(
+          direct,
+          upTo(most, among && ((_, to) => to === null || isNamed(to))),
+          restOf(direct, instance),
+          among,
+        ),
       ]),
     );
   return {
@@ -106,6 +116,23 @@ function atNames(
   return { instance, possible, answer, wholeUpTo: 0, wider: () => possible, nearOf: nearIn(direct) };
 }
 
+/** Nothing is looked for: the needs cost more than is of use. */
+function tooDear(direct: DirectInstance): LeastCost {
+  const possible = servable(direct);
+  return {
+    ...{ instance: direct, possible, answer: null, wholeUpTo: 0 },
+    wider: () => possible,
+    nearOf: nearIn(direct),
+  };
+}
+
+/** In a first answer a need is left open rather than paid for with so much, in the job's currency (custom). */
+const leaveOpenEur = 400;
+
+/** The cheapest choice at a few places; makers' limits may leave needs open there that other places meet. */
+const atFirstGlance = (glance: DirectInstance, { solve, constraints, seconds }: Solving) =>
+  cheapestOf(servable(glance), solve, { ...constraints, leastHeadroomDb: anyDb, leaveOpenEur }, seconds);
+
 /** An instance of a few places near the needs, and one of some more where these do not do. */
 function* atFirstPlaces(job: Job, scene: Scene, rules: Rules): Generator<DirectInstance> {
   const few = firstPlaces(keptOf(job), scene, rules.sure);
@@ -121,9 +148,14 @@ function* atFirstPlaces(job: Job, scene: Scene, rules: Rules): Generator<DirectI
 const partM = 5;
 
 /** What may hang on units that stand about the house: of each product and medium the cheapest of each part of a storey. */
-function behindEach(direct: DirectInstance, test: HopTest, rest: RestBound): CandidateOption[] {
+function behindEach(
+  direct: DirectInstance,
+  test: HopTest,
+  rest: RestBound,
+  among?: 'named',
+): CandidateOption[] {
   const parts = new Map<string, CandidateOption>();
-  for (const c of [...direct.options, ...direct.aside()]) {
+  for (const c of [...direct.options, ...(among ? [] : direct.aside())]) {
     const { storeyId, xM, yM } = c.candidate;
     const part = [
       storeyId,
@@ -161,16 +193,17 @@ async function cheapestAnywhere(
   direct: DirectInstance,
   first: Awaited<ReturnType<typeof cheapestByName>>,
   solving: Solving,
+  limitEur: number,
 ): Promise<Pick<LeastCost, 'instance' | 'answer' | 'wholeUpTo'>> {
-  const leastEur = restOf(direct, first.instance)([]);
+  const leastEur = restOf(direct, first.instance).least([]);
   const known = first.choice === 'late' ? null : first.choice;
-  let last = known ? costOf(known) : mostOf(leastEur);
+  let last = Math.min(limitEur, known ? costOf(known) : mostOf(leastEur));
   for (let most = Math.min(last, firstLimit(leastEur, finer)); ; most = Math.min(last, most * finer)) {
     const instance = withAside(direct, first.instance, most);
     const answer = instance.options.length ? await cheapestIn(servable(instance), solving, anyDb) : null;
     const cost = answer === null || answer === 'late' ? null : costOf(answer);
     // a need that only an unnamed place meets makes the answer dearer than what was known
-    if (cost !== null && cost > last) last = cost;
+    if (cost !== null && cost > last) last = Math.min(cost, limitEur);
     const isLeast = cost !== null && cost <= most + 0.01;
     if (isLeast || most >= last) return { instance, answer, wholeUpTo: most };
   }
@@ -216,10 +249,12 @@ async function cheapestByName(
   named: PlanningInstance,
   quick: Choice | 'late' | null,
   solving: Solving,
+  limitEur: number,
 ): Promise<{ instance: PlanningInstance; choice: Choice | 'late' | null }> {
   const isWhole = named.options.length === direct.options.length && impossibleOf(direct).length === 0;
-  const leastEur = restOf(direct, named, isNamed)([]);
-  const most = isWhole && quick && quick !== 'late' ? upToOf(quick) : mostOf(leastEur);
+  const leastEur = restOf(direct, named, isNamed).least([]);
+  const enough = isWhole && quick && quick !== 'late' ? upToOf(quick) : mostOf(leastEur);
+  const most = Math.min(enough, limitEur);
   for (let limit = firstLimit(leastEur, deeper); ; limit *= deeper) {
     const instance = withBehind(named, hopsByName(direct, named, Math.min(limit, most)));
     const choice = await cheapestIn(servable(instance), solving, anyDb);
@@ -240,7 +275,7 @@ function forTheLost(direct: DirectInstance): CandidateOption[] {
       .behind(
         fastestTo(parents),
         upTo(dearestLostEur, (_, to) => to === null || isNamed(to)),
-        (served) => (served.some((s) => ids.some((id) => s.has(id))) ? 0 : Infinity),
+        serving(ids),
       )
       .filter((c) => ids.some((id) => c.serves.has(id)));
   const first = lost([]);
@@ -251,6 +286,13 @@ function forTheLost(direct: DirectInstance): CandidateOption[] {
   const between = direct.behind(fastestTo(direct.options), upTo(dearestLostEur, airByName));
   const twice = behind(between, still);
   return twice.length ? [...once, ...between, ...twice] : once;
+}
+
+/** Whatever serves none of some needs is too dear. */
+function serving(ids: readonly string[]): RestBound {
+  const has = (s: ReadonlyMap<string, unknown>) => ids.some((id) => s.has(id));
+  const beside: RestBound['beside'] = (served) => (more) => (has(more) || served.some(has) ? 0 : Infinity);
+  return { beside, least: (served) => beside(served)(new Map()) };
 }
 
 /** Units that together cost more are not looked at for one need (custom), in the job's currency. */
@@ -273,10 +315,11 @@ function fastestTo(options: readonly CandidateOption[]): CandidateOption[] {
  */
 function withAside(direct: DirectInstance, coarse: PlanningInstance, most: number): PlanningInstance {
   const rest = restOf(direct, coarse);
+  const besides = rest.beside([]);
   const lost = impossibleOf(coarse).map((i) => i.spotId);
   const aside = direct
     .aside()
-    .filter((c) => c.costEur + rest([c.serves]) <= most || lost.some((id) => c.serves.has(id)));
+    .filter((c) => c.costEur + besides(c.serves) <= most || lost.some((id) => c.serves.has(id)));
   const once = direct.behind([...direct.options, ...aside], upTo(most), rest);
   const behind = [...coarse.options.filter((c) => c.parent !== null), ...once];
   const twice = direct.behind(behind, upTo(most), rest);

@@ -80,7 +80,7 @@ test('more than the plan gives: the next plan in steps of 50', () => {
   const job = asking(230, 1, 0, { ...bare.info, planDownMbps: 200, planUpMbps: 200 });
   const strong = { ...job, byId: job.byId };
   const plan = steps(strong).find((s) => s.kind === 'plan');
-  expect(plan?.words).toBe('Take a plan of 250 Mbps');
+  expect(plan?.words).toBe('Order a contract of 250 Mbps');
   expect(plan?.edit?.put).toMatchObject([{ type: 'job', planDownMbps: 250 }]);
   expect(plan?.priceEur).toBeNull();
 });

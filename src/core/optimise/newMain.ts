@@ -8,7 +8,8 @@ import { networkOf } from '../network/backhaul';
 import { deviceNeeds } from './evaluate';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
-import { keptOf, type Rules } from './candidateOptions';
+import { type Rules } from './candidateOptions';
+import { keptOf } from './kept';
 import { bestHeadroom, type Choice, costOf } from './choice';
 import { cheapestIn, leastCost, type LeastCost, type Solving } from './leastCost';
 import { hourEur } from './planningInstance';
@@ -38,7 +39,7 @@ export function newMains(job: Job): NewMain[] {
   return job.kits
     .filter((product) => product.kind === 'main' && product.id !== root.kitId)
     .map((product): NewMain => {
-      const label = `${product.name} in the place of ${name}`;
+      const label = `${product.name} instead of ${name}`;
       const { edit, id } = changeUnit(job, { ...root, kitId: product.id }, label, true);
       const next = applyEdit(job, edit).job;
       const bill = billOf(keptOf(next));
@@ -103,7 +104,8 @@ export async function withNewMain(
     if (main.costEur + (unmet.length ? leastUnitEur : 0) >= mostEur - lessBy) continue;
     const leftEur = budgetEur === null ? null : budgetEur - main.partsEur;
     const own: Solving = { ...solving, constraints: { ...solving.constraints, budgetEur: leftEur } };
-    const found = await leastCost(main.job, scene, rules, own);
+    const limitEur = mostEur - main.costEur;
+    const found = await leastCost(main.job, scene, rules, own, null, undefined, limitEur);
     const { answer } = found;
     if (!answer || answer === 'late') continue;
     const left = impossibleOf(found.instance);

@@ -67,6 +67,6 @@ test('a need beyond the plan speed is told to want another plan', () => {
     ),
   ).job;
   const step = nextSteps(job, scene, 'spot-5').find((s) => s.kind === 'plan');
-  if (step) expect(step.words).toMatch(/^Take a plan of \d+ Mbps$/);
+  if (step) expect(step.words).toMatch(/^Order a contract of \d+ Mbps$/);
   else expect(predict(job).find((p) => p.spotId === 'spot-5')?.limitedBy).not.toBe('plan');
 });

@@ -7,7 +7,8 @@ import { spotNeed } from '../job/needs';
 import type { Id, Spot, Unit } from '../job/records';
 import { type BackhaulOption, backhaulOptions } from '../network/backhaulOptions';
 import { networkOf } from '../network/backhaul';
-import { type Prediction, predictAt, predictJob, testDevice } from '../network/predict';
+import { type Prediction, predictAt, predictJob } from '../network/predict';
+import { testDevice } from '../job/testDevice';
 import { placeInSpace } from '../propagation/scene';
 import { candidatesOf, fits, unitAt } from './candidates';
 import { hourEur } from './planningInstance';
@@ -91,7 +92,7 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
       .filter((o) => !o.taken && o.whyNot === null)
       .slice(0, 6)) {
       const present = job.links.filter((l) => l.unitId === unit.id).map((l) => l.id);
-      const words = `Feed ${unit.letter} from ${o.fromLetter}: ${o.label}`;
+      const words = `Connect ${unit.letter} to ${o.fromLetter}: ${o.label}`;
       const remove = present.filter((id) => id !== o.link.id);
       tryEdit('link', words, { ...putOne(words, ...o.also, o.link), remove }, o.costEur);
     }
@@ -138,7 +139,7 @@ export function nextSteps(job: Job, scene: Scene, spotId: Id): NextStep[] {
   }
   if (own.limitedBy === 'plan' && own.need.downMbps > job.info.planDownMbps) {
     const planDownMbps = Math.ceil(own.need.downMbps / 50) * 50;
-    const words = `Take a plan of ${planDownMbps} Mbps`;
+    const words = `Order a contract of ${planDownMbps} Mbps`;
     tryEdit('plan', words, putOne(words, { ...job.info, planDownMbps }));
   }
   const helps = tried.filter(

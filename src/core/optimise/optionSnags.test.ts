@@ -4,8 +4,9 @@ import type { Link, Product, Unit } from '../job/records';
 import { networkOf } from '../network/backhaul';
 import { linkTo } from '../network/linkTo';
 import { buildScene } from '../propagation/scene';
-import { keptOf } from './candidateOptions';
-import { type Candidate, namedPlaces, unitAt } from './candidates';
+import { keptOf } from './kept';
+import type { Candidate } from './candidate';
+import { namedPlaces, unitAt } from './candidates';
 import { optionSnags, worryEur } from './optionSnags';
 
 const base = keptOf(jobFromRecords(quayHouse()));

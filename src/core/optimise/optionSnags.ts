@@ -27,6 +27,7 @@ const ownRules = [
   'plugCoversPlate',
   'poeFails',
   'poeNoSource',
+  'socketSwitched',
   'unitByMetal',
   'unitByMicrowave',
   'unitInCupboard',

@@ -1,4 +1,5 @@
 /** Options behind others: a new unit that another new one feeds, over the air within a family or by a cable. */
+import { bracketFor } from '../network/backhaulOptions';
 import type { Id, Link, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network } from '../network/backhaul';
 import { airBehind } from './airBehind';
@@ -14,7 +15,7 @@ import {
   type PlacedProduct,
 } from './planningInstance';
 import { sharesLess } from './programme';
-import { type RestBound, restBound } from './restBound';
+import { nothingLeft, type RestBound, restBound } from './restBound';
 import { enoughHeadroomDb, type SpotService } from './spotServices';
 
 const headroomOf = (s: SpotService | undefined): number =>
@@ -31,7 +32,9 @@ export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'beh
   const hopeOf = hopesKept(context);
   const worryOf = worriesKept(context);
   const isGood = (id: Id) => headroomOf(served.get(id)) >= enoughHeadroomDb;
-  const places = [...context.places].sort((a, b) => ownEur(a) - ownEur(b));
+  const places = [...context.places]
+    .sort((a, b) => ownEur(a) - ownEur(b))
+    .map((place) => ({ place, ways: media.map((m) => ({ m, to: { ...place, medium: m.medium } })) }));
 
   /** Fed straight from what is kept the same unit does as much for no more. */
   const isBetterDirect = (c: Omit<CandidateOption, 'serves' | 'draws'>, adds: readonly [Id, SpotService][]) =>
@@ -47,30 +50,31 @@ export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'beh
   const behindOne = (chain: Chain, test: HopTest, rest: RestBound): CandidateOption[] => {
     const parent = chain.option;
     const found: CandidateOption[] = [];
-    for (const place of places) {
+    const restBeside = rest.beside(chain.serves);
+    for (const { place, ways } of places) {
       const { candidate, product, unit } = place;
       const leastEur = chain.costEur + ownEur(place);
       if (!test(parent, null, leastEur)) break;
       if (candidate.id === parent.candidate.id) continue;
-      const fits = media.filter(
-        (m) =>
-          m.may(chain, place) &&
-          test(parent, { ...place, medium: m.medium }, leastEur + m.leastEur(chain, place)),
+      const fits = ways.filter(
+        ({ m, to }) => m.may(chain, place) && test(parent, to, leastEur + m.leastEur(chain, place)),
       );
       if (!fits.length) continue;
       const hope = hopeOf(unit);
+      const restEur = restBeside(hope);
+      const near = fits.filter(({ m, to }) =>
+        test(parent, to, leastEur + m.leastEur(chain, place) + restEur),
+      );
+      if (!near.length) continue;
       const adds = [...hope].filter(([id]) => !isGood(id) && !chain.serves.some((s) => s.has(id)));
       if (!adds.length) continue;
-      const restEur = rest([...chain.serves, hope]);
-      const near = fits.filter((m) =>
-        test(parent, { ...place, medium: m.medium }, leastEur + m.leastEur(chain, place) + restEur),
-      );
-      const worry = near.length ? worryOf(unit) : Infinity;
+      const worry = worryOf(unit);
       if (!Number.isFinite(worry)) continue;
-      for (const way of near.flatMap((m) => m.linkTo(chain, place) ?? [])) {
+      for (const way of near.flatMap(({ m }) => m.linkTo(chain, place) ?? [])) {
         const isAir = way.link.medium === 'wireless';
-        const partsEur = way.partsEur + product.priceEur;
-        const minutes = way.minutes + product.fitMinutes;
+        const bracket = bracketFor(job, product, unit.mount);
+        const partsEur = way.partsEur + product.priceEur + (bracket?.priceEur ?? 0);
+        const minutes = way.minutes + product.fitMinutes + (bracket?.fitMinutes ?? 0);
         const costEur = partsEur + (minutes / 60) * hourEur + worry + (isAir ? overAirEur(job) : 0);
         const made = {
           id: `${unit.id}-${way.link.medium}-by-${parent.id}`,
@@ -90,7 +94,7 @@ export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'beh
     return found;
   };
   return {
-    behind: (parents, test, rest = () => 0) =>
+    behind: (parents, test, rest = nothingLeft) =>
       parents.flatMap((parent) => {
         const chain = chainOf(parent);
         return chain ? behindOne(chain, test, rest) : [];
@@ -98,7 +102,9 @@ export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'beh
     restOf: (spots, among) =>
       restBound(
         spots,
-        places.filter(among).map((p) => ({ costEur: ownEur(p), serves: hopeOf(p.unit).keys() })),
+        places.flatMap(({ place: p }) =>
+          among(p) ? { costEur: ownEur(p), serves: hopeOf(p.unit).keys() } : [],
+        ),
       ),
   };
 }
@@ -111,9 +117,18 @@ function chainsKept({ job, scene, network, serve }: BehindContext) {
   const byId = new Map<string, Chain>();
   // parents of one kind at one place with the same rates differ only in what they cost
   const ends = new Map<string, FarEnd | null>();
+  const rates = new WeakMap<Backhaul, string>();
+  const ratesOf = (backhaul: Backhaul): string => {
+    const before = rates.get(backhaul);
+    if (before !== undefined) return before;
+    const made = backhaul.cases
+      .flatMap((c, i) => [backhaul.shares[i], c.downMbps, c.upMbps, ...Object.values(c.sharedDown)])
+      .join();
+    rates.set(backhaul, made);
+    return made;
+  };
   const farOf = ({ option, backhaul }: Chain, link: Link): FarEnd | null => {
-    const rates = backhaul.cases.flatMap((c) => [c.downMbps, c.upMbps, ...Object.values(c.sharedDown)]);
-    const key = [link.unitId, link.medium, option.unit.id, ...rates].join(' ');
+    const key = [link.unitId, link.medium, option.unit.id, ratesOf(backhaul)].join(' ');
     const before = ends.get(key);
     if (before !== undefined) return before;
     const behind: Network = { ...network, backhauls: [...network.backhauls, backhaul] };

@@ -3,7 +3,7 @@ import type { Job } from '../job/job';
 import type { AnyRecord, Id, Link, Product, Spot, Unit } from '../job/records';
 import type { Network } from '../network/backhaul';
 import type { Scene } from '../propagation/model';
-import type { Candidate } from './candidates';
+import type { Candidate } from './candidate';
 import type { RestBound } from './restBound';
 import type { SpotService } from './spotServices';
 

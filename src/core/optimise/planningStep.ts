@@ -1,9 +1,9 @@
 /** What a search for proposals is at, in the order of its work. */
 export const planningSteps = [
   'signals at every place',
-  'least cost, places by sockets first',
-  'least cost, all places',
-  'everyone at once',
+  'lowest cost, places near sockets first',
+  'lowest cost, all places',
+  'all needs at once',
   'no drilling',
   'most headroom',
   'another main unit',

@@ -100,6 +100,16 @@ describe('the programme', () => {
     expect(rows(both, { ...constraints, leastHeadroomDb: 25 })?.rows).toHaveLength(2);
   });
 
+  test('where spots may be left open, each can be at a price, also one that nothing serves', () => {
+    const one = option('a', 40, { s1: 10 });
+    expect(rows([one], constraints)).toBeNull();
+    expect(rows([one], { ...constraints, leaveOpenEur: 400 })).toEqual({
+      objective: '+ 40 x0 + 400 u0 + 400 u1',
+      rows: ['+ 1 x0 + 1 u0 >= 1', '+ 1 u1 >= 1'],
+      binary: 'x0 u0 u1',
+    });
+  });
+
   test('spots that are served already want nothing, as long as they have the headroom', () => {
     const served = new Map([['s1', { certainty: 1, headroomDb: 8, downMbps: 9, dbm: -50 }]]);
     expect(openSpots(instance([a], { served }), 8)).toEqual(['s2']);

@@ -32,6 +32,8 @@ export interface Constraints {
   mostUnits?: number | undefined;
   /** What choices that were tried have taught: see `Cut`. */
   cuts?: readonly MilpCut[];
+  /** A spot may be left open for so much beside the price; not set: none may. */
+  leaveOpenEur?: number;
 }
 
 /** One of `some` must be chosen, or all of one group of `not` left out; of a group at most one is ever chosen. */
@@ -111,11 +113,16 @@ const drawnW = ({ link, product }: Fed): number =>
 const covers = (a: CandidateOption, b: CandidateOption): boolean =>
   a.costEur <= b.costEur &&
   a.partsEur <= b.partsEur &&
-  [...b.serves].every(
-    ([id, s]) =>
-      Math.min(enoughHeadroomDb, a.serves.get(id)?.headroomDb ?? -Infinity) >=
-      Math.min(enoughHeadroomDb, s.headroomDb),
-  );
+  a.serves.size >= b.serves.size &&
+  servesAsWell(a.serves, b.serves);
+
+function servesAsWell(a: CandidateOption['serves'], b: CandidateOption['serves']): boolean {
+  for (const [id, s] of b) {
+    const own = a.get(id);
+    if (!own || (own.headroomDb < s.headroomDb && own.headroomDb < enoughHeadroomDb)) return false;
+  }
+  return true;
+}
 
 /**
  * Minimise Σ cost x with x_q ∈ {0, 1} for each option q, such that
@@ -123,6 +130,7 @@ const covers = (a: CandidateOption, b: CandidateOption): boolean =>
  * an option behind another: x_q ≤ x_parent; where asked for, every place: Σ x_q there ≤ 1;
  * every unit: wires from it ≤ its free ports, and what draws power from them ≤ those that give it, in number and W; every family: its new members ≤ the most its maker advises, less those that are kept;
  * no more of what is there than there is; parts ≤ budget; every forced place: Σ x_q there ≥ 1; where asked for, Σ x_q ≤ so many; every cut.
+ * Where spots may be left open, each has a variable u ∈ {0, 1} of its own in its row, at a price.
  * Null where a spot or a forced place has no option at all.
  */
 export function programmeOf(
@@ -137,13 +145,17 @@ export function programmeOf(
     `${value < 0 ? '-' : '+'} ${Math.abs(Number(value.toFixed(4)))} ${name.get(c.id) ?? ''}`;
   const row = (terms: readonly string[], relation: string) =>
     rows.push(`r${rows.length}: ${wrapped(terms.join(' '))} ${relation}`);
+  const { leaveOpenEur } = constraints;
+  const left: string[] = [];
   for (const spot of openSpots(instance, constraints.leastHeadroomDb)) {
     const serving = options.filter((c) => serves(c, spot, constraints.leastHeadroomDb));
-    if (serving.length === 0) return null;
-    row(
-      serving.map((c) => term(1, c)),
-      '>= 1',
-    );
+    const terms = serving.map((c) => term(1, c));
+    if (leaveOpenEur !== undefined) {
+      terms.push(`+ 1 u${left.length}`);
+      left.push(`u${left.length}`);
+    }
+    if (terms.length === 0) return null;
+    row(terms, '>= 1');
   }
   const byId = new Map(options.map((c) => [c.id, c]));
   for (const c of options) {
@@ -214,11 +226,11 @@ export function programmeOf(
     );
   const lp = [
     'Minimize',
-    `obj: ${wrapped(options.map((c) => term(c.costEur, c)).join(' '))}`,
+    `obj: ${wrapped([...options.map((c) => term(c.costEur, c)), ...left.map((u) => `+ ${leaveOpenEur} ${u}`)].join(' '))}`,
     'Subject To',
     ...rows,
     'Binary',
-    wrapped([...names.keys()].join(' ')),
+    wrapped([...names.keys(), ...left].join(' ')),
     'End',
     '',
   ].join('\n');

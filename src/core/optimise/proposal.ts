@@ -10,15 +10,13 @@ import { deviceNeeds, roomNeeds } from './evaluate';
 import { loadOf } from '../network/load';
 import { predictJob } from '../network/predict';
 import type { Scene } from '../propagation/model';
-import { keptOf } from './candidateOptions';
+import { keptOf } from './kept';
 import type { Choice } from './choice';
 import { type CandidateOption, hourEur } from './planningInstance';
+import { type ProposalKind, proposalWords } from './proposalWords';
 import { editOf } from './editOf';
 import type { NewMain } from './newMain';
 import { type HalfwayBaseline, halfwayBaselines } from './halfwayBaseline';
-
-export type ProposalKind =
-  'least cost' | 'new main unit' | 'everyone at once' | 'no drilling' | 'most headroom';
 
 export interface Proposal {
   kind: ProposalKind;
@@ -74,7 +72,7 @@ export function proposalOf(
   { options, proven, gapEur }: Choice,
   main: NewMain | null = null,
 ): Proposal {
-  const { edit, units } = editOf(job, options, `Take the proposal: ${kind}`, main?.edit);
+  const { edit, units } = editOf(job, options, `Apply the proposal: ${proposalWords[kind]}`, main?.edit);
   const planned = applyEdit(job, edit).job;
   const network = networkOf(planned, scene, 'planned');
   const predictions = predictJob(planned, scene, network, { why: false });

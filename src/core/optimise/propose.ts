@@ -2,16 +2,18 @@
 import { get, type Job } from '../job/job';
 import type { Scene } from '../propagation/model';
 import { cheapestAtOnce, loadOfChoice, optionsAtOnce, variationsOf } from './atOnce';
-import { type Candidate, namedPlaces, fits } from './candidates';
+import type { Candidate } from './candidate';
+import { namedPlaces, fits } from './candidates';
 import { anyDb, bestHeadroom, type Choice, cheapestOf, costOf, partsOf } from './choice';
 import { leastCost, longestS, type Solving } from './leastCost';
 import type { PlanningInstance } from './planningInstance';
 import { deviceEnds } from './deviceEnds';
 import { deviceSpots } from './spotServices';
 import { type NewMain, withNewMain } from './newMain';
-import { type Proposal, proposalOf, type ProposalKind } from './proposal';
+import { type Proposal, proposalOf } from './proposal';
+import type { ProposalKind } from './proposalWords';
 import { sureEnough } from '../network/sureEnough';
-import type { Solver } from './programme';
+import { openSpots, type Solver } from './programme';
 import type { Doing } from './planningStep';
 import { roomSpots } from './roomSpots';
 import { type Impossible, impossibleOf, onlyWith, upToCost, upToParts, withoutHoles } from './subsets';
@@ -58,7 +60,7 @@ export function whyNone(job: Job, asked: ProposalOptions = {}): string | null {
   if (job.spots.length > 0 && job.devices.length === 0) return 'there is no device to predict for';
   const roots = job.units.filter((u) => u.planned && !job.links.some((l) => l.unitId === u.id));
   if (!roots.some((u) => ['main', 'router'].includes(get(job, 'kit', u.kitId).kind)))
-    return 'there is no main unit: place one, or say what the household has today';
+    return 'there is no main unit: place one, or enter the existing router in Survey';
   const all = namedPlaces(job);
   // a cable to a device needs no place for a unit
   const hasEnds = deviceEnds(job).length > 0;
@@ -66,12 +68,13 @@ export function whyNone(job: Job, asked: ProposalOptions = {}): string | null {
   const { forbidden, forced } = rulesOf(job, asked);
   if (!hasEnds && !all.some((c) => job.kits.some((k) => fits(k, c))))
     return 'the catalogue has no unit for any of these places';
-  if (!hasEnds && !all.some((c) => !forbidden.has(c.id))) return 'every place is left out by hand: allow one';
+  if (!hasEnds && !all.some((c) => !forbidden.has(c.id))) return 'every place is excluded: allow one';
   for (const placeId of forced) {
     const place = all.find((c) => c.id === placeId);
-    if (!place) return 'a unit must be at a place that the survey no longer has: let that rule go';
-    if (forbidden.has(placeId)) return `${place.words}: a unit must be there and must not be there`;
-    if (!job.kits.some((k) => fits(k, place))) return `${place.words}: no unit of the catalogue can be there`;
+    if (!place) return 'a unit is required at a place that the survey no longer has: delete that rule';
+    if (forbidden.has(placeId)) return `${place.words}: a unit is both required and excluded here`;
+    if (!job.kits.some((k) => fits(k, place)))
+      return `${place.words}: no product of the catalogue fits there`;
   }
   return cannotForce(job, all, forced, asked);
 }
@@ -168,9 +171,13 @@ export async function propose(
   };
   let lastEarly: Proposal | null = null;
   const takeEarly = (g: PlanningInstance, choice: Choice) => {
-    if (impossibleOf(g).length > mostOpenEarly * g.spots.length) return;
+    const open = openSpots(g, anyDb).filter((id) => !choice.options.some((c) => c.serves.has(id)));
+    if (open.length > mostOpenEarly * g.spots.length) return;
     const proposal = proposalOf('least cost', job, scene, { ...choice, proven: false, gapEur: null });
-    const isNews = !lastEarly || proposal.met > lastEarly.met || proposal.costEur < lastEarly.costEur - 0.01;
+    const isNews =
+      !lastEarly ||
+      proposal.met > lastEarly.met ||
+      (proposal.met === lastEarly.met && proposal.costEur < lastEarly.costEur - 0.01);
     if (!isNews) return;
     lastEarly = { ...proposal, early: true };
     found(lastEarly);
@@ -202,8 +209,9 @@ export async function propose(
     );
     take('least cost', least.choice);
     if (proposals[0]?.fitsAtOnce === false) {
-      doing('everyone at once');
-      const near = upToCost(more(), most);
+      doing('all needs at once');
+      // at places with names: those aside of them are tried around what is found
+      const near = upToCost(wider(most, 'named'), most);
       const all = await atOnce(near, budgetEur, anyDb, mostTries);
       if (all && typeof all !== 'string') take('everyone at once', all);
       else notAtOnce = notAtOnceWords(all);
@@ -249,10 +257,10 @@ export async function propose(
 }
 
 const nothingWords = ({ options }: PlanningInstance, isLate: boolean): string => {
-  if (options.length === 0) return 'no kit of the catalogue can be fed at any place';
+  if (options.length === 0) return 'no product of the catalogue has a possible uplink at any place';
   return isLate
-    ? 'nothing was found within the limits of the search, and it is not proven that there is nothing'
-    : 'nothing that is allowed and affordable meets the needs that can be met, at the places looked at';
+    ? 'nothing was found within the limits of the search; a plan may still exist'
+    : 'no allowed plan within the budget meets the needs, with the places tried';
 };
 
 /** A choice among some of the options: what is proven is only that no choice at all costs less than the least cost. */
@@ -262,7 +270,7 @@ function amongSome(choice: Choice, leastEur: number): Choice {
 }
 
 /** A first answer may leave this part of the needs open: it says how many are met (custom). */
-const mostOpenEarly = 0.05;
+const mostOpenEarly = 0.25;
 
 /** For everyone at once so much more may be spent than for each need by itself (custom). */
 const dearerAtOnce = 1.6;
@@ -274,7 +282,7 @@ const mostTries = 24;
 
 const notAtOnceWords = (why: 'late' | 'street' | null): string =>
   why === 'street'
-    ? 'the line from the street is slower than all needs together'
+    ? 'the incoming line is slower than all needs together'
     : why === null
-      ? 'no choice of the places looked at carries everyone at once'
-      : 'none of the choices that were tried carries everyone at once; whether a dearer one does is not known';
+      ? 'no plan with the places tried carries all needs at once'
+      : 'no plan that was tried carries all needs at once; a more expensive one may';

@@ -36,7 +36,7 @@ const askedOf = ({ instance }: PlanningRun, { kind }: Proposal): PlanningInstanc
   kind === 'no drilling' ? withoutHoles(instance) : instance;
 
 const late: Answer = {
-  words: 'Not known: the time was up before anything was found, and it is not proven that there is nothing.',
+  words: 'Not known: the search ended before a plan was found. One may still exist.',
   instead: null,
 };
 
@@ -57,8 +57,8 @@ function against(run: PlanningRun, choice: Choice, proposal: Proposal): { words:
     instead.fitsAtOnce === proposal.fitsAtOnce
       ? ''
       : instead.fitsAtOnce
-        ? ', and everyone at once fits'
-        : ', and everyone at once no longer fits';
+        ? ', and all needs at once fit'
+        : ', and all needs at once no longer fit';
   const words = `it costs ${costDifference(instead.costEur, proposal.costEur)} with work, ${instead.met} of ${instead.spots} needs met${headroom}${atOnce}`;
   return { words, instead };
 }
@@ -70,10 +70,10 @@ function against(run: PlanningRun, choice: Choice, proposal: Proposal): { words:
 export async function whyNotFewer(run: PlanningRun, proposal: Proposal): Promise<Answer> {
   const most = proposal.units.length - 1;
   const instance = askedOf(run, proposal);
-  if (most < 0) return { words: 'It has no unit to leave out.', instead: null };
+  if (most < 0) return { words: 'The proposal has no unit to remove.', instead: null };
   const choice = await solved(run, instance, { mostUnits: most });
   if (choice === 'late') return late;
-  const count = most === 0 ? 'what is there' : most === 1 ? 'one new unit' : `${most} new units`;
+  const count = most === 0 ? 'the existing units' : most === 1 ? 'one new unit' : `${most} new units`;
   if (choice) {
     const { words, instead } = against(run, choice, proposal);
     return { words: `With ${count} ${words}.`, instead };
@@ -87,8 +87,8 @@ export async function whyNotFewer(run: PlanningRun, proposal: Proposal): Promise
   }
   return {
     words: without.length
-      ? `At the places looked at ${count} cannot meet all needs. They could without any one of these spots: ${without.join('; ')}.`
-      : `At the places looked at ${count} cannot meet all needs, nor all but one.`,
+      ? `With the places tried, ${count} cannot meet all needs. Without one of these spots they could: ${without.join('; ')}.`
+      : `With the places tried, ${count} cannot meet all needs, not even all but one.`,
     instead: null,
   };
 }
@@ -99,20 +99,20 @@ export async function whyNotAir(run: PlanningRun, proposal: Proposal, placeId: I
   const instance = askedOf(run, proposal);
   const here = proposal.options.find((c) => c.candidate.id === placeId);
   if (!here) return { words: 'The proposal has no unit there.', instead: null };
-  if (here.link.medium === 'wireless') return { words: 'It is fed over the air.', instead: null };
+  if (here.link.medium === 'wireless') return { words: 'Its uplink is wireless.', instead: null };
   const air = onlyWith(instance, (c) => c.candidate.id !== placeId || c.link.medium === 'wireless');
   if (!air.options.some((c) => c.candidate.id === placeId))
     return {
-      words: `No unit ${here.candidate.words} that is fed over the air meets any need that is not met already: what could feed it is heard too weakly there, or leaves too little.`,
+      words: `No unit ${here.candidate.words} with a wireless uplink meets a further need: the signal of a possible uplink is too weak there.`,
       instead: null,
     };
   const choice = await solved(run, air, { forced: new Set([...(constraints.forced ?? []), placeId]) });
   if (choice === 'late') return late;
   if (!choice)
     return {
-      words: 'With that unit fed over the air nothing meets all needs, at the places looked at.',
+      words: 'With a wireless uplink for that unit no plan meets all needs, with the places tried.',
       instead: null,
     };
   const { words, instead } = against(run, choice, proposal);
-  return { words: `Over the air there, ${words}.`, instead };
+  return { words: `With a wireless uplink there, ${words}.`, instead };
 }

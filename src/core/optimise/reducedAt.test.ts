@@ -4,7 +4,7 @@ import { randomInstance } from '@/testing/randomInstance';
 import { jobFromRecords } from '../job/job';
 import { networkOf } from '../network/backhaul';
 import { buildScene } from '../propagation/scene';
-import { keptOf } from './candidateOptions';
+import { keptOf } from './kept';
 import { anyDb } from './choice';
 import { reducedAt } from './reducedAt';
 

@@ -7,7 +7,7 @@ const served = (...ids: string[]): CandidateOption['serves'][] => [
 ];
 
 test('one unit for two spots and one for a third: what is served counts no more', () => {
-  const rest = restBound(
+  const { least: rest } = restBound(
     ['a', 'b', 'c'],
     [
       { costEur: 80, serves: ['a', 'b'] },
@@ -22,8 +22,8 @@ test('one unit for two spots and one for a third: what is served counts no more'
 });
 
 test('a spot that nothing serves has no price, and none is asked for where there is none', () => {
-  expect(restBound(['a', 'x'], [{ costEur: 50, serves: ['a'] }])([])).toBe(50);
-  expect(restBound([], [{ costEur: 50, serves: ['a'] }])([])).toBe(0);
+  expect(restBound(['a', 'x'], [{ costEur: 50, serves: ['a'] }]).least([])).toBe(50);
+  expect(restBound([], [{ costEur: 50, serves: ['a'] }]).least([])).toBe(0);
 });
 
 /** The least cost of serving the spots, by trying every set of units. */
@@ -47,7 +47,7 @@ test('never more than trying every set of units gives, and mostly near it', () =
       serves: spots.filter(() => r.uniform() < 0.35),
     }));
     const there = spots.filter((id) => servers.some((s) => s.serves.includes(id)));
-    const rest = restBound(spots, servers);
+    const { least: rest } = restBound(spots, servers);
     for (const had of [[], ['a'], ['b', 'e']]) {
       const left = there.filter((id) => !had.includes(id));
       const cost = coverCost(left, servers);

@@ -9,7 +9,14 @@ export interface Server {
 }
 
 /** The least that meeting the needs costs which none of some options meets, in the job's currency. */
-export type RestBound = (served: readonly ReadonlyMap<Id, unknown>[]) => number;
+export interface RestBound {
+  least: (served: readonly ReadonlyMap<Id, unknown>[]) => number;
+  /** The same for many options, each beside what serves already. */
+  beside: (served: readonly ReadonlyMap<Id, unknown>[]) => (more: ReadonlyMap<Id, unknown>) => number;
+}
+
+/** Where nothing is known of what is left. */
+export const nothingLeft: RestBound = { least: () => 0, beside: () => () => 0 };
 
 /** So many sets of prices are made, each from another order of the spots; the highest bound counts (custom). */
 const priceSets = 12;
@@ -43,22 +50,28 @@ export function restBound(spots: readonly Id[], servers: readonly Server[]): Res
     }
     return prices;
   });
-  const open = new Uint8Array(spots.length);
-  return (served) => {
-    open.fill(1);
+  const beside: RestBound['beside'] = (served) => {
+    const open = new Uint8Array(spots.length).fill(1);
     for (const one of served)
       for (const id of one.keys()) {
         const i = index.get(id);
         if (i !== undefined) open[i] = 0;
       }
-    let most = 0;
-    for (const prices of sets) {
-      let sum = 0;
-      for (let i = 0; i < open.length; i++) sum += (open[i] as number) * (prices[i] as number);
-      if (sum > most) most = sum;
-    }
-    return most;
+    const sums = sets.map((prices) => prices.reduce((sum, p, i) => sum + (open[i] as number) * p, 0));
+    const left = new Float64Array(sums.length);
+    return (more) => {
+      left.set(sums);
+      for (const id of more.keys()) {
+        const i = index.get(id);
+        if (i === undefined || open[i] === 0) continue;
+        for (let k = 0; k < left.length; k++)
+          left[k] = (left[k] as number) - ((sets[k] as Float64Array)[i] as number);
+      }
+      // differences of sums may be a hair below nothing
+      return Math.max(0, ...left);
+    };
   };
+  return { beside, least: (served) => beside(served)(new Map()) };
 }
 
 function shuffled(list: readonly number[], seed: number): number[] {

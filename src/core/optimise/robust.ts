@@ -7,7 +7,7 @@ import { type Access, accessesOf, signalFor } from '../network/delivery';
 import { noiseAt } from '../network/disturbance';
 import { backhaulCapacity, type Backhaul, networkOf } from '../network/backhaul';
 import { type Hop, radioOf, sourceOfUnit } from '../network/hops';
-import { testDevice } from '../network/predict';
+import { testDevice } from '../job/testDevice';
 import type { Crossed } from '../propagation/model';
 import { copyOf, crossedIn } from '../propagation/received';
 import { makeReceived, receive } from '../propagation/receive';

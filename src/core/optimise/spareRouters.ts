@@ -1,7 +1,8 @@
 /** Routers of the household that the plan no longer uses: access points that cost nothing but work. */
 import { find, type Job } from '../job/job';
 import type { Id, Product } from '../job/records';
-import { type Candidate, unitAt } from './candidates';
+import type { Candidate } from './candidate';
+import { unitAt } from './candidates';
 import type { PlacedProduct } from './planningInstance';
 
 /** Minutes to set an old router up as an access point (planning): its addresses off, its names and password as the house's. */
@@ -10,7 +11,7 @@ const fitMinutes = 30;
 /** A router as an access point: on a cable, of no family, with the radios that it has. */
 export const asAccessPoint = (router: Product): Product => ({
   ...router,
-  ...{ id: `${router.id}-point`, name: `${router.name}, as an access point`, kind: 'access-point' },
+  ...{ id: `${router.id}-point`, name: `${router.name}, as access point`, kind: 'access-point' },
   ...{ family: '', mostUnits: null, priceEur: 0, fitMinutes, poeIn: null },
 });
 

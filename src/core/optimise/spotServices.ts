@@ -3,13 +3,13 @@ import { signalDbm } from '../network/signal';
 import { find, type Job } from '../job/job';
 import { spotNeed } from '../job/needs';
 import { bands, type Device, type Id, type Spot } from '../job/records';
-import { accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
+import { type Access, accessesOf, accessRates, chanceMet, delivered, signalFor } from '../network/delivery';
 import { type Noise, noiseAt } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
 import { radioOf, sourceOfUnit } from '../network/hops';
 import { radioOfDevice } from '../network/fixedDevices';
-import { testDevice } from '../network/predict';
-import { makeReceived, receive } from '../propagation/receive';
+import { testDevice } from '../job/testDevice';
+import { signalAt } from '../propagation/signalsKept';
 import { placeInSpace } from '../propagation/scene';
 import type { Scene } from '../propagation/model';
 
@@ -22,6 +22,16 @@ export interface SpotService {
   downMbps: number;
   dbm: number;
 }
+
+/** A place's signal of one unit on one band, dBm, dB, and the rate that it alone would give, Mbps. */
+interface Heard {
+  dbm: number;
+  spreadDb: number;
+  downMbps: number;
+}
+/** Weaker signals count as none, dBm; nor is what another device hears looked at. */
+const leastHeardDbm = -100;
+const unheard: Heard = { dbm: -Infinity, spreadDb: 1, downMbps: 0 };
 
 /** A signal so far under what is needed is no signal, dB. */
 const hopelessDb = 30;
@@ -54,7 +64,6 @@ export function spotServices(
   spots: readonly Spot[],
 ): (backhaul: Backhaul) => Map<Id, SpotService> {
   const tested = testDevice(job);
-  const received = makeReceived();
   const places = spots.map((spot) => {
     const at = placeInSpace(job, spot);
     const noise: Noise = noiseAt(scene, network.disturbers, ...at);
@@ -65,19 +74,23 @@ export function spotServices(
     return { spot, at, noise, need, key, device: device ?? undefined };
   });
   const devices = [...new Set(places.map((p) => p.device))].filter((d) => d !== undefined);
-  const signals = new Map<Id, { dbm: number; spreadDb: number }[][]>();
-  const signalsOf = (backhaul: Backhaul) => {
-    const known = signals.get(backhaul.unit.id);
+  const heard = new Map<string, Heard[]>();
+  /** What each place hears of a unit through an access: the same however the unit is fed. */
+  const heardBy = (access: Access): Heard[] => {
+    const { backhaul, band, device } = access;
+    const key = `${backhaul.unit.id} ${band} ${device.id}`;
+    const known = heard.get(key);
     if (known) return known;
     const tree = sourceOfUnit(scene, backhaul, 'access');
-    const made = places.map(({ at }) => {
-      receive(tree, ...at, received);
-      return bands.map((b, i) => ({
-        dbm: signalDbm(radioOf(backhaul.product, b, 'access'), received, i, backhaul.mountDb),
-        spreadDb: received.spreadDb[i] ?? 1,
-      }));
+    const b = bands.indexOf(band);
+    const made = places.map(({ at, noise, device: own }): Heard => {
+      if (own !== device) return unheard;
+      const received = signalAt(tree, at);
+      const dbm = signalDbm(radioOf(backhaul.product, band, 'access'), received, b, backhaul.mountDb);
+      if (dbm < leastHeardDbm) return unheard;
+      return { dbm, spreadDb: received.spreadDb[b] ?? 1, downMbps: accessRates(access, dbm, noise).down };
     });
-    signals.set(backhaul.unit.id, made);
+    heard.set(key, made);
     return made;
   };
   return (backhaul) => {
@@ -87,26 +100,24 @@ export function spotServices(
   };
 
   function servesOf(backhaul: Backhaul, device: Device, serves: Map<Id, SpotService>): void {
-    const heard = signalsOf(backhaul);
     // the faster bands first: where they leave nothing to wish for, the others are not looked at
     const accesses = accessesOf(backhaul, device, job.info.streetLatencyMs).sort(
       (a, b) => Number(b.band) - Number(a.band),
     );
     for (const access of accesses) {
-      const band = bands.indexOf(access.band);
+      const signals = heardBy(access);
       // few needs and noises differ: each is worked out once
       const known = new Map<
         string,
         { mean: number; cases: number[] | null; of: ReturnType<typeof signalFor> }
       >();
-      places.forEach(({ spot, noise, need, key, device: own }, i) => {
-        if (own !== device) return;
-        const signal = heard[i]?.[band];
-        if (!signal || signal.dbm < -100) return;
+      places.forEach(({ spot, noise, need, key }, i) => {
+        const signal = signals[i];
+        if (!signal || signal === unheard) return;
         const before = serves.get(spot.id);
         const down = Math.min(
           device.capMbps ?? Infinity,
-          delivered(backhaul.mean, access.band, accessRates(access, signal.dbm, noise).down, 'down'),
+          delivered(backhaul.mean, access.band, signal.downMbps, 'down'),
         );
         const faster = before === undefined || down > before.downMbps;
         if (before && faster) Object.assign(before, { downMbps: down, dbm: signal.dbm });

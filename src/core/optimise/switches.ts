@@ -2,7 +2,8 @@
 import type { Job } from '../job/job';
 import type { Id } from '../job/records';
 import { portsOf } from '../media/ports';
-import { type Candidate, unitAt } from './candidates';
+import type { Candidate } from './candidate';
+import { unitAt } from './candidates';
 import type { PlacedProduct } from './planningInstance';
 
 /** With so many free ports a unit feeds all that a plan hangs on it (custom). */

@@ -82,7 +82,7 @@ export async function whatIfs(
     const drilled = withInfo(job, { noDrilling: false });
     await add(
       'drilling',
-      'allow holes to be drilled',
+      'allow drilling',
       planningInstance(drilled, scene, { ...rules, noDrilling: false }),
       budgetEur,
     );
@@ -90,7 +90,7 @@ export async function whatIfs(
   if (rules.forbidden.size > 0)
     await add(
       'places',
-      'allow the places that are left out',
+      'allow the excluded places',
       planningInstance(job, scene, { ...rules, forbidden: new Set() }),
       budgetEur,
     );
@@ -102,7 +102,7 @@ export async function whatIfs(
     const planUpMbps = Math.max(job.info.planUpMbps, step(mostUp));
     await add(
       'plan',
-      `take a plan of ${planDownMbps} Mbps down and ${planUpMbps} up`,
+      `order a contract of ${planDownMbps} Mbps down and ${planUpMbps} up`,
       planningInstance(withInfo(job, { planDownMbps, planUpMbps }), scene, rules),
       budgetEur,
     );
@@ -111,7 +111,7 @@ export async function whatIfs(
   if (best && best.id !== job.info.testDeviceId)
     await add(
       'device',
-      `judge by ${best.name} instead`,
+      `use ${best.name} instead`,
       planningInstance(withInfo(job, { testDeviceId: best.id }), scene, rules),
       budgetEur,
     );
@@ -119,7 +119,7 @@ export async function whatIfs(
   if (lost.length > 0 && surest >= 50)
     await add(
       'certainty',
-      `be content with ${surest} % certainty`,
+      `accept ${surest} % certainty`,
       planningInstance(job, scene, { ...rules, sure: surest / 100 }),
       budgetEur,
     );

@@ -39,7 +39,7 @@ describe('how far the stages are', () => {
   test('Before: how many are tested, then how many are bad', () => {
     expect(mark(without(demo, 'reading'), 'before')).toMatchObject({ state: 'empty', text: 'not begun' });
     const half = [proof({ before: runs(5) }), proof({ before: runs(0) })];
-    expect(mark(demo, 'before', half)).toMatchObject({ state: 'begun', text: '1 of 2 tested' });
+    expect(mark(demo, 'before', half)).toMatchObject({ state: 'begun', text: '1/2 tested' });
     expect(mark(demo, 'before')).toMatchObject({ state: 'done', text: '5 not met' });
   });
 
@@ -71,7 +71,7 @@ describe('how far the stages are', () => {
       ],
       remove: [],
     }).job;
-    expect(mark(more, 'links')).toMatchObject({ state: 'attention', text: '2 not fed' });
+    expect(mark(more, 'links')).toMatchObject({ state: 'attention', text: '2 without uplink' });
   });
 
   test('Install: steps that were begun and ended, skipped ones too', () => {
@@ -102,7 +102,7 @@ describe('how far the stages are', () => {
       put: [run(steps[0]?.key ?? '', 0, { startedAt: time })],
       remove: [],
     }).job;
-    expect(mark(begun, 'install')).toMatchObject({ state: 'begun', text: `0 of ${steps.length} steps` });
+    expect(mark(begun, 'install')).toMatchObject({ state: 'begun', text: `0/${steps.length} steps` });
     const all = applyEdit(demo, {
       label: 'x',
       put: steps.map((s, n) =>
@@ -112,7 +112,7 @@ describe('how far the stages are', () => {
     }).job;
     expect(mark(all, 'install')).toMatchObject({
       state: 'done',
-      text: `${steps.length} of ${steps.length} steps`,
+      text: `${steps.length}/${steps.length} steps`,
     });
   });
 
@@ -129,7 +129,7 @@ describe('how far the stages are', () => {
     expect(both(cured, untested)).toEqual(['begun', 'begun']);
     expect(both(cured, short)).toEqual(['attention', 'begun']);
     expect(both(cured, holds)).toEqual(['done', 'done']);
-    expect(mark(demo, 'prove', [cured, short])?.text).toBe('1 of 2 proven');
+    expect(mark(demo, 'prove', [cured, short])?.text).toBe('1/2 proven');
     expect(mark(demo, 'prove', [])?.state).toBe('empty');
   });
 });
@@ -172,7 +172,7 @@ describe('a job in a row of the list', () => {
 describe('a house that nobody has looked at', () => {
   const guess = smallHouse({ houseTypeId: 'cavity-house', inside: 'typical' });
   test('is not surveyed, and not planned, however much was guessed', () => {
-    expect(mark(guess, 'survey')).toMatchObject({ state: 'begun', text: 'still a guess' });
+    expect(mark(guess, 'survey')).toMatchObject({ state: 'begun', text: 'still guessed' });
     expect(mark(guess, 'plan')).toMatchObject({ state: 'begun' });
   });
 });

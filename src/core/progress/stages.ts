@@ -46,7 +46,7 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
         job.rooms.length === 0
           ? 'not begun'
           : guessed > 0
-            ? 'still a guess'
+            ? 'still guessed'
             : spots > 0
               ? `${spots} ${spots === 1 ? 'spot' : 'spots'}`
               : `${job.rooms.length} ${job.rooms.length === 1 ? 'room' : 'rooms'}`,
@@ -58,7 +58,7 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
         tested === 0
           ? 'not begun'
           : tested < spots
-            ? `${tested} of ${spots} tested`
+            ? `${tested}/${spots} tested`
             : bad > 0
               ? `${bad} not met`
               : 'all met',
@@ -75,18 +75,18 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
         fed === 0
           ? 'none yet'
           : fed < planned - 1
-            ? `${planned - 1 - fed} not fed`
+            ? `${planned - 1 - fed} without uplink`
             : `${fed} ${fed === 1 ? 'link' : 'links'}`,
     },
     {
       id: 'install',
       state: begun === 0 ? 'empty' : ended < steps ? 'begun' : 'done',
-      text: begun === 0 ? 'not begun' : `${ended} of ${steps} steps`,
+      text: begun === 0 ? 'not begun' : `${ended}/${steps} steps`,
     },
     {
       id: 'prove',
       state: after === 0 ? 'empty' : all ? 'done' : after < spots ? 'begun' : 'attention',
-      text: after === 0 ? 'not begun' : `${proven} of ${spots} proven`,
+      text: after === 0 ? 'not begun' : `${proven}/${spots} proven`,
     },
     {
       id: 'handover',

@@ -94,8 +94,8 @@ describe('the same conditions before and after', () => {
     const [difference] = differencesOf(job, [run()], [run({ server: 'b' })]);
     if (!difference) throw new Error('no difference');
     expect(differenceEffect([], true)).toBeNull();
-    expect(differenceEffect([difference], true)).toMatch(/test again/);
-    expect(differenceEffect([difference], false)).toMatch(/stands on the after-runs alone/);
+    expect(differenceEffect([difference], true)).toMatch(/Test again/);
+    expect(differenceEffect([difference], false)).toMatch(/runs after show that the need is met/);
   });
 });
 

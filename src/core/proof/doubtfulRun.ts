@@ -34,8 +34,8 @@ export function doubtOf(job: Job, reading: Reading): Doubt | null {
     asKbps,
     words:
       reading.measures === 'house'
-        ? `${shown} Mbps is more than any radio gives. Is it kbit/s, so ${(shown ?? 0) / 1000} Mbps?`
-        : `${shown} Mbps is far above the plan of ${job.info.planDownMbps} / ${job.info.planUpMbps}. Is it kbit/s, so ${(shown ?? 0) / 1000} Mbps?`,
+        ? `${shown} Mbps is more than any radio can give. Is it kbit/s, so ${(shown ?? 0) / 1000} Mbps?`
+        : `${shown} Mbps is far above the contract speed of ${job.info.planDownMbps} / ${job.info.planUpMbps}. Is it kbit/s, so ${(shown ?? 0) / 1000} Mbps?`,
   };
 }
 

@@ -74,10 +74,10 @@ export function linkLoads(
             ? 'falls short'
             : 'idle';
     const words = {
-      untested: `${pair} has carried no test yet. What a radio link shows while idle says little: test at a spot beyond it.`,
-      idle: `${pair} carried ${rateText(carriedMbps ?? 0)} Mbps at most, the needs beyond ask ${rateText(askedMbps)} together: load it with a test close to ${hop.to.unit.letter}.`,
-      carries: `${pair} carried ${rateText(carriedMbps ?? 0)} Mbps under load; the needs beyond ask ${rateText(askedMbps)} together.`,
-      'falls short': `${pair} gave no more than ${rateText(carriedMbps ?? 0)} Mbps under load, of ${rateText(foretoldMbps)} foretold; the needs beyond ask ${rateText(askedMbps)} together.`,
+      untested: `${pair} has carried no test yet. The figures of an idle radio link prove nothing. Test at a spot beyond it.`,
+      idle: `${pair} carried ${rateText(carriedMbps ?? 0)} Mbps at most, the needs beyond it are ${rateText(askedMbps)} together. Load the link with a test close to ${hop.to.unit.letter}.`,
+      carries: `${pair} carried ${rateText(carriedMbps ?? 0)} Mbps under load; the needs beyond it are ${rateText(askedMbps)} together.`,
+      'falls short': `${pair} gave no more than ${rateText(carriedMbps ?? 0)} Mbps under load, of ${rateText(foretoldMbps)} predicted; the needs beyond it are ${rateText(askedMbps)} together.`,
     }[state];
     return {
       linkId: hop.link.id,

@@ -4,7 +4,7 @@ import { remarkWords, shortRemarks } from './remarkWords';
 test('a silence is told with its length, the others in a sentence each', () => {
   const run = { remarks: [...runRemarks], silenceMs: 3040 };
   const words = remarkWords(run);
-  expect(words[0]).toBe('The link fell silent for 3.0 s: its rate is a mean over that too.');
+  expect(words[0]).toBe('The link paused for 3.0 s. Its rate includes this pause.');
   expect(words).toHaveLength(runRemarks.length);
   for (const sentence of words) expect(sentence).toMatch(/^[A-Z].*\.$/);
   expect(shortRemarks(run)).toEqual(['dropped out', 'changed', 'busy', 'cut short']);

@@ -6,11 +6,11 @@ type Run = Pick<Reading, 'remarks' | 'silenceMs'>;
 
 const words: Record<Remark, (run: Run) => string> = {
   'dropped-out': ({ silenceMs }) =>
-    `The link fell silent for ${((silenceMs ?? 0) / 1000).toFixed(1)} s: its rate is a mean over that too.`,
-  'rate-changed': () => 'The rate changed while it was measured: test again, and see whether it stays so.',
+    `The link paused for ${((silenceMs ?? 0) / 1000).toFixed(1)} s. Its rate includes this pause.`,
+  'rate-changed': () => 'The rate changed during the run. Test again.',
   'machine-busy': () =>
-    'The phone or the laptop had too little time, so this run is left out where there are others.',
-  'data-cap': () => 'Cut short by the cap on data before the rate was sure: it may read low.',
+    'The phone or the laptop was too busy. This run does not count where there are others.',
+  'data-cap': () => 'The data limit ended this run early. The rate may be too low.',
 };
 const short: Record<Remark, string> = {
   'dropped-out': 'dropped out',

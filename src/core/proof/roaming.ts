@@ -68,7 +68,7 @@ export function roamingOf(job: Job, walk: RoamWalk, predictions: readonly Predic
         : `between ${nameOf(s.nearId)} and ${nameOf(s.nextId)}`;
     s.words = {
       gap: `${seconds} s without an answer ${where}`,
-      clung: `${seconds} s slow ${where} although the plan gives enough there: the phone held on to the unit it came from`,
+      clung: `${seconds} s slow ${where} although enough is predicted there: the phone stayed connected to the unit it came from`,
       slow: `${seconds} s slower than needed ${where}`,
     }[s.kind];
   }

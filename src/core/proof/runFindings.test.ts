@@ -50,15 +50,15 @@ describe('a queue that is too long', () => {
       { loadedUpMs: late },
     );
     expect(up?.what).toBe('queue');
-    expect(up?.words).toMatch(/while someone sends something large; with the line at rest it is 20 ms\.$/);
-    expect(up?.remedy).toMatch(/slowest step up/);
+    expect(up?.words).toMatch(/while someone uploads something large; with the line at rest it is 20 ms\.$/);
+    expect(up?.remedy).toMatch(/bottleneck up/);
     const [down] = found({ loadedMs: late, loadedUpMs: 60 });
-    expect(down?.words).toMatch(/while someone loads something large/);
-    expect(down?.remedy).toMatch(/slowest step down/);
+    expect(down?.words).toMatch(/while someone downloads something large/);
+    expect(down?.remedy).toMatch(/bottleneck down/);
   });
 
   test('seconds from a second on', () => {
-    expect(found({ loadedUpMs: Math.max(1500, late) })[0]?.words).toMatch(/answered \d\.\d s late/);
+    expect(found({ loadedUpMs: Math.max(1500, late) })[0]?.words).toMatch(/is \d\.\d s late/);
   });
 
   test('is none where the need allows it, or where it is hardly longer than at rest', () => {
@@ -71,7 +71,7 @@ describe('remarks', () => {
   test('on two of five runs are told, on one of five not', () => {
     const dropped: Partial<Reading> = { remarks: ['dropped-out'], silenceMs: 1800 };
     expect(found(dropped, dropped, {}, {}, {})[0]?.words).toBe(
-      'The link fell silent in 2 of 5 runs, for 1.8 s at the longest.',
+      'The link paused in 2 of 5 runs, for 1.8 s at the longest.',
     );
     expect(found(dropped, {}, {}, {}, {})).toEqual([]);
   });
@@ -92,8 +92,8 @@ describe('remarks', () => {
 
   test('one run that a machine limited is told already, since it is left out', () => {
     const limited: Partial<Reading> = { remarks: ['machine-busy'] };
-    expect(found(limited, {}, {}, {})[0]?.words).toContain('in 1 of 4 runs: they are in no median');
-    expect(found(limited)[0]?.words).toContain('in every run: the network gives this much');
+    expect(found(limited, {}, {}, {})[0]?.words).toContain('in 1 of 4 runs. These runs do not count');
+    expect(found(limited)[0]?.words).toContain('in every run: the network gives at least');
   });
 
   test('runs that could not connect are not counted', () => {

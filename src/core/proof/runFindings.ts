@@ -25,11 +25,11 @@ function queueFinding(latencyMs: number, runs: readonly Reading[]): RunFinding |
   const [down, up] = [middle(runs.map((r) => r.loadedMs)), middle(runs.map((r) => r.loadedUpMs))];
   const worst = Math.max(down ?? 0, up ?? 0);
   if (idle === null || worst - idle < longQueueMs || worst <= latencyMs) return null;
-  const [way, act] = up === worst ? ['up', 'sends'] : ['down', 'loads'];
+  const [way, act] = up === worst ? ['up', 'uploads'] : ['down', 'downloads'];
   return {
     what: 'queue',
-    words: `A call here is answered ${seconds(worst)} late while someone ${act} something large; with the line at rest it is ${seconds(idle)}.`,
-    remedy: `The queue in front of the slowest step ${way} is too long. Turn on fair queueing in the main unit, or hold it to nine tenths of the line's rate ${way}.`,
+    words: `An answer in a call is ${seconds(worst)} late while someone ${act} something large; with the line at rest it is ${seconds(idle)}.`,
+    remedy: `The queue before the bottleneck ${way} is too long. Switch on smart queue management in the main unit, or limit it to 90 % of the line rate ${way}.`,
   };
 }
 
@@ -42,24 +42,26 @@ const isOften = (runs: readonly Reading[], remark: Reading['remarks'][number]): 
  * @param job for what the spot needs.
  */
 export function runFindings(job: Job, spot: Spot, phase: Reading['phase']): RunFinding[] {
-  const runs = job.readings.filter((r) => r.spotId === spot.id && r.phase === phase && r.connected);
+  const runs = job.readings.filter(
+    (r) => r.spotId === spot.id && r.phase === phase && r.connected && r.togetherId === null,
+  );
   if (runs.length === 0) return [];
   const limited = runs.filter((r) => r.remarks.includes('machine-busy')).length;
   const found: (RunFinding | null)[] = [
     isOften(runs, 'dropped-out')
       ? {
           what: 'silence',
-          words: `The link fell silent in ${runs.filter((r) => r.remarks.includes('dropped-out')).length} of ${runs.length} runs, for ${seconds(Math.max(...runs.map((r) => r.silenceMs ?? 0)))} at the longest.`,
+          words: `The link paused in ${runs.filter((r) => r.remarks.includes('dropped-out')).length} of ${runs.length} runs, for ${seconds(Math.max(...runs.map((r) => r.silenceMs ?? 0)))} at the longest.`,
           remedy:
-            'Most likely the device was at the edge of a unit or changed between two: test a step aside, then look at the signal there.',
+            'Likely cause: the device was at the edge of a unit or roamed between two. Test a step aside, then check the signal there.',
         }
       : null,
     queueFinding(spotNeed(job, spot).latencyMs, runs),
     isOften(runs, 'rate-changed')
       ? {
           what: 'change',
-          words: 'The rate changed for good while it was measured, in several runs.',
-          remedy: 'Something else used the air or the line: test again when nobody does.',
+          words: 'The rate changed during several runs.',
+          remedy: 'Other traffic used the radio or the line. Test again without it.',
         }
       : null,
     limited > 0
@@ -67,9 +69,9 @@ export function runFindings(job: Job, spot: Spot, phase: Reading['phase']): RunF
           what: 'machine',
           words:
             limited < runs.length
-              ? `The phone or the laptop had too little time in ${limited} of ${runs.length} runs: they are in no median and no verdict.`
-              : 'The phone or the laptop had too little time in every run: the network gives this much, and may give more.',
-          remedy: 'Close what else runs on them, and test again.',
+              ? `The phone or the laptop was too busy in ${limited} of ${runs.length} runs. These runs do not count.`
+              : 'The phone or the laptop was too busy in every run: the network gives at least this rate.',
+          remedy: 'Close other programs on them, and test again.',
         }
       : null,
   ];

@@ -15,8 +15,8 @@ const sameHeightM = 0.3;
 const busyHours = [18, 23] as const;
 
 export const kindWords = {
-  house: 'the house network alone',
-  street: 'house and street together',
+  house: 'the home network only',
+  street: 'home network and internet together',
 } as const;
 
 /** The value that most of the runs have; undefined when none has any. */
@@ -69,18 +69,21 @@ export function differencesOf(job: Job, before: readonly Reading[], after: reado
     out.push({ what: 'server', words: `Before against ${servers[0]}, after against ${servers[1]}.` });
   const plans = both((r) => r.planMbps);
   if (plans && plans[0] !== plans[1])
-    out.push({ what: 'plan', words: `The plan was ${plans[0]} Mbps before and is ${plans[1]} Mbps now.` });
+    out.push({
+      what: 'plan',
+      words: `The contract speed was ${plans[0]} Mbps before and is ${plans[1]} Mbps now.`,
+    });
   const street = kinds?.[0] === 'street' && kinds[1] === 'street';
   const busy = [before, after].map((runs) => runs.filter(isBusy).length / runs.length >= 0.5);
   if (street && busy[0] !== busy[1])
     out.push({
       what: 'hour',
       words: busy[0]
-        ? 'Before was taken in the busy evening hours, after was not.'
-        : 'After was taken in the busy evening hours, before was not.',
+        ? 'The runs before were in the busy evening hours, the runs after were not.'
+        : 'The runs after were in the busy evening hours, the runs before were not.',
     });
   const unnoted = [before, after].some((runs) => runs.some((r) => r.deviceId === null));
-  if (unnoted) out.push({ what: 'unnoted', words: 'Some runs do not say with which device they were made.' });
+  if (unnoted) out.push({ what: 'unnoted', words: 'Some runs have no test device.' });
   return out;
 }
 
@@ -88,6 +91,6 @@ export function differencesOf(job: Job, before: readonly Reading[], after: reado
 export function differenceEffect(differences: readonly Difference[], comparing: boolean): string | null {
   if (differences.length === 0) return null;
   return comparing
-    ? 'So better or worse than before can’t be told from these runs: test again the same way.'
-    : 'That the need is met now stands on the after-runs alone; how much better it is than before can’t be told.';
+    ? 'These runs cannot show better or worse than before. Test again in the same way.'
+    : 'The runs after show that the need is met now. They cannot show how much better it is than before.';
 }

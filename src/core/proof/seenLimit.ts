@@ -22,7 +22,10 @@ export function seenLimit(job: Job, proof: SpotProof, prediction: Prediction | u
   const got = proof.after.downMbps;
   if (proof.after.runs === 0 || got === null) return null;
   if (got === 0)
-    return { step: null, words: 'Most runs could not connect: no unit is heard there, or it was refused.' };
+    return {
+      step: null,
+      words: 'Most runs could not connect: no unit is received there, or the unit refused.',
+    };
   const noted = job.readings.find(
     (r) => r.spotId === proof.spotId && r.phase === 'after' && r.linkMbps !== null,
   );
@@ -31,27 +34,27 @@ export function seenLimit(job: Job, proof: SpotProof, prediction: Prediction | u
     if (decoded.atDeviceTop && got * near >= decoded.goodputMbps)
       return {
         step: prediction?.chain.find((s) => s.kind === 'device') ?? null,
-        words: `The device is the limit: its link of ${rateText(noted.linkMbps)} Mbps (${decoded.words}) lets about ${rateText(decoded.goodputMbps)} through.`,
+        words: `The device is the bottleneck: its link of ${rateText(noted.linkMbps)} Mbps (${decoded.words}) allows about ${rateText(decoded.goodputMbps)} through.`,
       };
   }
   const steps = (prediction?.chain ?? []).filter((s) => proof.kind === 'street' || s.kind !== 'plan');
   if (steps.length === 0)
-    return { step: null, words: 'The plan reaches no unit here, so nothing to compare with.' };
+    return { step: null, words: 'No unit reaches this spot in the prediction. There is nothing to compare.' };
   const off = (s: ChainStep) => Math.abs(Math.log(s.mbps / got));
   const nearest = steps.reduce((a, b) => (off(b) < off(a) ? b : a));
   const least = steps.reduce((a, b) => (b.mbps < a.mbps ? b : a));
   if (off(nearest) <= Math.log(near))
     return {
       step: nearest,
-      words: `About what one step allows: ${nearest.label}, ${rateText(nearest.mbps)} Mbps. That is the limit.`,
+      words: `About what one step allows: ${nearest.label}, ${rateText(nearest.mbps)} Mbps. That is the bottleneck.`,
     };
   return got < least.mbps
     ? {
         step: null,
-        words: `Less than any step should allow (the least is ${least.label}, ${rateText(least.mbps)} Mbps): a wall, a unit’s place or a busy channel is not as the plan has it.`,
+        words: `Less than every step should allow (the least is ${least.label}, ${rateText(least.mbps)} Mbps): a wall, the place of a unit or the use of a channel differs from the plan.`,
       }
     : {
         step: null,
-        words: `More than the plan foretold (its least step is ${least.label}, ${rateText(least.mbps)} Mbps).`,
+        words: `More than predicted (its least step is ${least.label}, ${rateText(least.mbps)} Mbps).`,
       };
 }

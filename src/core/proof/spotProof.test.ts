@@ -101,8 +101,8 @@ test('the job’s sentence and stage marks count what the proofs say', () => {
   expect(tally(proofs)).toEqual({ all: 14, proven: 1, short: 0, testLimited: 0, untested: 13 });
   const mark = (id: string) => stageMarks(job, proofs).find((m) => m.id === id);
   expect(mark('survey')).toMatchObject({ state: 'done' });
-  expect(mark('before')).toEqual({ id: 'before', state: 'begun', text: '1 of 14 tested' });
-  expect(mark('prove')).toEqual({ id: 'prove', state: 'begun', text: '1 of 14 proven' });
+  expect(mark('before')).toEqual({ id: 'before', state: 'begun', text: '1/14 tested' });
+  expect(mark('prove')).toEqual({ id: 'prove', state: 'begun', text: '1/14 proven' });
   expect(
     stageMarks(
       bare,

@@ -143,7 +143,8 @@ function underLoadOf(after: readonly Reading[], need: Need): UnderLoad | null {
 export function proveSpot(job: Job, spot: Spot): SpotProof {
   const need = spotNeed(job, spot);
   const { kind, before, after, beside, leftOut } = judgedRuns(
-    job.readings.filter((r) => r.spotId === spot.id),
+    // beside others a run says what is left, not what the spot gets
+    job.readings.filter((r) => r.spotId === spot.id && r.togetherId === null),
   );
   const caps = [...new Set(after.map((r) => r.deviceId))].flatMap((id) => {
     const device = find(job, 'device', id);

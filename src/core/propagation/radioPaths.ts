@@ -82,15 +82,14 @@ export function radioPathsTo(source: Source, to: Point3, band: Band): RadioPath[
     .map((i) => pathOf(source, out, i, to, b))
     .map(({ points, terms }) => {
       if (heldBackDb < -1e-9)
-        terms.push(term('limit', 'All paths, at most 6 dB over free space', heldBackDb));
+        terms.push(term('limit', 'All paths, at most 6 dB above free space', heldBackDb));
       if (rest !== 0) terms.push(term('rest', restLabel(rest), rest));
       return { points, gainDb: terms.reduce((sum, t) => sum + t.db, 0), terms: withoutTrifles(terms) };
     })
     .sort((p, q) => q.gainDb - p.gainDb);
 }
 
-const restLabel = (db: number) =>
-  db < 0 ? 'Furniture, typical value' : 'Ways that are not followed, less furniture';
+const restLabel = (db: number) => (db < 0 ? 'Furniture, typical value' : 'Other paths, minus furniture');
 
 /** The terms of the strongest path, and what all others add. @param paths strongest first. */
 export function termsOfPaths(paths: readonly RadioPath[]): Term[] {
@@ -98,7 +97,7 @@ export function termsOfPaths(paths: readonly RadioPath[]): Term[] {
   if (!first) return [];
   const all = toDb(paths.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
   if (others.length === 0) return first.terms;
-  const label = others.length === 1 ? 'Another way adds' : `${others.length} other ways add`;
+  const label = others.length === 1 ? 'Another path adds' : `${others.length} other paths add`;
   return [...first.terms, term('others', label, all - first.gainDb)];
 }
 
@@ -122,7 +121,7 @@ function pathOf(source: Source, out: Received, i: number, to: Point3, b: number)
   const pattern = transmitter.patterns[b];
   const cosine = u[0] * transmitter.axis[0] + u[1] * transmitter.axis[1] + u[2] * transmitter.axis[2];
   const terms = [
-    term('aerial', 'Aerial, this direction', pattern ? toDb(patternPower(pattern, cosine)) : 0),
+    term('aerial', 'Antenna, this direction', pattern ? toDb(patternPower(pattern, cosine)) : 0),
     term(
       'distance',
       `Distance ${length.toFixed(1)} m`,
@@ -160,7 +159,7 @@ function reflectionTerm(
   const before = at.map(
     (v, c) => v - Math.sign(across) * clearOfWallM * (normal[c] as number),
   ) as unknown as Point3;
-  const name = `By way of ${faceName(scene, facet, item, before, across)}${deg >= 20 ? `, at ${deg}°` : ''}`;
+  const name = `Through ${faceName(scene, facet, item, before, across)}${deg >= 20 ? `, at ${deg}°` : ''}`;
   return term(
     'reflection',
     name,

@@ -129,7 +129,7 @@ function sumUp(source: Source, x: number, y: number, z: number, out: Received): 
       continue;
     }
     const crossed = crossedIn(out, b);
-    const own = ownVariance(out, b, excess);
+    const own = ownVariance(out, b, excess, scene.facets.plane);
     out.ownDb[b] = Math.sqrt(own);
     let variance = own + unitOffsetDb * unitOffsetDb;
     for (let i = 0; i < crossed.count; i++) {

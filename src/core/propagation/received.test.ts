@@ -84,10 +84,16 @@ test('there is room for so many paths; more are refused, and nothing is overwrit
 });
 
 test('a signal alone is the surer the less of it came by reflections and turns, and the less is lost', () => {
+  // six walls, a floor, and a slope of 45°
+  const planes = [
+    ...Array.from({ length: 6 }, () => [1, 0, 0, 0]),
+    [0, 0, 1, 0],
+    [0, 0.707, 0.707, 0],
+  ].flat();
   const of = (paths: { power: number; facets?: number[]; edge?: number }[], excessDb = 0) => {
     const out = makeReceived();
     for (const p of paths) add(out, p.power, [], p);
-    return ownVariance(out, 1, excessDb);
+    return ownVariance(out, 1, excessDb, planes);
   };
   const straight = of([{ power: 1 }]);
   expect(straight).toBeCloseTo(shadowingDb ** 2, 12);
@@ -96,6 +102,10 @@ test('a signal alone is the surer the less of it came by reflections and turns, 
   const turned = of([{ power: 1 }, { power: 1, edge: 2 }]);
   expect(twice - straight).toBeCloseTo(2 * (once - straight), 9);
   expect(turned).toBeGreaterThan(twice);
+  expect(of([{ power: 1 }, { power: 1, facets: [6, -1] }])).toBeCloseTo(once, 12);
+  const leaning = of([{ power: 1 }, { power: 1, facets: [7, -1] }]);
+  expect(leaning).toBeGreaterThan(turned);
+  expect(of([{ power: 1 }, { power: 1, facets: [3, 7] }]) - twice).toBeCloseTo(leaning - once, 9);
   expect(of([{ power: 1 }], 20)).toBeCloseTo(straight, 12);
   expect(of([{ power: 1 }], 40) - straight).toBeCloseTo(4 * (of([{ power: 1 }], 30) - straight), 9);
 });

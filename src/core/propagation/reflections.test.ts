@@ -164,7 +164,7 @@ test('a reflection is told with the room and what reflects, and drawn over its p
   const scene = buildScene(field(records));
   const path = radioPathsTo(sourceOf(scene, transmitterAt([2, -2, 1])), [3, 4, 1], '5')[1];
   const term = path?.terms.find((t) => t.kind === 'reflection');
-  expect(term).toMatchObject({ label: 'By way of Hall, wall (brick), at 50°', id: 'w' });
+  expect(term).toMatchObject({ label: 'Through Hall, wall (brick), at 50°', id: 'w' });
   expect(path?.points).toHaveLength(3);
   expect(path?.points[1]?.[0]).toBeCloseTo(0, 9);
 });

@@ -5,10 +5,12 @@ import {
   join,
   leave,
   longestMs,
+  missing,
   mostWaiting,
   settle,
   silentMs,
   type TestQueue,
+  turnOf,
 } from './testQueue';
 
 const joined = (queue: TestQueue, id: string, at: number): TestQueue => {
@@ -73,4 +75,48 @@ test('whatever happens, no more than one tests, and nobody overtakes', () => {
       }
     }),
   );
+});
+
+describe('phones that test together', () => {
+  const enter = (queue: TestQueue, id: string, at: number, people = 1): TestQueue => {
+    const next = join(queue, id, at, people);
+    if (!next) throw new Error('full');
+    return next;
+  };
+
+  test('begin when all are there, at the same time', () => {
+    let queue = enter(enter([], 'a', 0, 3), 'b', 10, 3);
+    expect([ahead(queue, 'a'), ahead(queue, 'b')]).toEqual([1, 1]);
+    expect([missing(queue, 'a'), missing(queue, 'b')]).toEqual([1, 1]);
+    queue = enter(queue, 'c', 20, 3);
+    expect(['a', 'b', 'c'].map((id) => ahead(queue, id))).toEqual([0, 0, 0]);
+    expect(['a', 'b', 'c'].map((id) => turnOf(queue, id))).toEqual([20, 20, 20]);
+    expect(missing(queue, 'a')).toBe(0);
+  });
+
+  test('who waits for company lets single ones go first, and none begins beside the company', () => {
+    let queue = enter(enter([], 'a', 0, 2), 'alone', 1);
+    expect([ahead(queue, 'a'), ahead(queue, 'alone')]).toEqual([1, 0]);
+    queue = enter(queue, 'b', 2, 2);
+    expect(ahead(queue, 'a')).toBeGreaterThan(0);
+    expect(ahead(queue, 'b')).toBeGreaterThan(0);
+    expect(ahead(queue, 'alone')).toBe(0);
+    queue = leave(queue, 'alone', 3);
+    expect([ahead(queue, 'a'), ahead(queue, 'b')]).toEqual([0, 0]);
+    queue = enter(queue, 'late', 4);
+    queue = leave(queue, 'a', 5);
+    // b is still at it
+    expect(ahead(queue, 'late')).toBeGreaterThan(0);
+    expect(ahead(leave(queue, 'b', 6), 'late')).toBe(0);
+  });
+
+  test('one that leaves before the turn is missing again; two and three do not mix', () => {
+    let queue = enter(enter(enter([], 'x', 0), 'a', 0, 2), 'b', 0, 2);
+    queue = leave(queue, 'b', 1);
+    expect(missing(queue, 'a')).toBe(1);
+    queue = enter(queue, 'c', 2, 3);
+    expect(missing(queue, 'a')).toBe(1);
+    expect(missing(queue, 'c')).toBe(2);
+    expect(turnOf(leave(queue, 'x', 3), 'a')).toBeNull();
+  });
 });

@@ -3,7 +3,8 @@ import { applyEdit } from '../job/edits';
 import { type Job, jobFromRecords } from '../job/job';
 import { makeRecord } from '../job/make';
 import type { AnyRecord } from '../job/records';
-import { adjusted, adjustEdit, adjustStorey, mergeEdits, slipLimit, tapeSpreadM } from './adjust';
+import { adjusted, adjustEdit, adjustStorey, slipLimit, tapeSpreadM } from './adjust';
+import { mergeEdits } from './mergeEdits';
 
 // its own taped lengths are taken away: each test tapes what it needs
 const shell = jobFromRecords([...smallHouse().byId.values()].filter((r) => r.type !== 'tape'));

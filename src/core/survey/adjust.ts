@@ -5,6 +5,7 @@
  * least squares (Gauss, Theoria combinationis, 1823); normalised
  * residuals after Baarda (1968), limit 3.29 for a risk of 1 ‰.
  */
+import { mergeEdits } from './mergeEdits';
 import { inverse, Matrix } from 'ml-matrix';
 import { crossing, nearestOn } from '../geometry/segment';
 import { joinM } from '../geometry/wallGraph';
@@ -227,17 +228,6 @@ export function adjustEdit(job: Job, storeyId: Id): Edit {
     );
   });
   return { label: 'Spread the misclosure', put, remove: [] };
-}
-
-/** Two edits, one after the other, as one. */
-export function mergeEdits(job: Job, first: Edit, second: Edit): Edit {
-  const put = new Map<Id, AnyRecord>();
-  for (const r of [...first.put, ...second.put]) put.set(r.id, r);
-  for (const id of second.remove) put.delete(id);
-  const remove = [...new Set([...first.remove, ...second.remove])].filter(
-    (id) => job.byId.has(id) && !put.has(id),
-  );
-  return { label: first.label, put: [...put.values()], remove };
 }
 
 /** An edit of walls with its rooms, after which the taped lengths of the storeys hold again. */

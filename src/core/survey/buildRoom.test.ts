@@ -62,6 +62,57 @@ test('the ground floor of a house, line by line, inside its shell', () => {
   expect(get(job, 'building', 'house').outline).toEqual(get(shell, 'building', 'house').outline);
 });
 
+describe('a room without a place', () => {
+  const at = (job: Job, text: string, pick: number) => {
+    const state = parseRoomLine(
+      text,
+      job.rooms.map((r) => r.name),
+      'm',
+    );
+    if (!state.ok) throw new Error(state.why);
+    const result = buildRoom(job, onStorey, state.line, { innerId: 'asm-lath', outerId: 'asm-stone' }, pick);
+    if (!result.ok) throw new Error(result.why);
+    return result;
+  };
+  const boundsOf = ({ outline }: BuiltRoom) => [
+    Math.min(...outline.map((p) => p[0])),
+    Math.min(...outline.map((p) => p[1])),
+  ];
+
+  test('goes into a corner of the shell, and from corner to corner by turns', () => {
+    const first = at(shell, 'Kitchen 4.20 3.60', 0);
+    expect(first.places).toBeGreaterThanOrEqual(4);
+    expect(first.place).toBe(0);
+    const corners = [0, 1, 2, 3].map((pick) => boundsOf(at(shell, 'Kitchen 4.20 3.60', pick)).join());
+    expect(new Set(corners).size).toBe(4);
+    expect(at(shell, 'Kitchen 4.20 3.60', first.places)).toMatchObject({ place: 0, outline: first.outline });
+    for (const pick of [0, 1, 2, 3]) {
+      const after = applyEdit(shell, at(shell, 'Kitchen 4.20 3.60', pick).edit).job;
+      expect(areas(after).Kitchen).toBeCloseTo(15.12, 1);
+      // what is left of the shell is a room still
+      expect(Object.keys(areas(after)).sort()).toEqual(['Kitchen', 'Living space']);
+    }
+  });
+
+  test('a second one stands in what is left, on walls that are there, not in the first', () => {
+    const job = type(shell, 'Kitchen 4.20 3.60');
+    const second = at(job, 'Hall 2.00 3.60', 0);
+    const after = applyEdit(job, second.edit).job;
+    expect(areas(after).Kitchen).toBeCloseTo(15.12, 1);
+    expect(areas(after).Hall).toBeCloseTo(7.2, 1);
+    for (let pick = 0; pick < second.places; pick++)
+      expect(areas(applyEdit(job, at(job, 'Hall 2.00 3.60', pick).edit).job).Kitchen).toBeCloseTo(15.12, 1);
+  });
+
+  test('on an empty sheet it is the first room; too large for all there is it goes beside, outside', () => {
+    expect(at(empty, 'Shed 3 4', 0)).toMatchObject({ places: 1, place: 0 });
+    const barn = at(shell, 'Barn 20 12', 0);
+    const [west = 0, north = 0] = boundsOf(barn);
+    const lies = west >= 13 || north >= 8 || west <= -19 || north <= -11;
+    expect(lies).toBe(true);
+  });
+});
+
 test('rooms typed on an empty sheet share walls with their neighbours', () => {
   let job = type(empty, 'Hall 2.00 6.00');
   job = type(job, 'Kitchen 4.20 3.60 east of Hall');
@@ -141,7 +192,7 @@ test('what cannot be built says why and changes nothing', () => {
     state.ok && buildRoom(job, onStorey, state.line, { innerId: 'asm-lath', outerId: 'asm-stone' }),
   ).toEqual({
     ok: false,
-    why: expect.stringContaining('on top of «Hall»'),
+    why: expect.stringContaining('overlap «Hall»'),
   });
   const twice = parse('Hall 4 4 east of Hall');
   expect(twice.ok).toBe(true);

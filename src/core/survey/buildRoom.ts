@@ -1,30 +1,32 @@
 /** Builds a room of a given clear size against what is there, sharing walls where sides fall together. */
 import type { Result } from '../job/result';
 import { boundsOf } from '../geometry/place';
-import { inRegion, shareIn } from '../geometry/region';
+import { inRegion, regionArea, shareIn } from '../geometry/region';
 import { applyEdit, type Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
 import type { Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import type { AnyRecord, Id, Room, Wall } from '../job/records';
+import type { AnyRecord, Id, Room } from '../job/records';
 import { adjustStorey, adjusted, tapeSpreadM, type TapeResult } from './adjust';
-import type { RoomLine, Side } from './roomLine';
+import { corners, type RoomLine, type Side, sides } from './roomLine';
 import { halfOf, storeyWalls } from './storeyGraph';
+import {
+  allSides,
+  alongSide,
+  type Bounds,
+  isAcross,
+  type Lying,
+  opposite,
+  outlineOf,
+  outward,
+  overlap,
+  regionOf,
+  sameWallM,
+  spanOf,
+  standing,
+  wallAt,
+} from './squareRoom';
 import { leastWallM } from './wallEdits';
-
-/** Clear bounds of a room that lies square in its building, m. */
-export interface Bounds {
-  west: number;
-  north: number;
-  east: number;
-  south: number;
-}
-
-/** A side nearer than this to a wall that is there is meant to be that wall, m: no room fits between. */
-const sameWallM = 0.5;
-
-/** A wall that ends where a side begins is meant to go on along it when it is this near, m. */
-const inLineM = 0.25;
 
 export interface BuiltRoom {
   edit: Edit;
@@ -36,85 +38,11 @@ export interface BuiltRoom {
   /** Over how many taped lengths it was spread. */
   spreadOver: number;
   suspects: TapeResult[];
+  /** At how many places it could be, and at which of them it is, from 0. */
+  places: number;
+  place: number;
 }
 export type BuildResult = Result<BuiltRoom>;
-
-const opposite: Record<Side, Side> = { north: 'south', south: 'north', east: 'west', west: 'east' };
-const isAcross = (side: Side) => side === 'east' || side === 'west';
-/** +1 where the outside of the room lies to greater x or y. */
-const outward: Record<Side, 1 | -1> = { north: -1, west: -1, south: 1, east: 1 };
-const allSides: Side[] = ['west', 'north', 'east', 'south'];
-
-interface Lying {
-  wall: Wall;
-  /** Middle line: x of a wall that runs north–south, else y. */
-  at: number;
-  from: number;
-  to: number;
-  half: number;
-}
-
-/** Walls of a storey that run along a side of a square room. */
-function alongSide(job: Job, walls: readonly Wall[], side: Side): Lying[] {
-  return walls.flatMap((wall) => {
-    const [dx, dy] = [Math.abs(wall.bx - wall.ax), Math.abs(wall.by - wall.ay)];
-    const [run, off] = isAcross(side) ? [dy, dx] : [dx, dy];
-    if (off > 0.02 * run) return [];
-    const [p, q] = isAcross(side) ? [wall.ay, wall.by] : [wall.ax, wall.bx];
-    const at = isAcross(side) ? (wall.ax + wall.bx) / 2 : (wall.ay + wall.by) / 2;
-    return [{ wall, at, from: Math.min(p, q), to: Math.max(p, q), half: halfOf(job, wall) }];
-  });
-}
-
-const spanOf = (b: Bounds, side: Side): [number, number] =>
-  isAcross(side) ? [b.north, b.south] : [b.west, b.east];
-const overlap = (l: Lying, [from, to]: readonly [number, number]) =>
-  Math.min(l.to, to) - Math.max(l.from, from);
-
-/** The wall that a side falls together with: the one that covers most of it within reach. */
-function wallAt(
-  job: Job,
-  walls: readonly Wall[],
-  b: Bounds,
-  side: Side,
-  reachM: number,
-): { lying: Lying; face: number } | null {
-  const span = spanOf(b, side);
-  const candidates = alongSide(job, walls, side)
-    .map((lying) => ({ lying, face: lying.at - outward[side] * lying.half }))
-    .filter(({ lying, face }) => {
-      const off = Math.abs(face - b[side]);
-      if (overlap(lying, span) > Math.min(0.3, (span[1] - span[0]) / 2)) return off <= reachM;
-      // in line with the side, and ending where the side begins
-      return off <= Math.min(reachM, inLineM) && overlap(lying, span) > -2 * lying.half - 0.05;
-    });
-  return candidates.sort((p, q) => Math.abs(p.face - b[side]) - Math.abs(q.face - b[side]))[0] ?? null;
-}
-
-const outlineOf = (b: Bounds): [number, number][] => [
-  [b.west, b.north],
-  [b.east, b.north],
-  [b.east, b.south],
-  [b.west, b.south],
-];
-const grown = (b: Bounds, by: number): Bounds => ({
-  west: b.west - by,
-  north: b.north - by,
-  east: b.east + by,
-  south: b.south + by,
-});
-const regionOf = (b: Bounds) => ({ outline: outlineOf(b), holes: [] });
-
-/** Where a room lies in relation to those there: free of them, inside one of them, or on top of one. */
-function standing(job: Job, storeyId: Id, b: Bounds): { inside: Room | null; clash: Room | null } {
-  const tight = regionOf(grown(b, -Math.min(0.25, (b.east - b.west) / 4, (b.south - b.north) / 4)));
-  const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
-  const inside = rooms.find((r) => shareIn(tight, r) > 0.97) ?? null;
-  const clash = inside
-    ? null
-    : (rooms.find((r) => shareIn(tight, r) > 0.02 || shareIn(r, tight) > 0.02) ?? null);
-  return { inside, clash };
-}
 
 /** Possible places for a line's room, the likeliest first; none where the room that it names is not there. */
 function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bounds[] {
@@ -128,8 +56,7 @@ function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bo
   });
   if (!where) {
     const rooms = job.rooms.filter((r) => r.storeyId === storeyId);
-    const right = rooms.length ? Math.max(...rooms.map((r) => boundsOf(r.outline)[2])) + 2 : 0;
-    return [at(right, 0)];
+    return rooms.length ? anyPlaces(job, storeyId, line, innerHalf, rooms) : [at(0, 0)];
   }
   const room = job.rooms.find((r) => r.storeyId === storeyId && r.name === where.room);
   if (!room) return [];
@@ -164,6 +91,42 @@ function placesOf(job: Job, storeyId: Id, line: RoomLine, innerHalf: number): Bo
   }
 }
 
+/** The room that others are cut from: the largest of a storey, which is its shell or what is left of it. */
+export const hostOf = (rooms: readonly Room[]): Room | undefined =>
+  [...rooms].sort((a, b) => regionArea(b) - regionArea(a))[0];
+
+/** Where a room may be when nothing is said: in a corner of what is not divided yet, or beside any room in it; else beside one, outside. */
+function anyPlaces(
+  job: Job,
+  storeyId: Id,
+  line: RoomLine,
+  innerHalf: number,
+  rooms: readonly Room[],
+): Bounds[] {
+  const host = hostOf(rooms);
+  const at = (where: RoomLine['where']) => placesOf(job, storeyId, { ...line, where }, innerHalf);
+  const hosts = rooms.filter((r) => r === host || !r.named);
+  const inCorners = hosts.flatMap((r) =>
+    corners.flatMap((corner) => at({ kind: 'in', corner, room: r.name })),
+  );
+  const beside = rooms.flatMap((r) =>
+    sides.flatMap((side) => at({ kind: 'beside', side, room: r.name, byM: null })),
+  );
+  const within = (b: Bounds) => hosts.some((r) => r === standing(job, storeyId, b).inside);
+  const apart = new Map<string, Bounds>();
+  for (const b of [...inCorners, ...beside.filter(within), ...beside.filter((b) => !within(b))]) {
+    const { inside } = standing(job, storeyId, b);
+    // not inside a room that was typed or drawn before
+    if (inside && !hosts.includes(inside)) continue;
+    const key = [b.west, b.north].map((v) => v.toFixed(1)).join();
+    if (!apart.has(key)) apart.set(key, b);
+  }
+  return [...apart.values()];
+}
+
+/** Inside what is not divided yet is likelier than outside by so much. */
+const insideWorth = 10;
+
 /** To tenths of a millimetre. */
 const tenth = (v: number) => Math.round(v * 1e4) / 1e4;
 
@@ -192,23 +155,34 @@ function scoreOf(job: Job, storeyId: Id, b: Bounds, first: Bounds, line: RoomLin
   if (clash) return -Infinity;
   // two rooms of one size: the second does not take the place of the first
   const whole = wholeOf(job, storeyId, b);
-  if (whole?.named && whole.name !== line.where?.room) return -Infinity;
+  const host = line.where ? null : hostOf(job.rooms.filter((r) => r.storeyId === storeyId));
+  if (whole?.named && whole.name !== line.where?.room && whole !== host) return -Infinity;
   const walls = storeyWalls(job, storeyId);
   const met = allSides.filter((side) => wallAt(job, walls, b, side, 0.12)).length;
   const nearly = allSides.filter((side) => wallAt(job, walls, b, side, sameWallM)).length;
-  return met + nearly / 2 - 0.01 * (Math.abs(b.west - first.west) + Math.abs(b.north - first.north));
+  // nothing was said of where: not where it would have to give way to a wall near by
+  if (!line.where && nearly > met) return -Infinity;
+  const isInside = !line.where && standing(job, storeyId, b).inside !== null;
+  return (
+    met +
+    nearly / 2 +
+    (isInside ? insideWorth : 0) -
+    0.01 * (Math.abs(b.west - first.west) + Math.abs(b.north - first.north))
+  );
 }
 
 /**
  * Builds the room of a typed line on a storey: shared walls where its sides fall on walls that
  * are there, new ones elsewhere (inner make inside the building, outer make outside), its typed
  * lengths kept as taped lengths, and any misclosure spread over all taped lengths.
+ * @param pick which of the places where it could be, the best first; counted round.
  */
 export function buildRoom(
   job: Job,
   storeyId: Id,
   line: RoomLine,
   assemblies: { innerId: Id; outerId: Id },
+  pick = 0,
 ): BuildResult {
   if (job.rooms.some((r) => r.storeyId === storeyId && r.name === line.name && line.where?.room !== r.name))
     return { ok: false, why: `There is a room «${line.name}» on this storey already.` };
@@ -216,17 +190,21 @@ export function buildRoom(
   const places = placesOf(job, storeyId, line, innerHalf);
   const [first] = places;
   if (!first) return { ok: false, why: `There is no room «${line.where?.room ?? ''}» on this storey.` };
-  const best = places
+  const possible = places
     .map((b) => ({ b, score: scoreOf(job, storeyId, b, first, line) }))
-    .reduce((most, p) => (p.score > most.score ? p : most));
-  if (best.score === -Infinity) {
+    .filter(({ score }) => score > -Infinity)
+    .sort((p, q) => q.score - p.score);
+  const place = possible.length ? pick % possible.length : 0;
+  const chosen = possible[place];
+  if (!chosen) {
     const clash = standing(job, storeyId, first).clash ?? wholeOf(job, storeyId, first);
     return {
       ok: false,
-      why: `It would lie on top of «${clash?.name ?? 'another room'}». Check the lengths, or say where with «by».`,
+      why: `It would overlap «${clash?.name ?? 'another room'}». Check the lengths, or say where with «by».`,
     };
   }
-  return roomAt(job, storeyId, line.name, best.b, assemblies, line);
+  const built = roomAt(job, storeyId, line.name, chosen.b, assemblies, line);
+  return built.ok ? { ...built, places: possible.length, place } : built;
 }
 
 /** Builds a room at given bounds; `taped` says which clear lengths were measured, if any. */
@@ -239,7 +217,7 @@ export function roomAt(
   taped: { widthM: number; depthM: number } | null,
 ): BuildResult {
   const { inside, clash } = standing(job, storeyId, wanted);
-  if (clash) return { ok: false, why: `It would lie on top of «${clash.name}».` };
+  if (clash) return { ok: false, why: `It would overlap «${clash.name}».` };
   const walls = storeyWalls(job, storeyId);
   const assemblyId = inside ? assemblies.innerId : assemblies.outerId;
   const newHalf = halfOf(job, { assemblyId });
@@ -331,6 +309,8 @@ export function roomAt(
     misclosures: closes.sort((p, q) => Math.abs(q.metres) - Math.abs(p.metres)),
     spreadOver: adjustment.tapes.filter((t) => Math.abs(t.residualM) > 5e-4).length,
     suspects: adjustment.suspects,
+    places: 1,
+    place: 0,
   };
 }
 

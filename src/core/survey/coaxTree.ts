@@ -15,9 +15,11 @@ const cableWords = {
   rg6: 'RG-6',
   rg59: 'RG-59',
   rg11: 'RG-11',
+  cat5: '',
   cat5e: '',
   cat6: '',
   cat6a: '',
+  cat7: '',
   fibre: '',
 };
 const joinedWords = {

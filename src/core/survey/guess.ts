@@ -5,7 +5,7 @@ import { applyEdit, type Edit } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { withDependants } from '../job/references';
 import type { AnyRecord, Id, Room, Wall } from '../job/records';
-import { mergeEdits } from './adjust';
+import { mergeEdits } from './mergeEdits';
 import { fitRooms } from './rooms';
 import { outerWalls, storeyWalls } from './storeyGraph';
 

@@ -5,7 +5,8 @@ import { applyEdit, type Edit } from '../job/edits';
 import { freshId } from '../job/fresh';
 import { find, type Job } from '../job/job';
 import type { Id, Tape, Wall } from '../job/records';
-import { mergeEdits, adjusted } from './adjust';
+import { adjusted } from './adjust';
+import { mergeEdits } from './mergeEdits';
 import { halfOf, storeyGraph, storeyWalls } from './storeyGraph';
 import { leastWallM, splitWall, wallLength } from './wallEdits';
 

@@ -79,7 +79,7 @@ test('an opening near the end of a wall, or on another, is moved along until it 
     full = apply(full, made);
   expect(makeOpening(full, wall, [8.95, 3], door)).toEqual({
     ok: false,
-    why: expect.stringContaining('no room'),
+    why: expect.stringContaining('no space'),
   });
 });
 

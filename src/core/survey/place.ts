@@ -77,7 +77,7 @@ export function makeOpening(job: Job, wall: Wall, [x, y]: Point, preset: Opening
     .filter(clear)
     .sort((a, b) => Math.abs(a - wanted) - Math.abs(b - wanted))[0];
   if (fits === undefined)
-    return { ok: false, why: 'There is no room for it beside the other openings of this wall.' };
+    return { ok: false, why: 'There is no space for it beside the other openings of this wall.' };
   const assemblyId = find(job, 'assembly', preset.assemblyId)?.id ?? null;
   return made(`Add a ${preset.kind}`, {
     type: 'opening',

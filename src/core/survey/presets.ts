@@ -104,6 +104,7 @@ export const thingPresets: ThingPreset[] = [
   }),
   thing('tree', 'Tree', 'Outdoors', 'tree', [5, 5, 8], db(5, 9, 10), { bottomM: 1.5 }),
   thing('hedge', 'Hedge', 'Outdoors', 'hedge', [6, 0.9, 1.8], db(4, 8, 9)),
+  thing('post', 'Post for a unit', 'Outdoors', 'post', [0.1, 0.1, 3], db(0, 0, 0)),
 ];
 
 export type ServicePointKind = ServicePoint['kind'];

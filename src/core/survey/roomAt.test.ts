@@ -3,7 +3,8 @@ import { applyEdit, putOne } from '../job/edits';
 import { get, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
 import type { AnyRecord, Room, Wall } from '../job/records';
-import { type BuiltRoom, type Bounds, buildRoom, roomAt } from './buildRoom';
+import { type BuiltRoom, buildRoom, roomAt } from './buildRoom';
+import type { Bounds } from './squareRoom';
 import type { RoomLine } from './roomLine';
 
 /** Both constructions are 10 cm thick: 5 cm from the middle of a wall to its face. */
@@ -127,7 +128,7 @@ test('a room inside another is closed by inner walls; on top of one it is refuse
   ]);
   expect(roomAt(shell, 's', 'Bath', box(6, 1, 10, 4), assemblies, null)).toEqual({
     ok: false,
-    why: 'It would lie on top of «Shell».',
+    why: 'It would overlap «Shell».',
   });
 });
 
@@ -216,7 +217,7 @@ describe('where a typed room goes', () => {
       line('Bath', { kind: 'beside', side: 'east', room: 'Hall', byM: 0 }, 2, 1.5),
       assemblies,
     );
-    expect(both).toMatchObject({ ok: false, why: expect.stringMatching(/on top of «Study»/) });
+    expect(both).toMatchObject({ ok: false, why: expect.stringMatching(/overlap «Study»/) });
   });
 
   test('a space that walls enclose, and that has no name yet, is named by a line of its size', () => {
@@ -234,9 +235,9 @@ describe('where a typed room goes', () => {
     expect(named).toMatchObject({ ok: true, roomId: 'Room-7' });
   });
 
-  test('without a place: 2 m to the right of all that is there, or at the origin', () => {
+  test('without a place: at the origin of an empty sheet, else in a corner of the largest room', () => {
     expect(outlineOf(sheet(), line('Study', null))).toEqual([0, 0, 2, 2]);
-    expect(outlineOf(hall, line('Study', null))).toEqual([8, 0, 10, 2]);
+    expect(outlineOf(hall, line('Study', null))).toEqual([0, 0, 2, 2]);
   });
 
   test('a room that is not there, and a name that is', () => {
@@ -263,7 +264,7 @@ describe('where a typed room goes', () => {
     );
     expect(result).toMatchObject({
       ok: false,
-      why: expect.stringMatching(/^It would lie on top of «Yard»\./),
+      why: expect.stringMatching(/^It would overlap «Yard»\./),
     });
   });
 });

@@ -49,7 +49,6 @@ test.each([
   ['Kitchen 200.1 3', /at most 200 m/],
   ['Kitchen 3 200.1', /at most 200 m/],
   [`${'K'.repeat(121)} 3 3`, /at most 120 letters/],
-  ['Kitchen 4 3', /^Then where/],
   ['Kitchen 4 3 beside Hall', /«beside» is not a side/],
   ['Kitchen 4 3 east', /^Then «of»/],
   ['Kitchen 4 3 east in Hall', /^Then «of»/],
@@ -59,11 +58,29 @@ test.each([
   ['Kitchen 4 3 east of Hall by far', /After «by» comes a length/],
 ])('«%s» is no room yet: %s', (text, words) => expect(why(text)).toMatch(words));
 
-test.each([
-  ['A 0.30 3', 'Then where'],
-  ['A 200 3', 'Then where'],
-  [`${'K'.repeat(120)} 3 3`, 'Then where'],
-])('%s is just within what is taken', (text, words) => expect(why(text)).toMatch(words));
+test.each(['A 0.30 3', 'A 200 3', `${'K'.repeat(120)} 3 3`])('%s is just within what is taken', (text) =>
+  expect(read(text).where).toBeNull(),
+);
+
+test('a corner alone is one of the shell, where there is one', () => {
+  const where = { kind: 'in', corner: 'southeast', room: 'Shell' };
+  for (const word of ['southeast', 'south-east', 'se'])
+    expect(parseRoomLine(`Study 4 3 ${word}`, ['Hall', 'Shell'], 'm', 'Shell')).toMatchObject({
+      ok: true,
+      line: { where },
+    });
+  expect(parseRoomLine('Study 4 3 se', ['Hall'], 'm')).toMatchObject({
+    ok: false,
+    why: 'Then «in» and a room.',
+  });
+  expect(parseRoomLine('Study 4 3 east', ['Shell'], 'm', 'Shell')).toMatchObject({ ok: false });
+});
+
+test('without a place it is a room already, and the list says how to say where', () => {
+  const state = parseRoomLine('Study 4 3', ['Hall'], 'm');
+  expect(state).toMatchObject({ ok: true, line: { name: 'Study', widthM: 4, depthM: 3, where: null } });
+  expect(state.complete).toEqual(['north', 'east', 'south', 'west'].map((s) => `Study 4 3 ${s} of `));
+});
 
 test('a side, long or short, of a room, in any case; moved on by a length', () => {
   const beside = { kind: 'beside', side: 'east', room: 'Hall', byM: null };

@@ -1,8 +1,9 @@
 /**
  * One typed line makes a room: `Kitchen 4.20 3.60 east of Hall`. Name, how wide (east–west), how
  * deep (north–south), and where: a side of a room that is there, or a corner inside one.
+ * A corner may be said from the front, which is south: `back left` is northwest.
  * Lengths are metres, or feet and inches (`13'9"`, `13-9`, `13.75`). A line may end with
- * `by 1.20`: moved on from the north or west end of that side.
+ * `by 1.20`: moved on from the north or west end of that side. Without a place the room goes where it fits best.
  */
 
 export const sides = ['north', 'east', 'south', 'west'] as const;
@@ -14,7 +15,7 @@ export interface RoomLine {
   name: string;
   widthM: number;
   depthM: number;
-  /** null: the first room, or one that stands by itself. */
+  /** null: the first room, or where it fits best. */
   where:
     | { kind: 'beside'; side: Side; room: string; byM: number | null }
     | { kind: 'in'; corner: Corner; room: string }
@@ -39,6 +40,10 @@ const shortSides: Record<string, Side | Corner> = {
   'north-east': 'northeast',
   'south-west': 'southwest',
   'south-east': 'southeast',
+  'back-left': 'northwest',
+  'back-right': 'northeast',
+  'front-left': 'southwest',
+  'front-right': 'southeast',
 };
 
 /** A length at the start of a text: metres, and what is left; null when there is none. */
@@ -63,9 +68,15 @@ const startsLike = (word: string, typed: string) =>
 /**
  * Reads a room line.
  * @param rooms names of the rooms that are there, for «of» and for completing it.
+ * @param shell the room that others are cut from: a corner alone is one of its corners; null = there is none.
  * @returns the line, or why it is none yet; `complete` are ways to go on, each the whole text.
  */
-export function parseRoomLine(text: string, rooms: readonly string[], lengths: 'm' | 'ft'): LineState {
+export function parseRoomLine(
+  text: string,
+  rooms: readonly string[],
+  lengths: 'm' | 'ft',
+  shell: string | null = null,
+): LineState {
   const no = (why: string, complete: string[] = []): LineState => ({ ok: false, why, complete });
   const typed = text.trimStart();
   const start = /\s(?=\d)/.exec(typed);
@@ -80,15 +91,14 @@ export function parseRoomLine(text: string, rooms: readonly string[], lengths: '
   if (Math.min(width.metres, depth.metres) < 0.3) return no('A room is at least 30 cm each way.');
   if (Math.max(width.metres, depth.metres) > 200) return no('A room is at most 200 m each way.');
   const base: RoomLine = { name, widthM: width.metres, depthM: depth.metres, where: null };
-  const place = depth.rest.trim();
+  const place = depth.rest.trim().replace(/^(back|front)\s+(left|right)\b/i, '$1-$2');
   const before = typed.slice(0, typed.length - depth.rest.length).trimEnd();
   if (place === '')
-    return rooms.length === 0
-      ? { ok: true, line: base, complete: [] }
-      : no(
-          'Then where: a side of a room that is there.',
-          sides.map((s) => `${before} ${s} of `),
-        );
+    return {
+      ok: true,
+      line: base,
+      complete: rooms.length === 0 ? [] : sides.map((s) => `${before} ${s} of `),
+    };
 
   const [, word = '', joint = '', rest = ''] =
     /^(\S+)(?:\s+(of|in)(?:\s+(.*))?)?$/i.exec(place) ?? /^(\S+)\s*(.*)$/.exec(place) ?? [];
@@ -102,6 +112,12 @@ export function parseRoomLine(text: string, rooms: readonly string[], lengths: '
     );
   const corner = corners.find((c) => c === side);
   const link = corner ? 'in' : 'of';
+  if (corner && joint === '' && rest === '' && shell !== null)
+    return {
+      ok: true,
+      line: { ...base, where: { kind: 'in', corner, room: shell } },
+      complete: rooms.map((r) => `${before} ${side} in ${r}`),
+    };
   if (joint.toLowerCase() !== link)
     return no(
       `Then «${link}» and a room.`,

@@ -74,7 +74,7 @@ describe('a storey more', () => {
     const { job } = done(house, addOutdoors(house));
     const open = job.buildings.find((b) => b.kind === 'outdoors');
     expect(why(addStorey(job, open?.id ?? '', 'above', 'none'))).toMatch(/belong to a building/);
-    expect(why(addStorey(job, 'nothing', 'above', 'none'))).toMatch(/belong to a building/);
+    expect(why(addStorey(job, 'not connected', 'above', 'none'))).toMatch(/belong to a building/);
   });
 });
 
@@ -129,7 +129,7 @@ describe('a storey less', () => {
       remove: [...house.units.map((u) => u.id), ...house.links.map((l) => l.id)],
     }).job;
     expect(why(removeStorey(bare, ground.id))).toMatch(/at least one storey/);
-    expect(why(removeStorey(bare, 'nothing'))).toMatch(/no such storey/);
+    expect(why(removeStorey(bare, 'not connected'))).toMatch(/no such storey/);
   });
 
   test('all that is drawn on it goes with it, and a building with its last storey', () => {

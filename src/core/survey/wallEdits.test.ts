@@ -91,7 +91,7 @@ test('a typed length; one too short for its door is refused', () => {
   });
   expect(setWallLength(job, get(job, 'wall', 'q'), 0.01)).toEqual({
     ok: false,
-    why: expect.stringContaining('without length'),
+    why: expect.stringContaining('zero length'),
   });
 });
 

@@ -57,7 +57,7 @@ function reshape(job: Job, label: string, changed: ReadonlyMap<Id, Wall>, select
   const put: AnyRecord[] = [];
   for (const wall of changed.values()) {
     if (wallLength(wall) < leastWallM)
-      return { ok: false, why: 'That would leave a wall without length; it stays where it was.' };
+      return { ok: false, why: 'A wall cannot have zero length. It was not moved.' };
     const before = find(job, 'wall', wall.id);
     if (!before || JSON.stringify(before) === JSON.stringify(wall)) continue;
     const openings = openingsOf(job, before, wall);
@@ -161,7 +161,7 @@ export function setWallLength(job: Job, wall: Wall, lengthM: number): Made {
 export function splitWall(job: Job, wall: Wall, atM: number): Made {
   const length = wallLength(wall);
   if (atM < leastWallM || atM > length - leastWallM)
-    return { ok: false, why: 'A wall is split between its ends: click nearer to its middle.' };
+    return { ok: false, why: 'Click nearer to the middle of the wall to split it.' };
   const openings = job.openings.filter((o) => o.wallId === wall.id);
   const across = openings.find((o) => Math.abs(o.offsetM - atM) < o.widthM / 2);
   if (across) return { ok: false, why: `There is a ${across.kind} just there: split beside it.` };

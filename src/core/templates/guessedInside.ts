@@ -87,7 +87,7 @@ function guessOf(inner: Assembly): Assembly {
     id: guessedWallId,
     name: `Guessed: ${inner.name}`.slice(0, 120),
     spreadDb,
-    note: 'What is usual in such a house. Look at it, and choose what it is.',
+    note: 'Usual in such a house. Check it, and choose the real construction.',
   };
 }
 

@@ -104,13 +104,13 @@ const oldRouterSetup: Partial<ProductSetup> = {
 const mesh = { family, mostUnits: 6, lights, powerW: 12, setup: meshSetup };
 
 export const productLibrary: Product[] = [
-  product('router-old', 'Modem-router, as found', 'router', 0, 0, 'What the household has today.', {
+  product('router-old', 'Modem-router, existing', 'router', 0, 0, 'What the household has today.', {
     radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
     ports: 4,
     powerW: 10,
     setup: oldRouterSetup,
   }),
-  product('main', 'Main node', 'main', 179, 20, 'Three radios: one of its own joins it to other nodes.', {
+  product('main', 'Main node', 'main', 179, 20, 'Three radios, one for dedicated backhaul.', {
     ...mesh,
     radios: [...access, backhaul],
     portMbps: 2500,
@@ -125,7 +125,7 @@ export const productLibrary: Product[] = [
       routes: true,
     },
   }),
-  product('node', 'Mesh node', 'node', 149, 15, 'A radio of its own joins it to other nodes.', {
+  product('node', 'Mesh node', 'node', 149, 15, 'A dedicated backhaul radio.', {
     ...mesh,
     radios: [...access, backhaul],
     portMbps: 2500,
@@ -162,7 +162,7 @@ export const productLibrary: Product[] = [
       setup: { ...meshSetup, ports: [{ mark: '1', use: 'any' }], leadM: 0 },
     },
   ),
-  product('outdoor', 'Outdoor node', 'outdoor', 139, 40, 'Weatherproof, fed with power over its cable.', {
+  product('outdoor', 'Outdoor node', 'outdoor', 139, 40, 'Weatherproof, powered over its cable (PoE).', {
     ...mesh,
     radios: [...access, radio('5', 'backhaul', 'he', 2, 80, 29)],
     weatherproof: true,
@@ -184,7 +184,7 @@ export const productLibrary: Product[] = [
     'access-point',
     119,
     35,
-    'On a wire only; fed with power over it.',
+    'By cable only; powered over it (PoE).',
     {
       radios: [
         radio('2.4', 'access', 'he', 2, 20, 19, 'half-space'),
@@ -203,6 +203,34 @@ export const productLibrary: Product[] = [
       },
     },
   ),
+  product(
+    'plate',
+    'Plate with radio',
+    'plate',
+    79,
+    25,
+    'In the place of a data outlet; powered over its cable (PoE). One port in its face.',
+    {
+      radios: [
+        radio('2.4', 'access', 'he', 2, 20, 16, 'half-space'),
+        radio('5', 'access', 'he', 2, 80, 20, 'half-space'),
+      ],
+      ports: 2,
+      poeIn: 'af',
+      powerW: 9,
+      lights: ring,
+      setup: {
+        join: ['cable', 'own-page', 'app'],
+        ports: [
+          { mark: 'in', use: 'line' },
+          { mark: '1', use: 'local' },
+        ],
+        asks: ['account'],
+        fixing: 'the screws of the outlet box, 40 mm deep or more',
+        leadM: 0,
+      },
+    },
+  ),
   product('extender', 'Plain extender', 'extender', 29, 8, '2.4 GHz only: each repeat halves what is left.', {
     radios: [radio('2.4', 'access', 'ht', 2, 20, 18, 'dipole')],
     portMbps: 100,
@@ -213,11 +241,11 @@ export const productLibrary: Product[] = [
   }),
   product(
     'router-point',
-    'Old router as an access point',
+    'Old router as access point',
     'access-point',
     0,
     30,
-    'Set to pass on only: no addresses of its own, the same network name, fed by a cable.',
+    'Set to access point mode: DHCP server off, the same network name, uplink by cable.',
     {
       radios: [radio('2.4', 'access', 'ht', 2, 20, 14), radio('5', 'access', 'vht', 2, 80, 17)],
       ports: 3,
@@ -277,7 +305,7 @@ export const productLibrary: Product[] = [
     'powerline',
     69,
     10,
-    'Sends by itself; its other end is a plain adapter beside the unit that feeds it.',
+    'With its own Wi-Fi; the other end is a plain adapter beside its uplink unit.',
     {
       radios: [
         radio('2.4', 'access', 'he', 2, 20, 17, 'dipole'),
@@ -295,7 +323,7 @@ export const productLibrary: Product[] = [
     'coax',
     69,
     12,
-    'One at each outlet; a filter belongs where the coax enters the house.',
+    'One at each outlet; a filter is needed at the coax entry the house.',
     {
       portMbps: 2500,
       powerW: 6,
@@ -359,9 +387,30 @@ export const productLibrary: Product[] = [
     12,
     'At both ends of copper between buildings, earthed by the local rules.',
   ),
-  product('mount-wall', 'Wall bracket', 'mount', 12, 15, 'Takes an outdoor node under the eaves.', {
-    portMbps: 0,
-    weatherproof: true,
-    ipRating: 67,
-  }),
+  product(
+    'entry-seal',
+    'Entry sleeve and sealant',
+    'fitting',
+    6,
+    0,
+    'Where a cable leaves or enters a building.',
+    {
+      portMbps: 0,
+      weatherproof: true,
+      ipRating: 67,
+    },
+  ),
+  product(
+    'mount-wall',
+    'Wall bracket',
+    'mount',
+    12,
+    15,
+    'Takes an outdoor node under the eaves or on a post.',
+    {
+      portMbps: 0,
+      weatherproof: true,
+      ipRating: 67,
+    },
+  ),
 ];

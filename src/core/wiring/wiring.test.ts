@@ -139,7 +139,7 @@ describe('the ways of links', () => {
     );
     if (!outlet) throw new Error('no outlet');
     expect(lossSteps(put(coaxJob.job, { ...outlet, joined: 'not-joined' }), coaxJob.coax.link)).toMatch(
-      /nothing/,
+      /not connected/,
     );
     expect(lossSteps(house, get(house, 'link', 'link-unit-b'))).toBeNull();
   });

@@ -6,14 +6,16 @@ import type { Building, Storey } from '@/core/job/records';
 import { boundsOf } from '@/core/geometry/place';
 import type { Mark } from '@/ui/marks';
 import { type SectionStage, spotMarks } from './storeyTally';
+import { useIsPhone } from '@/ui/useIsPhone';
+import { SectionStrip } from './SectionStrip';
 import { StoreyCell } from './StoreyCell';
 import { Hatches } from '@/editor/sheet/hatches';
 import { useJob, useProofs } from '@/client/store/JobProvider';
 
 const title: Record<SectionStage, string> = {
   survey: 'spots set',
-  before: 'as found',
-  plan: 'needs met in plan',
+  before: 'before the work',
+  plan: 'predicted met',
   prove: 'needs proven',
 };
 
@@ -26,8 +28,15 @@ const leastCell = 34;
 export function Section({ stage }: { stage: SectionStage }) {
   const job = useJob((s) => s.job);
   const marks = useSpotMarks(stage);
+  const isPhone = useIsPhone();
   const rank = { house: 0, outbuilding: 1, outdoors: 2 };
   const buildings = [...job.buildings].sort((a, b) => rank[a.kind] - rank[b.kind]);
+  if (isPhone)
+    return (
+      <section aria-label="Section" className="shell-section border-b border-rule bg-panel">
+        <SectionStrip {...{ buildings, marks, stage }} />
+      </section>
+    );
   return (
     <section aria-label="Section" className="shell-section">
       <div className="flex items-baseline justify-between px-3.5 pt-3 pb-1">

@@ -2,7 +2,7 @@ import { colour } from '@/ui/colour';
 import { memo } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
 import type { Id, Room } from '@/core/job/records';
-import type { RoomField, SheetLayer } from '@/workers/protocol';
+import type { RoomField } from '@/workers/protocol';
 import { regionPath } from '@/editor/sheet/paths';
 import { toMillimetre } from '@/core/geometry/round';
 
@@ -94,36 +94,3 @@ export const CoverageLayer = memo(function CoverageLayer({ rooms, fields, prefix
     </g>
   );
 });
-
-/** Text of an isoline. */
-export function levelText(layer: SheetLayer, level: number): string {
-  if (layer === 'headroom' || layer === 'taught')
-    return level === 0 ? '0' : level > 0 ? `+${level}` : `−${Math.abs(level)}`;
-  return layer === 'signal' ? `−${Math.abs(level)}` : `${Math.round(level * 100)} %`;
-}
-
-/** Where to write on an isoline: its point farthest from what is written already, well inside the room. */
-export function isolineLabels(
-  field: RoomField,
-  room: Room,
-  layer: Exclude<SheetLayer, 'units'>,
-  inside: (x: number, y: number) => number,
-): { x: number; y: number; text: string }[] {
-  const labels: { x: number; y: number; text: string }[] = [];
-  const xs = room.outline.map((p) => p[0]);
-  const ys = room.outline.map((p) => p[1]);
-  const centre = { x: (Math.min(...xs) + Math.max(...xs)) / 2, y: (Math.min(...ys) + Math.max(...ys)) / 2 };
-  for (const band of field.bands.slice(1)) {
-    let best = { x: 0, y: 0, score: 0.55 };
-    for (let i = 0; i < band.points.length; i += 4) {
-      const [x, y] = [band.points[i] as number, band.points[i + 1] as number];
-      const edge = inside(x, y);
-      if (edge < 0.35) continue;
-      const apart = Math.min(...[centre, ...labels].map((l) => Math.hypot(l.x - x, l.y - y)));
-      const score = Math.min(apart, edge * 3);
-      if (score > best.score) best = { x, y, score };
-    }
-    if (best.score > 0.55) labels.push({ x: best.x, y: best.y, text: levelText(layer, band.level) });
-  }
-  return labels;
-}

@@ -1,6 +1,6 @@
 'use client';
 
-import { colour } from '@/ui/colour';
+import { colour, painted } from '@/ui/colour';
 import { useEffect, useRef } from 'react';
 import type { Unit } from '@/core/job/records';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
@@ -90,13 +90,13 @@ function pictureOf(letter: string, density: number, fontFamily: string): Offscre
     [pegBody, colour.action, colour.panel, 1.5],
   ] as const) {
     const path = new Path2D(d);
-    context.fillStyle = fill;
+    context.fillStyle = painted(fill);
     context.fill(path);
-    context.strokeStyle = stroke;
+    context.strokeStyle = painted(stroke);
     context.lineWidth = width;
     context.stroke(path);
   }
-  context.fillStyle = colour.panel;
+  context.fillStyle = painted(colour.panel);
   context.textAlign = 'center';
   context.font = `700 14px ${fontFamily}`;
   context.fillText(letter, 0, -13.2);

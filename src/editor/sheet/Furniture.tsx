@@ -71,6 +71,8 @@ function Inside({ symbol, w, d }: { symbol: Obstacle['symbol']; w: number; d: nu
     case 'tree':
     case 'stairs':
       return null;
+    case 'post':
+      return <path {...line} d="M-.3 0h.6M0-.3v.6" />;
   }
 }
 
@@ -88,7 +90,7 @@ export function Furniture({ obstacle: o, selected }: { obstacle: Obstacle; selec
       opacity={costs || selected ? 0.95 : 0.42}
       data-id={o.id}
     >
-      {o.symbol === 'round' ? (
+      {o.symbol === 'round' || o.symbol === 'post' ? (
         <ellipse {...shape} rx={w / 2} ry={d / 2} fill={costs ? colour.furniture : 'transparent'} />
       ) : o.symbol === 'tree' ? (
         <path {...shape} fill={colour.hedge} fillOpacity={0.7} d={cloud(w / 2, d / 2)} />

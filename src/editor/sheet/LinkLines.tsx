@@ -7,8 +7,9 @@ import type { Link } from '@/core/job/records';
 import { useJob } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { linksOnSheet, linkStrokes, zigzag } from './linkPath';
-import type { ToPx } from './RoomLabels';
-import type { SheetSpace, SheetStage } from './sheetSpace';
+import type { LabelPlace, Placed } from '@/editor/labels/placeLabels';
+import type { SheetSpace, SheetStage, ToPx } from './sheetSpace';
+import { awayText, leavingText, rateSize, smallSize } from './sheetLabels';
 
 /** A link drawn along a path. Powerline is a zig-zag, so its path has to be one: see `zigzag`. */
 export function LinkStroke({ link, d }: { link: Pick<Link, 'medium'>; d: string }) {
@@ -61,48 +62,53 @@ function DeviceCables({ space, px, stage }: { space: SheetSpace; px: ToPx; stage
  * Links between units of this sheet; one that leaves the storey ends in a word where it goes. Those of
  * a unit that is dragged are on the moving plane instead.
  */
-export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; stage: SheetStage }) {
+export function LinkLines({
+  space,
+  px,
+  stage,
+  places,
+}: {
+  space: SheetSpace;
+  px: ToPx;
+  stage: SheetStage;
+  places: Placed;
+}) {
   const job = useJob((s) => s.job);
   const draggedId = useJob((s) => s.dragged?.id);
   const network = useJob((s) => s.network);
   if (stage === 'survey') return null;
   const { drawn, leaving } = linksOnSheet(job, space, stage, px);
-  const placeOf = (storeyId: string) =>
-    find(job, 'building', find(job, 'storey', storeyId)?.buildingId)?.name ?? '';
+  const wordsAt = (id: string) => {
+    const place = places.get(id);
+    return place && { place, px };
+  };
   return (
     <g pointerEvents="none">
       {leaving
         .filter(({ here }) => here.id !== draggedId)
-        .map(({ link, here, other, at: [x, y] }) => (
-          <Away
-            key={link.id}
-            x={x}
-            y={y}
-            text={`${here.id === link.unitId ? 'from' : 'to'} ${other.letter}, ${placeOf(other.storeyId)}`}
-          />
-        ))}
+        .map(({ link, here, other }) => {
+          const at = wordsAt(`away ${link.id}`);
+          return at && <Away key={link.id} {...at} text={leavingText(job, link, here, other)} />;
+        })}
       <DeviceCables space={space} px={px} stage={stage} />
       {drawn
         .filter(({ from, to }) => from.id !== draggedId && to.id !== draggedId)
-        .map(({ link, from, to, fromHere, toHere, a, b, d, middle, lengthPx }) => {
+        .map((drawn) => {
+          const { link, fromHere, toHere, d } = drawn;
           const rate = network?.links.find((l) => l.linkId === link.id)?.downMbps;
+          const away = wordsAt(`away ${link.id}`);
+          const beside = places.get(`rate ${link.id}`);
           const leaves = !fromHere || !toHere;
-          const [end, other] = fromHere ? [b, to] : [a, from];
           return (
             <g key={link.id} opacity={leaves ? 0.55 : 1}>
               <LinkStroke link={link} d={d} />
-              {leaves && (
-                <Away
-                  x={end[0]}
-                  y={end[1]}
-                  text={`${other.letter}, ${find(job, 'storey', other.storeyId)?.name ?? ''}`}
-                />
-              )}
-              {rate !== undefined && lengthPx > 110 && (
+              {leaves && away && <Away {...away} text={awayText(job, drawn)} />}
+              {rate !== undefined && beside && (
                 <text
-                  x={middle[0]}
-                  y={middle[1] - 9}
-                  fontSize={12.5}
+                  x={beside.x + px(0, 0)[0]}
+                  y={beside.y + px(0, 0)[1] + 4.4}
+                  data-label="rate"
+                  fontSize={rateSize}
                   fontWeight={700}
                   textAnchor="middle"
                   fill={colour.action}
@@ -118,11 +124,31 @@ export function LinkLines({ space, px, stage }: { space: SheetSpace; px: ToPx; s
   );
 }
 
-function Away({ x, y, text }: { x: number; y: number; text: string }) {
+/** Where a link goes, with a line to its end where the words stand apart from it. */
+function Away({ place, px, text }: { place: LabelPlace; px: ToPx; text: string }) {
+  const [dx, dy] = px(0, 0);
+  const [x, y] = [place.x + dx, place.y + dy];
   return (
-    <text x={x} y={y + 15} fontSize={11.5} textAnchor="middle" fill={colour.ink} className="halo">
-      {text}
-    </text>
+    <g>
+      {place.from && (
+        <path
+          d={`M${place.from[0] + dx} ${place.from[1] + dy}L${x} ${y}`}
+          stroke={colour.ink}
+          strokeWidth={0.9}
+        />
+      )}
+      <text
+        x={x}
+        y={y + 4}
+        fontSize={smallSize}
+        textAnchor="middle"
+        fill={colour.ink}
+        className="halo"
+        data-label="away"
+      >
+        {text}
+      </text>
+    </g>
   );
 }
 

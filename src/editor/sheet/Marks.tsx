@@ -7,9 +7,10 @@ import { find } from '@/core/job/job';
 import type { Id, ServicePoint, Spot } from '@/core/job/records';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { foundWords, MarkShape, plannedMark, type Mark } from '@/ui/marks';
+import type { Placed } from '@/editor/labels/placeLabels';
 import { Peg } from './Peg';
-import type { ToPx } from './RoomLabels';
-import type { SheetSpace, SheetStage } from './sheetSpace';
+import { leastScale, smallSize, tagSize } from './sheetLabels';
+import type { SheetSpace, SheetStage, ToPx } from './sheetSpace';
 
 /** Makes a mark on the drawing reachable and usable by keyboard. */
 function useChoosable() {
@@ -44,18 +45,21 @@ export const servicePointShapes: Record<ServicePoint['kind'], string> = {
 export function ServicePointMarks({
   job,
   space,
+  places,
   px,
   scale,
   selectedId,
 }: {
   job: Job;
   space: SheetSpace;
+  places: Placed;
   px: ToPx;
   scale: number;
   selectedId: Id | null;
 }) {
   const choosable = useChoosable();
-  if (scale < 18) return null;
+  if (scale < leastScale.service) return null;
+  const [dx, dy] = px(0, 0);
   return (
     <g>
       {job.services
@@ -64,6 +68,7 @@ export function ServicePointMarks({
           const at = space.place(s);
           if (!at) return null;
           const [x, y] = px(...at);
+          const word = places.get(`circuit ${s.id}`);
           return (
             <g
               key={s.id}
@@ -78,8 +83,16 @@ export function ServicePointMarks({
                 stroke={s.id === selectedId ? colour.action : colour.ink}
                 strokeWidth={s.id === selectedId ? 2.2 : 1.3}
               />
-              {s.kind === 'socket' && s.circuit && scale > 38 && (
-                <text x={9} y={4} fontSize={11.5} fill={colour.muted} className="halo">
+              {word && (
+                <text
+                  x={word.x + dx - x}
+                  y={word.y + dy - y + 4}
+                  fontSize={smallSize}
+                  textAnchor="middle"
+                  fill={colour.muted}
+                  className="halo"
+                  data-label="circuit"
+                >
                   {s.circuit}
                 </text>
               )}
@@ -105,7 +118,7 @@ export function FixedDeviceMarks({
   selectedId: Id | null;
 }) {
   const choosable = useChoosable();
-  if (scale < 12) return null;
+  if (scale < leastScale.device) return null;
   return (
     <g>
       {job.fixedDevices
@@ -143,11 +156,13 @@ export function SpotMarks({
   px,
   stage,
   moved,
+  places,
 }: {
   space: SheetSpace;
   px: ToPx;
   stage: SheetStage;
   moved: Spot | null;
+  places: Placed;
 }) {
   const job = useJob((s) => s.job);
   const selectedId = useJob((s) => s.selectedId);
@@ -170,7 +185,10 @@ export function SpotMarks({
         const status = statusOf(spot);
         const chosen = spot.id === selectedId;
         const tone = chosen ? colour.action : colour.ink;
-        const width = 9 + String(spot.number).length * 8;
+        const width = tagSize(spot, false).w;
+        const place = places.get(`spot ${spot.id}`);
+        const [dx, dy] = px(0, 0);
+        const tag = place && { x: place.x + dx - x - place.w / 2, y: place.y + dy - y - place.h / 2 };
         return (
           <g
             key={spot.id}
@@ -180,30 +198,40 @@ export function SpotMarks({
             <circle r={15} fill="transparent" />
             <path d="M-7 0H7M0 -7V7" stroke={colour.panel} strokeWidth={6} />
             <path d="M-6 0H6M0 -6V6" stroke={tone} strokeWidth={2.2} />
-            <rect
-              x={6}
-              y={-20}
-              width={width + (status ? 15 : 0)}
-              height={17}
-              fill={chosen ? colour.action : colour.panel}
-              stroke={tone}
-              strokeWidth={1.3}
-              rx={1.5}
-            />
-            <text
-              x={6 + width / 2}
-              y={-7.3}
-              fontSize={12.5}
-              fontWeight={700}
-              textAnchor="middle"
-              fill={chosen ? colour.panel : tone}
-            >
-              {spot.number}
-            </text>
-            {status && (
-              <g transform={`translate(${width + 4} -18) scale(0.93)`}>
-                <rect x={-1} y={0} width={15} height={14} fill={colour.panel} />
-                <MarkShape mark={status.mark} />
+            {place?.from && tag && (
+              <path
+                d={`M0 0L${place.x + dx - x} ${place.y + dy - y}`}
+                stroke={tone}
+                strokeWidth={1}
+                fill="none"
+              />
+            )}
+            {tag && (
+              <g transform={`translate(${tag.x} ${tag.y})`} data-label="spot">
+                <rect
+                  width={width + (status ? 15 : 0)}
+                  height={17}
+                  fill={chosen ? colour.action : colour.panel}
+                  stroke={tone}
+                  strokeWidth={1.3}
+                  rx={1.5}
+                />
+                <text
+                  x={width / 2}
+                  y={12.7}
+                  fontSize={12.5}
+                  fontWeight={700}
+                  textAnchor="middle"
+                  fill={chosen ? colour.panel : tone}
+                >
+                  {spot.number}
+                </text>
+                {status && (
+                  <g transform={`translate(${width - 2} 2) scale(0.93)`}>
+                    <rect x={-1} y={0} width={15} height={14} fill={colour.panel} />
+                    <MarkShape mark={status.mark} />
+                  </g>
+                )}
               </g>
             )}
           </g>

@@ -1,6 +1,7 @@
 'use client';
 
-import { colour } from '@/ui/colour';
+import { colour, painted } from '@/ui/colour';
+import { useShade } from '@/ui/theme';
 import { useEffect, useRef } from 'react';
 import type { Isoband } from '@/core/coverage/isolines';
 import { boundsOf } from '@/core/geometry/place';
@@ -35,6 +36,7 @@ export function MovingPlane({
 }) {
   const store = useJobStore();
   const ref = useRef<HTMLCanvasElement>(null);
+  const theme = useShade();
   useEffect(() => {
     const canvas = ref.current;
     const context = canvas?.getContext('2d');
@@ -58,6 +60,12 @@ export function MovingPlane({
       width: `${width}px`,
       height: `${height}px`,
     });
+    const shades = new Map<string, string>();
+    const shade = (value: string): string => {
+      const known = shades.get(value) ?? painted(value);
+      shades.set(value, known);
+      return known;
+    };
     const hatch = hatchOf(context, density);
     const scale = view.scale * density;
     const [dx, dy] = [(view.x - left) * density, (view.y - top) * density];
@@ -81,10 +89,11 @@ export function MovingPlane({
         const room = job.rooms.find((r) => r.id === roomId);
         if (!room) continue;
         const outline = outlineOf(room);
-        const tintOf = (i: number) => (owners[i] ? unitTint(unitIds, owners[i]) : (tints[i] ?? colour.head4));
+        const tintOf = (i: number) =>
+          shade(owners[i] ? unitTint(unitIds, owners[i]) : (tints[i] ?? colour.head4));
         // what covers the whole room hides all below it
         const ground = bands.findLastIndex((band) => band.whole);
-        context.fillStyle = ground < 0 ? (hatch ?? colour.panel) : tintOf(ground);
+        context.fillStyle = ground < 0 ? (hatch ?? shade(colour.panel)) : tintOf(ground);
         context.fill(outline, 'evenodd');
         const metBefore = still.find((r) => r.roomId === roomId)?.metBefore;
         const parted = metBefore && !metBefore.whole;
@@ -98,13 +107,13 @@ export function MovingPlane({
           const path = pathOf(band);
           context.fillStyle = tintOf(i);
           context.fill(path, 'evenodd');
-          context.strokeStyle = !owner && i === 0 ? colour.rust : colour.isoline;
+          context.strokeStyle = shade(!owner && i === 0 ? colour.rust : colour.isoline);
           context.lineWidth = ((!owner && i === 0 ? 1.6 : 0.9) * density) / scale;
           context.stroke(path);
         });
         if (parted) {
           context.setLineDash([(5 * density) / scale, (4 * density) / scale]);
-          context.strokeStyle = colour.rust;
+          context.strokeStyle = shade(colour.rust);
           context.lineWidth = (1.6 * density) / scale;
           context.stroke(pathOf(metBefore));
         }
@@ -122,7 +131,7 @@ export function MovingPlane({
         if (link.unitId !== moved.id && link.fromUnitId !== moved.id) continue;
         const path = new Path2D(d);
         for (const { colour, width, dash, round } of linkStrokes[link.medium]) {
-          context.strokeStyle = colour;
+          context.strokeStyle = shade(colour);
           context.lineWidth = width;
           context.lineCap = round ? 'round' : 'butt';
           context.setLineDash(dash ? [...dash] : []);
@@ -133,7 +142,7 @@ export function MovingPlane({
     };
     draw(store.getState());
     return store.subscribe(draw);
-  }, [store, space, stage, view, size]);
+  }, [store, space, stage, view, size, theme]);
   return (
     <canvas
       ref={ref}
@@ -175,9 +184,10 @@ function hatchOf(context: CanvasRenderingContext2D, density: number): CanvasPatt
   const tile = new OffscreenCanvas(size, size);
   const pen = tile.getContext('2d');
   if (!pen) return null;
-  pen.fillStyle = colour.panel;
+  pen.fillStyle = painted(colour.panel);
   pen.fillRect(0, 0, size, size);
-  pen.strokeStyle = 'rgba(180, 83, 42, 0.75)';
+  pen.globalAlpha = 0.75;
+  pen.strokeStyle = painted(colour.rust);
   pen.lineWidth = 1.9 * density;
   for (const shift of [-size, 0, size]) {
     pen.beginPath();

@@ -1,7 +1,6 @@
 import { colour } from '@/ui/colour';
 import { useJob } from '@/client/store/JobProvider';
-import type { ToPx } from './RoomLabels';
-import type { SheetSpace } from './sheetSpace';
+import type { SheetSpace, ToPx } from './sheetSpace';
 
 /** Where the house is cut: a broken line with a mark at each end that looks the way the cut is drawn. */
 export function PathProfileLine({ space, px }: { space: SheetSpace; px: ToPx }) {

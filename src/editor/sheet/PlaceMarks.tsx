@@ -6,10 +6,9 @@ import { namedPlaces } from '@/core/optimise/candidates';
 import { planningOf, usePlanning } from '@/client/planning';
 import { useJob } from '@/client/store/JobProvider';
 import { Peg } from './Peg';
-import type { ToPx } from './RoomLabels';
-import type { SheetSpace } from './sheetSpace';
+import type { SheetSpace, ToPx } from './sheetSpace';
 
-const ruleWords = { free: 'may be used', forbid: 'left out', force: 'a unit must be there' } as const;
+const ruleWords = { free: 'allowed', forbid: 'excluded', force: 'a unit must be there' } as const;
 /** A small tag without a letter, its tip at the place. */
 const tag = 'M-5.5 -15H5.5V-5.5L0 0L-5.5 -5.5Z';
 

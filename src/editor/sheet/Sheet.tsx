@@ -11,6 +11,7 @@ import { SheetMenu } from './SheetMenu';
 import { BasePlane, CoveragePlane, LivePlane, StillPlane } from './SheetPlanes';
 import { sheetSpace, type SheetStage } from './sheetSpace';
 import { useSheetPointer } from './pointer/useSheetPointer';
+import { useSheetLabels } from './useSheetLabels';
 import { type Box, useView } from './useView';
 
 /** The drawing of the storey chosen in the section, with what the stage needs to show on it. */
@@ -35,6 +36,8 @@ export function Sheet({ stage }: { stage: SheetStage }) {
     [view],
   );
 
+  const places = useSheetLabels(job, space, stage, view.scale, pointer.movedSpot);
+
   if (!space) return <p className="p-6 text-muted">This job has no storey yet.</p>;
   const shared = { job, space, stage, view, size, px, selectedId, prefix };
   const { preview, ghost, movedSpot } = pointer;
@@ -50,10 +53,15 @@ export function Sheet({ stage }: { stage: SheetStage }) {
           {...pointer.handlers}
         >
           <BasePlane {...shared} preview={preview} />
-          <CoveragePlane {...{ job, space, stage, view, px, prefix }} />
+          <CoveragePlane {...{ job, space, stage, view, px, prefix }} places={places.coverage} />
           <MovingPlane {...{ space, stage, view, size }} />
-          <StillPlane {...shared} preview={preview} />
-          <LivePlane {...shared} preview={preview} ghost={ghost} movedSpot={movedSpot} />
+          <StillPlane {...shared} preview={preview} places={places.still} />
+          <LivePlane
+            {...shared}
+            {...{ preview, ghost, movedSpot }}
+            places={places.live}
+            names={places.still}
+          />
           <DraggedPeg {...{ space, view }} />
         </div>
       </SheetMenu>
@@ -64,7 +72,7 @@ export function Sheet({ stage }: { stage: SheetStage }) {
         <ZoomButton label="Zoom out" onClick={() => zoomAt(1 / 1.25)}>
           −
         </ZoomButton>
-        <Tip text="Fit to the sheet">
+        <Tip text="Fit to the drawing">
           <button type="button" className="h-8 border-y border-rule font-semibold" onClick={fit}>
             Fit
           </button>

@@ -17,9 +17,10 @@ import { ClingHatch, Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
 import { FixedDeviceMarks, ServicePointMarks, SpotMarks, UnitPegs } from './Marks';
 import { PlaceMarks, ProposedUnits } from './PlaceMarks';
-import { IsolineLabels, RoomLabels, type ToPx } from './RoomLabels';
+import type { Placed } from '@/editor/labels/placeLabels';
+import { IsolineLabels, RoomLabels } from './RoomLabels';
+import type { SheetSpace, SheetStage, ToPx } from './sheetSpace';
 import { Dimension, GridDots, SheetFrame } from './SheetFrame';
-import type { SheetSpace, SheetStage } from './sheetSpace';
 import { StoreyFloor, StoreyThings, StoreyWalls } from './StoreyPlan';
 import {
   DragPreview,
@@ -105,7 +106,8 @@ export const CoveragePlane = memo(function CoveragePlane({
   view,
   px,
   prefix,
-}: Omit<PlaneProps, 'selectedId' | 'size'>) {
+  places,
+}: Omit<PlaneProps, 'selectedId' | 'size'> & { places: Placed }) {
   const { id } = space.storey;
   const answer = useJob((s) => (stage !== 'survey' && s.answer?.request.storeyId === id ? s.answer : null));
   const rooms = useMemo(() => job.rooms.filter((r) => r.storeyId === id), [job.rooms, id]);
@@ -119,23 +121,17 @@ export const CoveragePlane = memo(function CoveragePlane({
       </defs>
       {answer && (
         <>
-          <g transform={inMetres(view)}>
+          <g transform={inMetres(view)} data-quality={answer.request.quality}>
             <CoverageLayer rooms={rooms} fields={answer.rooms} prefix={prefix} unitIds={unitIds} />
           </g>
-          <IsolineLabels
-            rooms={rooms}
-            fields={answer.rooms}
-            layer={answer.request.layer}
-            px={px}
-            scale={view.scale}
-          />
+          <IsolineLabels job={job} places={places} layer={answer.request.layer} px={px} />
         </>
       )}
     </Plane>
   );
 });
 
-/** The house as it stands: walls, things, names, outlets, the frame of the sheet. */
+/** The house as it stands: walls, things, outlets, the frame of the sheet. */
 export const StillPlane = memo(function StillPlane({
   job,
   space,
@@ -146,7 +142,8 @@ export const StillPlane = memo(function StillPlane({
   selectedId,
   prefix,
   preview,
-}: PlaneProps & { preview: readonly AnyRecord[] }) {
+  places,
+}: PlaneProps & { preview: readonly AnyRecord[]; places: Placed }) {
   const { lengths } = job.info;
   const { id } = space.storey;
   const [x0, y0, x1, y1] = space.box;
@@ -190,19 +187,25 @@ export const StillPlane = memo(function StillPlane({
           />
         </>
       )}
-      <RoomLabels job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
       {survey && <UnknownMarks job={job} storeyId={id} px={px} scale={view.scale} />}
       {space.isSite && <SiteMarks job={job} space={space} px={px} preview={preview} stage={stage} />}
       {survey && <RouteLines job={job} space={space} px={px} selectedId={selectedId} />}
       <FixedDeviceMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
-      <ServicePointMarks job={job} space={space} px={px} scale={view.scale} selectedId={selectedId} />
+      <ServicePointMarks
+        job={job}
+        space={space}
+        places={places}
+        px={px}
+        scale={view.scale}
+        selectedId={selectedId}
+      />
       <SheetFrame view={view} {...size} lengths={lengths} />
       {find(job, 'storey', id) && <North x={size.width - 30} y={size.height - 30} />}
     </Plane>
   );
 });
 
-/** What moves: links, ways of signals, spots, units, and what a tool has begun. */
+/** What moves: links, ways of signals with the names of rooms over them, spots, units, and what a tool has begun. */
 export function LivePlane({
   job,
   space,
@@ -215,15 +218,25 @@ export function LivePlane({
   preview,
   ghost,
   movedSpot,
-}: PlaneProps & { preview: readonly AnyRecord[]; ghost: Ghost | null; movedSpot: Spot | null }) {
+  places,
+  names,
+}: PlaneProps & {
+  preview: readonly AnyRecord[];
+  ghost: Ghost | null;
+  movedSpot: Spot | null;
+  places: Placed;
+  /** Of rooms and buildings. */
+  names: Placed;
+}) {
   const { id } = space.storey;
   const { lengths } = job.info;
   return (
     <Plane>
-      <LinkLines space={space} px={px} stage={stage} />
+      <LinkLines space={space} px={px} stage={stage} places={places} />
       <RayLine space={space} px={px} stage={stage} />
+      <RoomLabels job={job} space={space} places={names} px={px} selectedId={selectedId} />
       <PathProfileLine space={space} px={px} />
-      <SpotMarks space={space} px={px} stage={stage} moved={movedSpot} />
+      <SpotMarks space={space} px={px} stage={stage} moved={movedSpot} places={places} />
       {stage === 'plan' && <PlaceMarks space={space} px={px} />}
       <UnitPegs space={space} px={px} stage={stage} />
       {stage === 'plan' && <ProposedUnits space={space} px={px} />}

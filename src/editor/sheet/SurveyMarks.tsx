@@ -12,9 +12,8 @@ import { halfOf, isOutdoors } from '@/core/survey/storeyGraph';
 import { useJob } from '@/client/store/JobProvider';
 import { lengthText, type Lengths } from '@/ui/units';
 import { pathOf } from './paths';
-import type { ToPx } from './RoomLabels';
+import type { SheetSpace, ToPx } from './sheetSpace';
 import { Dimension } from './SheetFrame';
-import type { SheetSpace } from './sheetSpace';
 
 /** Ochre marks where a wall stops short of what it should meet. */
 export function GapMarks({ job, storeyId, px }: { job: Job; storeyId: Id; px: ToPx }) {

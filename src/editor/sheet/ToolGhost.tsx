@@ -1,7 +1,7 @@
 import { colour } from '@/ui/colour';
 import type { Id, Point } from '@/core/job/records';
 import { lengthText, type Lengths } from '@/ui/units';
-import type { ToPx } from './RoomLabels';
+import type { ToPx } from './sheetSpace';
 
 /** What a tool has begun, in sheet metres. */
 export type Ghost =

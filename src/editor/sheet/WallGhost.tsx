@@ -8,7 +8,7 @@ import { halfOf } from '@/core/survey/storeyGraph';
 import { useJob } from '@/client/store/JobProvider';
 import { areaText, lengthText } from '@/ui/units';
 import { pathOf } from './paths';
-import type { ToPx } from './RoomLabels';
+import type { ToPx } from './sheetSpace';
 import { newWallAssembly } from './wallDraft';
 import { closedBy, type DraftEnd, draftEnd } from './wallDraft';
 

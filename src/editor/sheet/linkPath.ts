@@ -1,8 +1,7 @@
 import { colour } from '@/ui/colour';
 import { find, type Job } from '@/core/job/job';
 import type { Id, Link, Unit } from '@/core/job/records';
-import type { ToPx } from './RoomLabels';
-import type { SheetSpace, SheetStage } from './sheetSpace';
+import type { SheetSpace, SheetStage, ToPx } from './sheetSpace';
 
 export interface Stroke {
   colour: string;

@@ -24,11 +24,11 @@ type State = Pick<JobState, 'job' | 'storeyId' | 'tool' | 'choice' | 'wallAssemb
 
 const routeNames = {
   duct: 'Duct',
-  attic: 'Way through the attic',
-  cellar: 'Way through the cellar',
-  'crawl-space': 'Way through the crawl space',
-  cavity: 'Way through a cavity',
-  surface: 'Way along the surface',
+  attic: 'Route through the attic',
+  cellar: 'Route through the cellar',
+  'crawl-space': 'Route through the crawl space',
+  cavity: 'Route through a cavity',
+  surface: 'Route along the surface',
 } as const;
 export { routeNames };
 

@@ -3,6 +3,9 @@ import { find, type Job } from '@/core/job/job';
 import type { Building, Id, Storey } from '@/core/job/records';
 import type { Box } from './useView';
 
+/** From sheet metres to px. */
+export type ToPx = (x: number, y: number) => [number, number];
+
 /** The stages that have a sheet. */
 export type SheetStage = 'survey' | 'before' | 'plan';
 

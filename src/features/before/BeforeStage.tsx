@@ -37,7 +37,7 @@ export function BeforeStage() {
       <main className="shell-centre">
         <StageHead
           mark={bad.length ? 'short' : untested.length ? 'begun' : 'cured'}
-          summary={`As found: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested${job.info.useLearned ? '; predictions follow the readings' : ''}`}
+          summary={`Before: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested${job.info.useLearned ? '; predictions calibrated from readings' : ''}`}
         >
           {untested.length > 0 && (
             <Button onClick={() => void takeSimulatedRuns(store, untested, 'before', 5)}>
@@ -71,12 +71,14 @@ function Overview() {
   const job = useJob((s) => s.job);
   return (
     <>
-      <Hint title="As found">
-        <p>Choose a spot on the sheet or in the ledger to see its runs, add one, or test it.</p>
+      <Hint title="Before">
+        <p>
+          Choose a spot on the drawing or in the spot table. You then see its runs, and can add or take one.
+        </p>
         <p>
           {job.spots.length === 0
-            ? 'There is no spot yet: press S and click where someone uses the network.'
-            : 'Five runs a spot, same place, same height, same device: that is what Prove compares with later.'}
+            ? 'There is no spot yet. Press S and click where someone uses the network.'
+            : 'Take five runs at each spot: same place, same height, same device. Prove compares with them later.'}
         </p>
       </Hint>
       <div className="px-4 pb-4">
@@ -147,7 +149,7 @@ function BeforeInspector() {
       <SpotHead job={job} spot={spot} prediction={proof} />
       <div className="px-4">
         <p className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[state.mark]}`}>
-          <StatusMark mark={state.mark} size={16} /> As found: {state.words.toLowerCase()}
+          <StatusMark mark={state.mark} size={16} /> Before: {state.words.toLowerCase()}
         </p>
         <PartHead right="Mbps, ms, dBm">Runs before</PartHead>
         <RunTable spot={spot} phase="before" proof={proof} removable />
@@ -159,10 +161,10 @@ function BeforeInspector() {
         >
           Take 5 simulated runs
         </Button>
-        <p className="mt-1 text-[12px] text-muted">Simulated: made by a stand-in house, not measured.</p>
+        <p className="mt-1 text-[12px] text-muted">Simulated: from the built-in simulator, not measured.</p>
       </div>
       <h3 className="mt-4 border-t border-strong px-4 pt-3 text-[14px] font-bold">
-        What the model makes of it
+        Predicted from the model
       </h3>
       {prediction ? (
         <SpotWhy job={job} prediction={prediction} />

@@ -30,10 +30,10 @@ export function BackupFolder({
   const problem = formState.errors.root?.message;
   return (
     <form onSubmit={(e) => void choose(path.trim() || null)(e)}>
-      <Head>A folder of your own for backups</Head>
+      <Head>Your own backup folder</Head>
       <div className="flex flex-wrap gap-2 border-t border-ink pt-2">
         <label className="min-w-60 flex-1">
-          <span className="sr-only">Folder for backups, its whole path</span>
+          <span className="sr-only">Backup folder, full path</span>
           <input
             className={`${inputClass} !h-9 w-full`}
             placeholder="/media/backup-disk/nestle"
@@ -54,9 +54,7 @@ export function BackupFolder({
           {problem}
         </p>
       )}
-      <p className="mt-1 text-muted">
-        The folder must be there already. Backups made before stay where they are.
-      </p>
+      <p className="mt-1 text-muted">The folder must exist. Backups made before stay where they are.</p>
     </form>
   );
 }

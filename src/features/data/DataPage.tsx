@@ -70,14 +70,14 @@ export function DataPage({ initial }: { initial: DataView }) {
             backups={state.backups}
             busy={busy !== ''}
             onRestore={(name) => void bringIn(name, false)}
-            onBeginEmpty={() => void act('Beginning …', beginEmpty, 'There is an empty database now.')}
+            onBeginEmpty={() => void act('Beginning …', beginEmpty, 'A new, empty database is in use now.')}
           />
         )}
         <Head>Where it is</Head>
         <WhereItIs state={state} />
         {state.backupFault && !trouble && (
           <p role="alert" className="mt-2 text-rust-text">
-            The last backup by itself failed. {state.backupFault}
+            The last automatic backup failed. {state.backupFault}
           </p>
         )}
         <p className="mt-2 text-muted">

@@ -15,11 +15,11 @@ export function ReplaceDialog({
 }) {
   return (
     <DialogFrame
-      title="Replace the jobs that are there?"
+      title="Replace the existing jobs?"
       onClose={onClose}
       footer={
         <>
-          <Button onClick={onClose}>Leave them</Button>
+          <Button onClick={onClose}>Keep them</Button>
           <Button look="action" onClick={onReplace}>
             Back up, then replace
           </Button>
@@ -28,8 +28,8 @@ export function ReplaceDialog({
     >
       <p className="pt-3">{message}</p>
       <p className="mt-2">
-        All jobs are replaced by those of the backup. A backup of what is there now is made before, and stands
-        in the list.
+        All jobs are replaced by those of the backup. The present jobs are backed up first. You find that
+        backup in the list.
       </p>
     </DialogFrame>
   );

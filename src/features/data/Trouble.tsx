@@ -20,7 +20,7 @@ export function Trouble({
 }) {
   return (
     <section role="alert" className="mt-4 border border-rust bg-panel p-4" data-testid="trouble">
-      <h2 className="text-[16px] font-bold text-rust-text">The data can’t be opened</h2>
+      <h2 className="text-[16px] font-bold text-rust-text">The data cannot be opened</h2>
       <p className="mt-1">{trouble.message}</p>
       {trouble.details.length > 0 && (
         <ul className="mt-2 list-disc pl-5 text-muted">
@@ -34,20 +34,20 @@ export function Trouble({
       <div className="mt-3 flex flex-wrap gap-2">
         {trouble.newestGood ? (
           <Button look="action" disabled={busy} onClick={() => onRestore(trouble.newestGood ?? '')}>
-            Restore the newest sound backup (
+            Restore the newest good backup (
             {whenText(backups.find((b) => b.name === trouble.newestGood)?.madeAt ?? '')})
           </Button>
         ) : (
-          <p className="self-center font-semibold">There is no sound backup in the folder of backups.</p>
+          <p className="self-center font-semibold">There is no good backup in the backup folder.</p>
         )}
         {trouble.kind === 'damaged' && (
           <a href="/api/data/salvage" download className={linkLook}>
-            <Download size={15} aria-hidden="true" /> Save what is readable
+            <Download size={15} aria-hidden="true" /> Save the readable data
           </a>
         )}
         {['missing', 'empty', 'damaged'].includes(trouble.kind) && (
           <Button look="quiet" disabled={busy} onClick={onBeginEmpty}>
-            Begin with an empty database
+            Start with an empty database
           </Button>
         )}
       </div>

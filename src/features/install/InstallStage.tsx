@@ -1,10 +1,11 @@
 'use client';
 
-import { timeText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
 import { useState } from 'react';
 import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
-import type { StepRun } from '@/core/job/records';
+import type { Id, StepRun } from '@/core/job/records';
+import { moveStep, visitOf, visitsInOrder } from '@/core/install/visits';
 import type { Live, StepState } from '@/core/install/live';
 import { readToday } from '@/core/install/cautionsRead';
 import type { Foretold } from '@/core/install/foretold';
@@ -12,17 +13,21 @@ import { factsOf } from '@/core/install/stuck';
 import { Photos } from '@/panels/install/Photos';
 import { StepCard } from '@/panels/install/StepCard';
 import { StuckPanel } from '@/panels/install/StuckPanel';
-import { useInBrowser, useNow } from '@/panels/install/useNow';
+import { useNow } from '@/panels/install/useNow';
+import { useInBrowser } from '@/ui/useInBrowser';
 import { StatusMark } from '@/ui/marks';
-import { Button, inputClass, Segmented } from '@/ui/primitives';
+import { Button, inputClass, Segmented, TextInput } from '@/ui/primitives';
 import { Section } from '@/editor/section/Section';
 import { ask, keptPictureSchema } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { SettingsSheet } from './SettingsSheet';
 import { Staff } from './Staff';
 import { StepEditor } from './StepEditor';
+import { Times } from './Times';
 import { UnitList } from './UnitList';
+import { useVisitName, VisitChoice, Visits } from './Visits';
 import { type Rehearsal, speeds, useRehearsal } from './useRehearsal';
+import { ButtonQuestionCard } from './ButtonQuestionCard';
 import { type RunbookView, useRunbook } from './useRunbook';
 
 const byKey = 'nestle-by';
@@ -54,11 +59,15 @@ function Runbook() {
   const [by, setBy] = useState(() =>
     typeof window === 'undefined' ? '' : (localStorage.getItem(byKey) ?? ''),
   );
-  const view = useRunbook(Number(people), rehearsal.runs, rehearsal.nowMs);
+  const [visit, setVisit] = useState<Id | null>(null);
+  const visits = useJob((s) => s.job.visits);
+  // a rehearsal plays the whole work
+  const shownVisit = rehearsal.playing || !visits.some((v) => v.id === visit) ? null : visit;
+  const view = useRunbook(Number(people), rehearsal.runs, rehearsal.nowMs, shownVisit);
   const { live, steps } = view;
   const atHand = stepAtHand(view, rehearsal);
   const shown = steps.find((s) => s.step.key === (chosen ?? atHand));
-  if (steps.length === 0) return <NothingToInstall />;
+  if (steps.length === 0 && shownVisit === null) return <NothingToInstall />;
   return (
     <>
       <aside aria-label="Property" className="shell-left">
@@ -72,6 +81,15 @@ function Runbook() {
           setPeople={setPeople}
           toStepAtHand={() => setChosen(null)}
         />
+        {!rehearsal.playing && (
+          <VisitTabs
+            shown={shownVisit}
+            show={(id) => {
+              setVisit(id);
+              setChosen(null);
+            }}
+          />
+        )}
         {view.problems.map((p) => (
           <p key={p} role="alert" className="border-b border-rule bg-ochre-wash px-4 py-1.5 text-ochre-text">
             {p}
@@ -96,7 +114,7 @@ function Runbook() {
                   </span>
                   {chosen && chosen !== atHand && (
                     <Button look="quiet" onClick={() => setChosen(null)}>
-                      To the step at hand
+                      Go to the current step
                     </Button>
                   )}
                 </p>
@@ -117,7 +135,7 @@ function Runbook() {
         <div className="px-4 pt-1 pb-4">
           <UnitList steps={steps} seen={rehearsal.units} live={live} />
           <label className="mt-3 flex items-center justify-between gap-3 border-b border-rule py-1.5 text-muted">
-            Work is noted as done by
+            Your name on finished steps
             <input
               className={`${inputClass} w-32`}
               maxLength={60}
@@ -128,10 +146,32 @@ function Runbook() {
               }}
             />
           </label>
+          <Visits />
+          <Times />
           <SettingsSheet />
         </div>
       </aside>
     </>
+  );
+}
+
+/** Which visit is shown, where there are several to work at. */
+function VisitTabs({ shown, show }: { shown: Id | null; show: (id: Id | null) => void }) {
+  const job = useJob((s) => s.job);
+  const name = useVisitName();
+  const all = visitsInOrder(job).filter((v) => v.kind !== 'survey');
+  if (all.length < 2) return null;
+  const waits = all.find((v) => v.id === shown)?.waitsFor;
+  return (
+    <div className="flex flex-wrap items-center gap-3 border-b border-rule px-4 py-1.5">
+      <Segmented
+        label="Visit"
+        value={shown ?? 'all'}
+        onChange={(id) => show(id === 'all' ? null : id)}
+        options={[{ value: 'all', text: 'All visits' }, ...all.map((v) => ({ value: v.id, text: name(v) }))]}
+      />
+      {waits && <span className="text-ochre-text">Waits for: {waits}</span>}
+    </div>
   );
 }
 
@@ -144,7 +184,7 @@ function NothingToInstall() {
       <main className="shell-centre p-6">
         <h2 className="text-[22px] font-bold">Nothing to install yet</h2>
         <p className="mt-1 text-muted">
-          Place units in Plan (3) and feed them in Links (4): the steps follow from them.
+          Place units in Plan (3) and link them in Links (4). The steps follow from them.
         </p>
       </main>
     </>
@@ -166,6 +206,7 @@ function RunbookHeader({
   toStepAtHand: () => void;
 }) {
   const begun = useJob((s) => s.job.stepRuns.length > 0);
+  const { timeText } = useTimes();
   const started = begun || rehearsal.playing;
   const done = steps.filter((s) => s.state === 'done' || s.state === 'skipped').length;
   const clock = (live: Live, min: number) => timeText(live.originMs + min * 60_000);
@@ -184,18 +225,18 @@ function RunbookHeader({
               <b className="text-ink">{clock(live, live.finishMin)}</b>, most likely{' '}
               {clock(live, live.earlyMin)} to {clock(live, live.lateMin)}
               {!live.schedule.proven &&
-                `; no order is more than ${Math.ceil(live.schedule.finishMin - live.schedule.boundMin)} min quicker`}
+                `; another order saves at most ${Math.ceil(live.schedule.finishMin - live.schedule.boundMin)} min quicker`}
             </>
           )}
         </p>
       </div>
       <Segmented
-        label="Pairs of hands"
+        label="Installers"
         value={people}
         onChange={setPeople}
         options={[
-          { value: '1', text: 'Alone' },
-          { value: '2', text: 'In a pair' },
+          { value: '1', text: 'One' },
+          { value: '2', text: 'Two' },
         ]}
       />
       {rehearsal.playing ? (
@@ -284,8 +325,15 @@ function OneStep({
         foretold={foretold}
         onStuck={() => setStuck(true)}
       />
+      {!rehearsal.playing && step.kind === 'bench' && (
+        <SerialField key={`serial ${step.key}`} unitId={step.unitId} />
+      )}
       {rehearsal.playing ? (
-        <RehearsalWords rehearsal={rehearsal} />
+        rehearsal.asked ? (
+          <ButtonQuestionCard rehearsal={rehearsal} />
+        ) : (
+          <RehearsalWords rehearsal={rehearsal} />
+        )
       ) : (
         <>
           {stuck && (
@@ -306,10 +354,47 @@ function OneStep({
             shown={(id) => `/api/jobs/${job.info.id}/files/${id}`}
             onRun={commit}
           />
+          <VisitChoice
+            stepKey={step.key}
+            of={visitOf(job, step.key)}
+            move={(id) =>
+              store.getState().commit({
+                label: `Visit of ${step.title}`.slice(0, 150),
+                put: moveStep(job, step.key, id),
+                remove: [],
+              })
+            }
+          />
           <StepEditor key={`editor ${step.key}`} step={step} steps={steps.map((s) => s.step)} />
         </>
       )}
     </>
+  );
+}
+
+/** The serial number of the unit on the bench, as on its label. */
+function SerialField({ unitId }: { unitId: Id | null }) {
+  const store = useJobStore();
+  const unit = useJob((s) => find(s.job, 'unit', unitId));
+  if (!unit) return null;
+  return (
+    <label className="mt-3 flex items-center justify-between gap-3 border-t border-strong py-1.5">
+      Serial number of {unit.letter}
+      <TextInput
+        label={`Serial number of ${unit.letter}`}
+        className="w-48"
+        value={unit.serial}
+        read={(text) => {
+          const serial = text.trim();
+          if (serial.length > 40) throw new Error('40 characters at most.');
+          const other = store
+            .getState()
+            .job.units.find((u) => u.id !== unit.id && serial !== '' && u.serial === serial);
+          if (other) throw new Error(`${other.letter} has this number.`);
+          store.getState().commit(putOne(`Serial number of ${unit.letter}`, { ...unit, serial }));
+        }}
+      />
+    </label>
   );
 }
 
@@ -323,8 +408,8 @@ function RehearsalWords({ rehearsal }: { rehearsal: Rehearsal }) {
     <p className="mt-3 border-t border-strong pt-2" role="status" data-testid="rehearsal-says">
       {rehearsal.over
         ? rehearsal.allJoined
-          ? 'The rehearsal is over: all units have joined.'
-          : 'The rehearsal is over, and not all units have joined.'
+          ? 'The rehearsal has ended. All units have joined.'
+          : 'The rehearsal has ended. Some units have not joined.'
         : `${eventWords[last.what] ?? ''}${last.words}`}
     </p>
   );

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { z } from 'zod';
@@ -9,17 +10,19 @@ import { makeRecord } from '@/core/job/make';
 import { bands, type NetSettings } from '@/core/job/records';
 import { joinText, passwordHints } from '@/core/install/password';
 import { DialogFrame } from '@/ui/DialogFrame';
-import { QrCode } from '@/ui/QrCode';
+import dynamic from 'next/dynamic';
 import { Button, Field, inputClass, PartHead, TextInput } from '@/ui/primitives';
 import { TickField, WordChoice } from '@/ui/WordChoice';
 import { ask, messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { seal, unseal } from '@/panels/install/seal';
 
+const QrCode = dynamic(() => import('@/ui/QrCode').then((m) => m.QrCode), { ssr: false });
+
 const secretsSchema = z.object({
   secrets: z.array(
     z.object({
-      kind: z.enum(['network', 'guest', 'admin']),
+      kind: z.string(),
       salt: z.string(),
       iv: z.string(),
       sealed: z.string(),
@@ -28,8 +31,21 @@ const secretsSchema = z.object({
 });
 type Secret = z.infer<typeof secretsSchema>['secrets'][number];
 type Kind = Secret['kind'];
-const kindWords: Record<Kind, string> = { network: 'Wi-Fi', guest: 'Guests', admin: 'Administrator' };
 const kinds: readonly Kind[] = ['network', 'guest', 'admin'];
+const labelOf = 'label-';
+/** «Wi-Fi», «Label of B». */
+function kindWords(kind: Kind): string {
+  switch (kind) {
+    case 'network':
+      return 'Wi-Fi';
+    case 'guest':
+      return 'Guests';
+    case 'admin':
+      return 'Administrator';
+    default:
+      return `Label of ${kind.replace(labelOf, '')}`;
+  }
+}
 
 const blank: NetSettings = makeRecord({
   type: 'netSettings',
@@ -46,17 +62,17 @@ const blank: NetSettings = makeRecord({
 const lines = [
   ['networkName', 'Network name', 32],
   ['guestName', 'Guest network', 32],
-  ['onlyName', 'Name on 2.4 GHz alone', 32],
-  ['networkHolder', 'Wi-Fi password is with', 80],
-  ['adminHolder', 'Administrator’s is with', 80],
-  ['lineHolder', 'Details of the line are with', 80],
+  ['onlyName', 'Separate name on 2.4 GHz', 32],
+  ['networkHolder', 'Wi-Fi password held by', 80],
+  ['adminHolder', 'Administrator password held by', 80],
+  ['lineHolder', 'Login of the line held by', 80],
 ] as const;
 
 const lineWords: Record<NetSettings['line'], string> = {
   unknown: 'not asked yet',
-  automatic: 'by itself',
-  login: 'with a name and a password',
-  fixed: 'with a fixed address',
+  automatic: 'automatic',
+  login: 'name and password',
+  fixed: 'fixed address',
 };
 
 /** Names, and who holds which password; passwords sealed with a passphrase, shown on demand. */
@@ -86,13 +102,13 @@ export function SettingsSheet() {
         </Field>
       ))}
       <WordChoice
-        label="The line is entered"
+        label="Line login"
         value={settings.line}
         words={lineWords}
         onChange={(line) => save({ line })}
       />
       <TickField
-        label="Updates by itself"
+        label="Updates automatically"
         value={settings.updatesOn}
         onChange={(updatesOn) => save({ updatesOn })}
       />
@@ -109,7 +125,7 @@ function Channels() {
   if (units.length === 0) return null;
   return (
     <table className="mt-2 w-full text-right">
-      <caption className="pb-0.5 text-left text-muted">Channels; “own” = the unit chooses</caption>
+      <caption className="pb-0.5 text-left text-muted">Channels; “own” = automatic</caption>
       <thead className="text-[11.5px] text-muted">
         <tr className="border-b-[1.5px] border-ink [&>th]:font-semibold">
           <th scope="col" className="text-left">
@@ -144,12 +160,18 @@ function Passwords({ settings }: { settings: NetSettings }) {
   const jobId = useJob((s) => s.job.info.id);
   const [secrets, setSecrets] = useState<Secret[] | null>(null);
   const [open, setOpen] = useState<{ kind: Kind; what: 'set' | 'show' } | null>(null);
+  const units = useJob((s) => s.job.units);
+  // the key that a unit comes with stands on its label: it is wanted again after a reset
+  const labels = units
+    .filter((u) => u.planned)
+    .map((u) => `${labelOf}${u.letter}`)
+    .sort();
   const url = `/api/jobs/${jobId}/secrets`;
   useEffect(() => {
     let current = true;
     ask(secretsSchema, url).then(
       (a) => current && setSecrets(a.secrets),
-      (error: unknown) => current && toast.error(messageOf(error)),
+      (error: unknown) => current && sayError(messageOf(error)),
     );
     return () => {
       current = false;
@@ -157,14 +179,14 @@ function Passwords({ settings }: { settings: NetSettings }) {
   }, [url]);
   return (
     <>
-      <PartHead right="sealed with a passphrase">Passwords, optional</PartHead>
+      <PartHead right="encrypted with a passphrase">Passwords, optional</PartHead>
       <ul>
-        {kinds.map((kind) => {
+        {[...kinds, ...labels].map((kind) => {
           const kept = secrets?.find((s) => s.kind === kind);
           return (
             <li key={kind} className="flex items-center gap-1 border-b border-rule py-0.5">
               <span className="min-w-0 flex-1">
-                {kindWords[kind]} <span className="text-muted">{kept ? 'kept' : 'not kept'}</span>
+                {kindWords(kind)} <span className="text-muted">{kept ? 'kept' : 'not kept'}</span>
               </span>
               {kept && (
                 <Button look="quiet" onClick={() => setOpen({ kind, what: 'show' })}>
@@ -179,8 +201,8 @@ function Passwords({ settings }: { settings: NetSettings }) {
         })}
       </ul>
       <p className="mt-1 text-[12px] text-muted">
-        They are in no job file, report or picture. Without the passphrase nobody can read them, this program
-        included.
+        Passwords are in no job file, report or picture. Without the passphrase nobody can read them, not even
+        this program.
       </p>
       {open && (
         <PasswordDialog
@@ -188,13 +210,15 @@ function Passwords({ settings }: { settings: NetSettings }) {
           kind={open.kind}
           kept={open.what === 'show' ? (secrets?.find((s) => s.kind === open.kind) ?? null) : null}
           others={secrets?.filter((s) => s.kind !== open.kind) ?? []}
-          name={open.kind === 'guest' ? settings.guestName : settings.networkName}
+          name={
+            open.kind === 'guest' ? settings.guestName : open.kind === 'network' ? settings.networkName : ''
+          }
           onKeep={async (secret) => {
             await store.getState().settled();
             const answer = await ask(secretsSchema, url, { method: 'PUT', body: secret });
             setSecrets(answer.secrets);
             setOpen(null);
-            toast(`${kindWords[open.kind]} password kept, sealed.`);
+            toast(`${kindWords(open.kind)} password kept, encrypted.`);
           }}
           onForget={async () => {
             const answer = await ask(secretsSchema, `${url}?kind=${open.kind}`, { method: 'DELETE' });
@@ -250,7 +274,7 @@ function PasswordDialog({
       else if (passphrase.length < 8) setError('A passphrase has 8 characters or more.');
       else {
         const same = await sameAs(password, passphrase, others);
-        if (same) setError(`It is the same as the one for ${kindWords[same]}: each needs its own.`);
+        if (same) setError(`This is also the password for ${kindWords(same)}. Use a different one for each.`);
         else await onKeep({ kind, ...(await seal(password, passphrase)) });
       }
     } catch (problem) {
@@ -260,19 +284,19 @@ function PasswordDialog({
   const box = `${inputClass} mt-0.5 !h-10 w-full`;
   return (
     <DialogFrame
-      title={`${kindWords[kind]} password`}
+      title={`${kindWords(kind)} password`}
       onClose={onClose}
       footer={
         <>
           {kept && (
             <Button look="quiet" onClick={() => void onForget()}>
-              Forget it
+              Delete
             </Button>
           )}
           <Button onClick={onClose}>Close</Button>
           {shown === null && (
             <Button look="action" onClick={() => void act()}>
-              {kept ? 'Show it' : 'Seal and keep'}
+              {kept ? 'Show' : 'Encrypt and keep'}
             </Button>
           )}
         </>
@@ -304,7 +328,7 @@ function PasswordDialog({
             </p>
           ))}
           <label className="text-muted">
-            Passphrase that seals it
+            Passphrase for encryption
             <input
               className={box}
               type="password"
@@ -337,8 +361,10 @@ function PasswordDialog({
           </div>
           {kind !== 'admin' && name && (
             <div>
-              <QrCode text={joinText(name, shown)} label={`Code to join ${name}`} />
-              <p className="mt-1 text-muted">A phone’s camera joins {name} by it. Made now, kept nowhere.</p>
+              <QrCode text={joinText(name, shown)} label={`QR code to join ${name}`} />
+              <p className="mt-1 text-muted">
+                A phone’s camera connects to {name} with this code. The code is made now and not kept.
+              </p>
             </div>
           )}
         </div>

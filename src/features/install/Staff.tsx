@@ -1,6 +1,6 @@
 'use client';
 
-import { timeText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
 import type { RunbookView } from './useRunbook';
 import { StatusMark, type Mark } from '@/ui/marks';
 import type { StepState } from '@/core/install/live';
@@ -16,12 +16,12 @@ const shapes: Record<StepState, Mark> = {
 };
 const words: Record<StepState, string> = {
   done: 'done',
-  skipped: 'left out',
-  hands: 'at hand',
+  skipped: 'excluded',
+  hands: 'next',
   waiting: 'waiting',
-  ready: 'can begin',
+  ready: 'ready',
   blocked: 'later',
-  held: 'kept waiting',
+  held: 'on hold',
 };
 /** Height of a block: so many px a minute, within bounds, for half-minute steps have to be read too. */
 const blockPx = (min: number) => Math.round(Math.min(96, Math.max(30, min * 8)));
@@ -38,6 +38,7 @@ export function Staff({
   selected: string | null;
   onSelect: (key: string) => void;
 }) {
+  const { timeText } = useTimes();
   const { live } = view;
   const times = new Map(live?.steps.map((s) => [s.step.key, s]));
   const rows = [...view.steps].sort(
@@ -49,9 +50,9 @@ export function Staff({
       <div className="sticky top-0 z-10 grid grid-cols-[52px_minmax(0,1fr)_128px] gap-x-2 border-b-[1.5px] border-ink bg-panel pt-2 pb-1 text-[13.5px] font-bold">
         <span />
         <span>
-          Hands{' '}
+          Hands-on{' '}
           <span className="font-normal text-muted">
-            what you do; <span className="border-l-[6px] border-action pl-1">decides the finish</span>
+            <span className="border-l-[6px] border-action pl-1">sets the finish time</span>
           </span>
         </span>
         <span>Waiting</span>
@@ -90,9 +91,9 @@ export function Staff({
                     <span className={`text-[12px] ${chosen ? '' : 'text-muted'}`}>
                       {words[state]}
                       {at?.critical && state !== 'done' && (
-                        <span className="sr-only">, decides the finish</span>
+                        <span className="sr-only">, sets the finish time</span>
                       )}
-                      {people === 2 && state !== 'done' && at ? `, hands ${at.person + 1}` : ''}
+                      {people === 2 && state !== 'done' && at ? `, hands-on ${at.person + 1}` : ''}
                       {run?.note ? ', noted' : ''}
                       {step.edited && ', changed'}
                     </span>

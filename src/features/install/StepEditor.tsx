@@ -46,7 +46,7 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
     const id = freshId(job, 'step-edit');
     commit(
       putOne(
-        `Step of one’s own: ${title}`,
+        `Own step: ${title}`,
         makeRecord({
           type: 'stepEdit',
           id,
@@ -66,7 +66,7 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
   return (
     <details className="mt-3 border-t border-strong">
       <summary className="flex h-9 cursor-pointer items-center font-semibold text-action pointer-coarse:h-11">
-        Change this step
+        Edit this step
       </summary>
       <Field label="Title">
         {(id) => (
@@ -81,13 +81,13 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
           />
         )}
       </Field>
-      <Field label="Hands, min">
+      <Field label="Hands-on, min">
         {(id) => (
           <TextInput
             id={id}
             value={String(step.hands.min)}
             className="w-20"
-            read={(t) => save('Hands', { handsMin: minutesOf(t) })}
+            read={(t) => save('Hands-on', { handsMin: minutesOf(t) })}
           />
         )}
       </Field>
@@ -101,7 +101,7 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
           />
         )}
       </Field>
-      <Field label="Also comes after">
+      <Field label="Do also after">
         {(id) => (
           <select
             id={id}
@@ -124,8 +124,8 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
       </Field>
       <div className="mt-2 flex flex-wrap gap-2">
         {step.key !== 'walk' && (
-          <Button onClick={() => save('Left out of the runbook', { dropped: true })}>
-            Leave out of the runbook
+          <Button onClick={() => save('Excluded from the runbook', { dropped: true })}>
+            Exclude from the runbook
           </Button>
         )}
         {edit && (
@@ -135,13 +135,13 @@ export function StepEditor({ step, steps }: { step: Step; steps: readonly Step[]
               store.getState().commit({ label: `As the template: ${step.title}`, put: [], remove: [edit.id] })
             }
           >
-            {edit.own ? 'Remove it' : 'As the template has it'}
+            {edit.own ? 'Remove it' : 'Restore the template'}
           </Button>
         )}
       </div>
       <form className="mt-2 flex items-end gap-2" onSubmit={(e) => void add(e)}>
         <label className="min-w-0 flex-1 text-muted">
-          A step of your own after it
+          Add own step after this
           <input className={`${inputClass} mt-0.5 w-full`} maxLength={120} {...own.register('title')} />
         </label>
         <Button type="submit" disabled={!own.formState.isDirty}>

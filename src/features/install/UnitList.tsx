@@ -1,6 +1,6 @@
 'use client';
 
-import { timeText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
 import { find } from '@/core/job/job';
 import type { Live } from '@/core/install/live';
 import { PartHead } from '@/ui/primitives';
@@ -20,10 +20,11 @@ export function UnitList({
   live: Live | null;
 }) {
   const job = useJob((s) => s.job);
+  const { timeText } = useTimes();
   const units = job.units.filter((u) => steps.some((s) => s.step.unitId === u.id));
   return (
     <section aria-label="Units">
-      <PartHead right={seen.length ? 'simulated for training' : undefined}>Units</PartHead>
+      <PartHead right={seen.length ? 'simulated, for training' : undefined}>Units</PartHead>
       <ul>
         {units.map((u) => {
           const own = steps.filter((s) => s.step.unitId === u.id);

@@ -1,10 +1,13 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { z } from 'zod';
 import { type StepRun, schemas } from '@/core/job/records';
 import { ask, messageOf } from '@/client/store/api';
+import { type ButtonQuestion, buttonQuestions } from '@/core/practice/buttonQuestions';
+import { runbookOf } from '@/core/install/runbook';
+import { putOne } from '@/core/job/edits';
 import { useJobStore } from '@/client/store/JobProvider';
 
 const rehearsalSchema = z.object({
@@ -29,6 +32,9 @@ interface Playing {
   heldS: number;
   sinceMs: number;
   speed: number;
+  /** Of a practice house: what is asked, and how much of it is answered. */
+  questions: readonly ButtonQuestion[];
+  answered: number;
 }
 
 /** What of a step had been noted at a time. */
@@ -53,17 +59,21 @@ export function useRehearsal(now: number) {
   const store = useJobStore();
   const [playing, setPlaying] = useState<Playing | null>(null);
   const [units, setUnits] = useState<SeenUnit[]>([]);
+  const question = playing?.questions[playing.answered];
   const atS = playing
     ? Math.min(
         playing.log.finishS,
+        // stands still until it is answered
+        question?.atS ?? Infinity,
         playing.heldS + (Math.max(0, now - playing.sinceMs) / 1000) * playing.speed,
       )
     : 0;
   const nowMs = playing ? playing.startMs + atS * 1000 : now;
   // looked at about once a second, whatever the speed
   const stepS = playing?.speed ?? 60;
+  const asked = question && atS >= question.atS ? question : null;
   const atEnd = playing !== null && atS >= playing.log.finishS;
-  const shownS = atEnd ? atS : Math.floor(atS / stepS) * stepS;
+  const shownS = atEnd || asked ? atS : Math.floor(atS / stepS) * stepS;
   const runs = useMemo(
     () => playing && playing.log.runs.flatMap((r) => until(r, playing.startMs + shownS * 1000)),
     [playing, shownS],
@@ -76,7 +86,7 @@ export function useRehearsal(now: number) {
       body: { jobId: store.getState().job.info.id, atS: shownS, events },
     }).then(
       (answer) => current && setUnits(answer.units),
-      (error: unknown) => current && toast.error(messageOf(error)),
+      (error: unknown) => current && sayError(messageOf(error)),
     );
     return () => {
       current = false;
@@ -91,6 +101,29 @@ export function useRehearsal(now: number) {
     over: atEnd,
     allJoined: playing?.log.allJoined ?? false,
     speed: playing?.speed ?? 60,
+    /** What is asked now, and whether the page searches for the unit. */
+    asked,
+    searching:
+      asked !== null &&
+      (playing?.log.events.some((e) => e.unitId === asked.unitId && e.act === 'app-looks' && e.atS <= atS) ??
+        false),
+    /** Notes the answer in the job, and plays on. */
+    answer(pressed: boolean) {
+      if (!asked) return;
+      const { info } = store.getState().job;
+      const answers = [
+        ...(info.practice?.answers ?? []),
+        { unitId: asked.unitId, asked: asked.asked, pressed },
+      ];
+      if (info.practice)
+        store.getState().commit(
+          putOne('Answer in the rehearsal', {
+            ...info,
+            practice: { ...info.practice, answers: answers.slice(-100) },
+          }),
+        );
+      setPlaying((p) => p && { ...p, answered: p.answered + 1, heldS: asked.atS, sinceMs: Date.now() });
+    },
     async start() {
       try {
         await store.getState().settled();
@@ -98,9 +131,14 @@ export function useRehearsal(now: number) {
         const log = await ask(rehearsalSchema, '/api/standins/rehearsal', {
           body: { jobId: store.getState().job.info.id, startIso: new Date(startMs).toISOString() },
         });
-        setPlaying({ log, startMs, heldS: 0, sinceMs: Date.now(), speed: 60 });
+        const { job } = store.getState();
+        const buttons = runbookOf(job)
+          .steps.filter((s) => s.windowS !== null)
+          .map((s) => s.key);
+        const questions = job.info.practice ? buttonQuestions(log.entries, buttons) : [];
+        setPlaying({ log, startMs, heldS: 0, sinceMs: Date.now(), speed: 60, questions, answered: 0 });
       } catch (error) {
-        toast.error(messageOf(error));
+        sayError(messageOf(error));
       }
     },
     faster(speed: number) {

@@ -1,10 +1,11 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { type Live, type StepStanding, standings } from '@/core/install/live';
 import { runbookOf } from '@/core/install/runbook';
-import type { StepRun } from '@/core/job/records';
+import { stepsOfVisit } from '@/core/install/visits';
+import type { Id, StepRun } from '@/core/job/records';
 import { messageOf } from '@/client/store/api';
 import { useJob } from '@/client/store/JobProvider';
 
@@ -20,9 +21,14 @@ export interface RunbookView {
 
 /**
  * The runbook: how each step stands, at once; its times, as the worker answers.
- * @param runs other than the job's, in a rehearsal. @param nowMs the time that counts there.
+ * @param runs other than the job's, in a rehearsal. @param nowMs the time that counts there. @param visitId steps of one visit; null = all.
  */
-export function useRunbook(people: number, runs: readonly StepRun[] | null, nowMs: number): RunbookView {
+export function useRunbook(
+  people: number,
+  runs: readonly StepRun[] | null,
+  nowMs: number,
+  visitId: Id | null,
+): RunbookView {
   const job = useJob((s) => s.job);
   const compute = useJob((s) => s.compute);
   const network = useJob((s) => s.network);
@@ -31,20 +37,23 @@ export function useRunbook(people: number, runs: readonly StepRun[] | null, nowM
   const counted = runs ?? job.stepRuns;
   const steps = useMemo(() => {
     const byKey = new Map(counted.map((r) => [r.stepKey, r]));
-    return standings(book, byKey).map((s) => ({ ...s, run: byKey.get(s.step.key) ?? null }));
-  }, [book, counted]);
+    const shown = new Set(stepsOfVisit(job, book.steps, visitId).map((s) => s.key));
+    return standings(book, byKey)
+      .filter((s) => shown.has(s.step.key))
+      .map((s) => ({ ...s, run: byKey.get(s.step.key) ?? null }));
+  }, [job, book, counted, visitId]);
   const slot = Math.floor(nowMs / againMs);
   useEffect(() => {
     // the worker has this job once it has answered about its network
     if (!compute || !network) return;
     let current = true;
-    compute.runbook(people, slot * againMs, runs ? [...runs] : null).then(
+    compute.runbook(people, slot * againMs, runs ? [...runs] : null, visitId).then(
       (answer) => current && setLive(answer),
-      (error: unknown) => current && toast.error(messageOf(error)),
+      (error: unknown) => current && sayError(messageOf(error)),
     );
     return () => {
       current = false;
     };
-  }, [compute, network, people, runs, slot, job]);
+  }, [compute, network, people, runs, slot, job, visitId]);
   return { problems: book.problems, steps, live };
 }

@@ -1,8 +1,10 @@
+import { themeWords, useTheme } from '@/ui/theme';
+import { WordChoice } from '@/ui/WordChoice';
 import Link from 'next/link';
 import { countsOf, type JobRow } from '@/core/progress/jobSummary';
 
 /** Which jobs are listed. */
-export type Show = 'all' | 'short' | 'bin';
+export type Show = 'all' | 'short' | 'practice' | 'bin';
 
 /** Which jobs to show, with how many there are of each. @param open jobs that are not in the bin. */
 export function JobsNav({
@@ -16,6 +18,7 @@ export function JobsNav({
   open: readonly JobRow[];
   counts: Readonly<Record<Show, number>>;
 }) {
+  const [theme, setTheme] = useTheme();
   return (
     <nav aria-label="Which jobs" className="shell-left jobs-nav">
       <h2 className="px-3.5 pt-3 pb-2 text-[13.5px] font-bold">Show</h2>
@@ -23,6 +26,7 @@ export function JobsNav({
         [
           ['all', 'All jobs'],
           ['short', 'Needs attention'],
+          ['practice', 'Practice houses'],
           ['bin', 'Bin'],
         ] as const
       ).map(([key, text]) => (
@@ -46,6 +50,9 @@ export function JobsNav({
           </dd>
         </div>
       </dl>
+      <div className="border-t border-rule px-3.5 py-1">
+        <WordChoice label="Colours" value={theme} words={themeWords} onChange={setTheme} />
+      </div>
       <Link
         href="/data"
         className="flex h-10 items-center border-t border-rule px-3.5 font-semibold text-action hover:bg-paper pointer-coarse:h-11"

@@ -1,17 +1,21 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useState } from 'react';
-import { toast, Toaster } from 'sonner';
+import { toast } from 'sonner';
 import { binDays } from '@/core/job/limits';
+import { practiceHouses } from '@/core/practice/practiceHouses';
 import { countsOf, type JobRow } from '@/core/progress/jobSummary';
 import { Button } from '@/ui/primitives';
 import { useLive } from '@/ui/useLive';
+import { Messages } from '@/shell/Messages';
 import { DeleteDialog } from './DeleteDialog';
 import { FirstSteps } from './FirstSteps';
 import { JobsHead } from './JobsHead';
 import { JobsNav, type Show } from './JobsNav';
 import { emptyBin, importJob, nameOf, useJobs } from './jobsApi';
 import { JobRowView } from './JobRowView';
+import { PracticeList } from './PracticeList';
 import { NewJobForm } from './NewJobForm';
 
 /** Rows drawn at first, and again each time more are wanted. */
@@ -36,16 +40,15 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
   const open = jobs.filter((j) => j.deletedAt === null);
   const bin = jobs.filter((j) => j.deletedAt !== null);
   const attention = open.filter(needsAttention);
-  const all = (show === 'bin' ? bin : show === 'short' ? attention : open).filter((j) =>
-    wordsOf(j).toLowerCase().includes(words.trim().toLowerCase()),
-  );
+  const lists = { all: open, short: attention, practice: [], bin };
+  const all = lists[show].filter((j) => wordsOf(j).toLowerCase().includes(words.trim().toLowerCase()));
   const list = all.slice(0, shown);
   const act = async (run: () => Promise<string>, undo?: () => Promise<string>) => {
     try {
       const said = await run();
       toast(said, undo ? { action: { label: 'Undo', onClick: () => void act(undo) } } : {});
     } catch (error) {
-      toast.error(error instanceof Error ? error.message : String(error));
+      sayError(error instanceof Error ? error.message : String(error));
     }
     await refresh();
   };
@@ -70,7 +73,12 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
           show={show}
           onShow={setShow}
           open={open}
-          counts={{ all: open.length, short: attention.length, bin: bin.length }}
+          counts={{
+            all: open.length,
+            short: attention.length,
+            practice: practiceHouses.length,
+            bin: bin.length,
+          }}
         />
         <main className="shell-centre overflow-auto bg-panel">
           {show === 'bin' && bin.length > 0 && (
@@ -79,6 +87,7 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
               <Button onClick={() => setAsking('all')}>Empty the bin</Button>
             </p>
           )}
+          {show === 'practice' && <PracticeList />}
           <ul data-testid="jobs">
             {list.map((job) => (
               <JobRowView key={job.id} row={job} act={act} onDelete={() => setAsking(job)} />
@@ -92,7 +101,7 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
             </p>
           )}
           {show === 'all' && open.length > 0 && open.every(isDemo) && <FirstSteps />}
-          {list.length === 0 && (
+          {list.length === 0 && show !== 'practice' && (
             <p className="p-6 text-muted">
               {words
                 ? `No job with “${words}”.`
@@ -119,7 +128,7 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
           }}
         />
       )}
-      <Toaster position="bottom-left" />
+      <Messages />
     </div>
   );
 }

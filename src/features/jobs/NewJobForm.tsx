@@ -18,8 +18,8 @@ const fieldNames = {
   widthM: 'Along the front',
   depthM: 'Front to back',
   storeys: 'Storeys',
-  planDownMbps: 'Plan, down',
-  planUpMbps: 'Plan, up',
+  planDownMbps: 'Contract, download',
+  planUpMbps: 'Contract, upload',
 } as const;
 const fieldOrder = ['name', 'widthM', 'depthM', 'storeys', 'planDownMbps', 'planUpMbps'] as const;
 
@@ -120,11 +120,11 @@ export function NewJobForm() {
     <form className="px-4 pb-4" onSubmit={(e) => void begin(e)} noValidate>
       <h2 className="pt-3 text-[16px] font-bold">New job</h2>
       <p className="text-muted">
-        What you know at the door. It makes a house that computes at once; you correct it in Survey.
+        Enter what you know now. You get a house with predictions at once. Correct it in Survey.
       </p>
       <label className="mt-3 block">
         <span className="flex justify-between font-bold">
-          Name <span className="font-normal text-muted">no address needed</span>
+          Name <span className="font-normal text-muted">address not needed</span>
         </span>
         <input
           className={`${inputClass} mt-1 h-10 w-full`}
@@ -192,13 +192,13 @@ export function NewJobForm() {
             />
           )}
         </Field>
-        {box('planDownMbps', 'Mbps', 'Plan, down')}
-        {box('planUpMbps', 'Mbps', 'Plan, up')}
+        {box('planDownMbps', 'Mbps', 'Contract, download')}
+        {box('planUpMbps', 'Mbps', 'Contract, upload')}
       </div>
       <p className="mt-1 text-[12px] text-muted">
         {inside === 'typical'
-          ? 'Rooms, doors, sockets and spots as they usually are, marked as a guess. The rooms that you type or draw take their place.'
-          : 'One room a storey. Type, draw or trace the rooms in Survey.'}
+          ? 'Usual rooms, doors, sockets and spots, marked as a guess. Rooms that you type or draw replace them.'
+          : 'One room on each storey. Type, draw or trace the rooms in Survey.'}
       </p>
       {problem && (
         <p role="alert" className="mt-2 text-rust-text">
@@ -211,7 +211,7 @@ export function NewJobForm() {
         className="mt-4 w-full"
         disabled={isSubmitting || isSubmitSuccessful}
       >
-        {isSubmitting || isSubmitSuccessful ? 'Making …' : 'Begin with Survey'}
+        {isSubmitting || isSubmitSuccessful ? 'Making …' : 'Start survey'}
       </Button>
     </form>
   );

@@ -4,6 +4,7 @@ import { useCallback, useState } from 'react';
 import { z } from 'zod';
 import { type JobRow, jobRowSchema } from '@/core/progress/jobSummary';
 import { ApiError, ask, messageOf } from '@/client/store/api';
+import type { Lengths } from '@/ui/units';
 
 /** The list of jobs, and a way to fetch it anew. */
 export function useJobs(initial: JobRow[]) {
@@ -56,6 +57,10 @@ export async function importJob(file: File): Promise<string> {
     throw new Error(`${file.name} was not imported. ${words}${more}. Nothing was changed.`, { cause: error });
   }
 }
+
+/** Makes a job of a practice house. */
+export const startPractice = (houseId: string, lengths: Lengths): Promise<JobRow> =>
+  ask(jobRowSchema, '/api/practice', { body: { houseId, lengths } });
 
 export async function makeJob(form: unknown): Promise<JobRow> {
   return ask(jobRowSchema, '/api/jobs', { body: form });

@@ -1,6 +1,8 @@
 import { colour } from '@/ui/colour';
 import { find, type Job } from '@/core/job/job';
 import type { SectionBuilding } from '@/core/wiring/layout';
+import type { Placed } from '@/editor/labels/placeLabels';
+import { roofAt, wiringSizes } from './wiringLabels';
 
 /** Thinnest wall that can be seen, px. */
 const thinPx = 4;
@@ -12,12 +14,14 @@ export function HouseSection({
   px,
   scale,
   prefix,
+  places,
 }: {
   job: Job;
   cut: SectionBuilding;
   px: (x: number, z: number) => [number, number];
   scale: number;
   prefix: string;
+  places: Placed;
 }) {
   const assemblies = (id: string | null) => find(job, 'assembly', id);
   const outer = assemblies(section.wallAssemblyId);
@@ -88,26 +92,24 @@ export function HouseSection({
               );
             })}
             {s.rooms.map((r, i) => {
-              const [from] = px(r.x0, 0);
-              const [to] = px(r.x1, 0);
-              const fits = to - from > r.name.length * 5.9 + 12;
-              const middle = (from + to) / 2;
-              // below the floor above
-              const y = Math.max(ceiling + floorPx, roofAt(section, (r.x0 + r.x1) / 2, px)) + 14;
-              return fits && floor - y > 8 ? (
-                <text
-                  key={i}
-                  x={middle}
-                  y={y}
-                  textAnchor="middle"
-                  fontSize={11.5}
-                  fontWeight={600}
-                  fill={colour.muted}
-                  className="halo"
-                >
-                  {r.name}
-                </text>
-              ) : null;
+              const place = places.get(`room ${section.building.id} ${s.storey.id} ${i}`);
+              return (
+                place && (
+                  <text
+                    key={i}
+                    x={place.x}
+                    y={place.y + 4}
+                    textAnchor="middle"
+                    fontSize={wiringSizes.room}
+                    fontWeight={600}
+                    fill={colour.muted}
+                    className="halo"
+                    data-label="name"
+                  >
+                    {r.name}
+                  </text>
+                )
+              );
             })}
           </g>
         );
@@ -121,14 +123,4 @@ export function HouseSection({
       />
     </g>
   );
-}
-
-/** The underside of the roof above a place, px from the top. */
-function roofAt(section: SectionBuilding, x: number, px: (x: number, z: number) => [number, number]): number {
-  for (let i = 0; i + 1 < section.roof.length; i++) {
-    const [a, b] = [section.roof[i], section.roof[i + 1]];
-    if (!a || !b || x < a[0] || x > b[0] || b[0] - a[0] < 1e-6) continue;
-    return px(0, a[1] + ((x - a[0]) / (b[0] - a[0])) * (b[1] - a[1]))[1];
-  }
-  return -Infinity;
 }

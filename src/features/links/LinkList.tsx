@@ -1,40 +1,33 @@
 'use client';
 
 import { colour } from '@/ui/colour';
-import { find } from '@/core/job/job';
 import { mediumWords } from '@/core/media/mediumWords';
 import { StatusMark } from '@/ui/marks';
 import { LinkIcon } from '@/editor/sheet/LinkLines';
 import { PegIcon } from '@/editor/sheet/Peg';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { linkRows } from './linkRows';
 import { rateText } from '@/core/network/rateText';
 
-/** Every planned unit with what feeds it: what it allows, and what everyone at once would take. */
+/** Every planned unit with its link: what it carries, and what all needs at once take of it. */
 export function LinkList() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const selectedId = useJob((s) => s.selectedId);
   const network = useJob((s) => s.network);
-  const units = job.units.filter((u) => u.planned).sort((a, b) => a.letter.localeCompare(b.letter));
+  const rows = linkRows(job, network);
   return (
     <section aria-label="Links" className="border-t border-strong">
       <div className="flex items-baseline justify-between px-3.5 py-2">
         <h2 className="text-[13.5px] font-bold">Links</h2>
         <span className="text-[12px] text-muted">Mbps each</span>
       </div>
-      {units.length === 0 && (
-        <p className="px-3.5 pb-3 text-muted">No unit is planned yet: place one in Plan (3).</p>
+      {rows.length === 0 && (
+        <p className="px-3.5 pb-3 text-muted">No unit is planned yet. Place one in Plan (3).</p>
       )}
       <ul>
-        {units.map((u) => {
-          const link = job.links.find((l) => l.unitId === u.id && find(job, 'unit', l.fromUnitId)?.planned);
-          const rate = network?.links.find((l) => l.linkId === link?.id)?.downMbps;
-          const load = network?.load.links.find((l) => l.linkId === link?.id);
-          const unfed = network?.unfed.find((f) => f.unitId === u.id);
-          const street = !link && !unfed;
-          const { plan } = network?.load ?? {};
-          const flow = street ? plan?.downMbps : load?.downMbps;
-          const fits = street ? plan?.fits : load?.fits;
+        {rows.map(({ unit: u, link, hasUplink, carriesMbps, inUseMbps, fits }) => {
+          const isShort = !hasUplink || !fits;
           return (
             <li key={u.id} className="border-t border-rule">
               <button
@@ -51,23 +44,23 @@ export function LinkList() {
                   <LinkIcon link={link} />
                 ) : (
                   <svg width={34} height={14} aria-hidden="true" className="shrink-0">
-                    {street && <path d="M12 7L24 1V13Z" fill={colour.ink} />}
+                    {hasUplink && <path d="M12 7L24 1V13Z" fill={colour.ink} />}
                   </svg>
                 )}
                 <span className="min-w-0 flex-1 leading-tight">
-                  {unfed ? 'Not fed' : link ? mediumWords[link.medium] : 'Street'}
+                  {!hasUplink ? 'No uplink' : link ? mediumWords[link.medium] : 'Internet'}
                   <span
-                    className={`flex items-center gap-1 text-[12px] ${unfed || fits === false ? 'text-rust-text' : 'text-muted'}`}
+                    className={`flex items-center gap-1 text-[12px] ${isShort ? 'text-rust-text' : 'text-muted'}`}
                   >
-                    {(unfed !== undefined || fits === false) && <StatusMark mark="short" size={11} />}
-                    {unfed
-                      ? 'nothing works from here'
-                      : flow === undefined
+                    {isShort && <StatusMark mark="short" size={11} />}
+                    {!hasUplink
+                      ? 'no connection'
+                      : inUseMbps === null
                         ? 'idle'
-                        : `load ${rateText(flow)}`}
+                        : `load ${rateText(inUseMbps)}`}
                   </span>
                 </span>
-                <b>{street ? rateText(job.info.planDownMbps) : rate === undefined ? '–' : rateText(rate)}</b>
+                <b>{carriesMbps === null ? '–' : rateText(carriesMbps)}</b>
               </button>
             </li>
           );

@@ -1,6 +1,7 @@
 'use client';
 
 import { colour } from '@/ui/colour';
+import PageLink from 'next/link';
 import { useMemo, useState } from 'react';
 import { find } from '@/core/job/job';
 import type { Link, Unit } from '@/core/job/records';
@@ -21,6 +22,7 @@ import { rateText } from '@/core/network/rateText';
 import { lengthText } from '@/ui/units';
 import { RecordPanel } from '@/panels/why/RecordPanel';
 import { LinkList } from './LinkList';
+import { LinkTable } from './LinkTable';
 import { CoaxTree, MainsSteps } from './LossTree';
 import { Materials } from './Materials';
 import { type Use, WiringSection } from './WiringSection';
@@ -50,17 +52,17 @@ export function LinksStage() {
             <p className="flex items-center gap-1.5 text-[12.5px] text-muted" data-testid="stage-summary">
               {load && <StatusMark mark={load.fits ? 'met' : 'short'} size={12} />}
               {load
-                ? `Everyone at once: ${load.fits ? 'fits' : 'does not fit'}. ${links.length} ${links.length === 1 ? 'link' : 'links'}.`
+                ? `All needs at once: ${load.fits ? 'fits' : 'not enough capacity'}. ${links.length} ${links.length === 1 ? 'link' : 'links'}.`
                 : 'Computing …'}
             </p>
           </div>
           <Segmented
-            label="What the bands show"
+            label="Values on the links"
             value={use}
             onChange={setUse}
             options={[
-              { value: 'one', text: 'One device testing' },
-              { value: 'all', text: 'Everyone at once' },
+              { value: 'one', text: 'One test device' },
+              { value: 'all', text: 'All needs at once' },
             ]}
           />
         </div>
@@ -73,6 +75,12 @@ export function LinksStage() {
             <Snags />
           </div>
           <Materials />
+          <PageLink
+            href={`/jobs/${job.info.id}/quote`}
+            className="mt-3 inline-flex h-9 items-center rounded-(--radius) border border-strong bg-panel px-3 font-semibold hover:bg-paper pointer-coarse:h-11"
+          >
+            Make a quote
+          </PageLink>
         </div>
       </main>
       <Inspector empty={<LinksHint />}>{unit ? <LinkPanel unit={unit} /> : <RecordPanel />}</Inspector>
@@ -85,12 +93,12 @@ function WiringLegend({ use }: { use: Use }) {
     { medium: 'ethernet', text: 'Ethernet, fibre' },
     { medium: 'coax', text: 'Coax' },
     { medium: 'powerline', text: 'Powerline' },
-    { medium: 'wireless', text: 'Over the air' },
+    { medium: 'wireless', text: 'Wireless' },
   ];
   return (
-    <div className="flex min-h-[40px] shrink-0 flex-wrap items-center gap-x-5 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">
+    <div className="flex min-h-[40px] shrink-0 flex-wrap items-center gap-x-3.5 gap-y-1 border-t border-ink bg-panel px-4 py-1.5 text-[12px]">
       {media.map((m) => (
-        <span key={m.medium} className="flex items-center gap-2">
+        <span key={m.medium} className="flex items-center gap-1.5">
           <LinkIcon link={m} /> {m.text}
         </span>
       ))}
@@ -100,7 +108,7 @@ function WiringLegend({ use }: { use: Use }) {
           <path d="M0 7H44" stroke={colour.cell} strokeWidth={11} />
           {use === 'all' && <path d="M0 7H44" stroke={colour.head4} strokeWidth={5} />}
         </svg>
-        {use === 'all' ? 'Width: carries; filled: in use' : 'Width: what it carries'}
+        {use === 'all' ? 'Width: capacity; fill: in use' : 'Width: capacity'}
       </span>
       <span className="flex items-center gap-2">
         <svg width={34} height={14} aria-hidden="true">
@@ -117,11 +125,12 @@ function LinksHint() {
     <>
       <Hint title="Links">
         <p>
-          Choose a unit to see every way to feed it side by side: what it gets, what its worst spot then gets,
-          how sure that is, and what it takes. One click takes a way.
+          Choose a unit to compare its link options: rate of the unit, rate and certainty at its lowest spot,
+          cost and work. Click an option to use it.
         </p>
         <p>Units are placed and moved in Plan (3).</p>
       </Hint>
+      <LinkTable />
     </>
   );
 }
@@ -153,11 +162,11 @@ function LinkPanel({ unit }: { unit: Unit }) {
       <div className="px-4 pb-4">
         {unfed && (
           <p className="mt-3 flex gap-2 font-semibold text-rust-text">
-            <StatusMark mark="short" /> {unfed.why}. Nothing works from here.
+            <StatusMark mark="short" /> {unfed.why}. No connection.
           </p>
         )}
         <UnitLink unit={unit} />
-        {typeof losses === 'string' && <p className="mt-3 text-rust-text">No way: {losses}.</p>}
+        {typeof losses === 'string' && <p className="mt-3 text-rust-text">No link: {losses}.</p>}
         {losses && typeof losses !== 'string' && losses.medium === 'coax' && (
           <CoaxTree losses={losses} portsMbps={rate} letters={[parent?.letter ?? '?', unit.letter]} />
         )}

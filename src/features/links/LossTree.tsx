@@ -35,8 +35,10 @@ export function CoaxTree({
   const height = (steps.length + 2) * rowPx + 4;
   const keptDb = nothingFromDb - lossDb;
   return (
-    <section aria-label="The coax in place">
-      <PartHead right={`full to ${fullUpToDb} dB, nothing from ${nothingFromDb}`}>The coax in place</PartHead>
+    <section aria-label="Existing coax">
+      <PartHead right={`full rate up to ${fullUpToDb} dB, no link above ${nothingFromDb}`}>
+        Existing coax
+      </PartHead>
       <svg
         viewBox={`0 0 312 ${height + 18}`}
         className="w-full"
@@ -81,12 +83,10 @@ export function CoaxTree({
         <span className="text-action">{rateText(mbps)} Mbps</span>
       </p>
       <p className="pt-1 text-[12px] text-muted">
-        {keptDb > 0
-          ? `${keptDb.toFixed(1)} dB are left before nothing comes through. `
-          : 'Nothing comes through. '}
+        {keptDb > 0 ? `${keptDb.toFixed(1)} dB remain before the link fails. ` : 'No link. '}
         {portsMbps !== undefined &&
           portsMbps < mbps * 0.94 &&
-          `Ports and adapters let ${rateText(portsMbps)} Mbps of it through. `}
+          `Ports and adapters limit it to ${rateText(portsMbps)} Mbps of it through. `}
         {rated.lossDb < lossDb - 0.05 &&
           `${(lossDb - rated.lossDb).toFixed(0)} dB of it are for splitters that may not be made for the band: with ones that are, ${rated.lossDb.toFixed(1)} dB and ${rateText(rated.mbps)} Mbps.`}
       </p>
@@ -168,11 +168,11 @@ export function MainsSteps({ losses }: { losses: MainsLosses }) {
   const lengths = useJob((s) => s.job.info.lengths);
   const { steps, lengthM, taps } = losses;
   return (
-    <section aria-label="The mains on the way">
-      <PartHead right="dB">The mains on the way</PartHead>
+    <section aria-label="Mains route">
+      <PartHead right="dB">Mains route</PartHead>
       <p className="border-b border-rule pb-1">
         {losses.from} to {losses.to}: about {lengthText(lengthM, lengths, 0)} of wire, {taps}{' '}
-        {taps === 1 ? 'socket' : 'sockets'} passed. What that costs rises with the frequency.
+        {taps === 1 ? 'socket' : 'sockets'} passed. The loss rises with frequency.
       </p>
       <ul>
         {steps.map((s) => (
@@ -183,7 +183,9 @@ export function MainsSteps({ losses }: { losses: MainsLosses }) {
         ))}
       </ul>
       {steps.length === 0 && (
-        <p className="pt-1 text-[12px] text-muted">No board, phase or strip lies between.</p>
+        <p className="pt-1 text-[12px] text-muted">
+          No consumer unit, other phase or power strip is between.
+        </p>
       )}
     </section>
   );

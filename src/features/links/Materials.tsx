@@ -25,7 +25,7 @@ export function Materials() {
       <div className="flex items-baseline justify-between gap-2 pb-1">
         <h2 className="text-[13.5px] font-bold">Materials</h2>
         <button type="button" className="font-semibold text-action" onClick={() => setOpen(true)}>
-          Bill and labels …
+          Bill of materials, labels …
         </button>
       </div>
       <table className="w-full">
@@ -63,7 +63,7 @@ export function Materials() {
             </tr>
           ))}
           <tr className="h-[29px] font-bold">
-            <td className="pl-1.5">All of them</td>
+            <td className="pl-1.5">Total</td>
             <td className="pl-2.5 text-right">{moneyText(bill.partsEur, currency)}</td>
             <td className="pl-2.5 text-right whitespace-nowrap">{cable(bill.cableM)}</td>
             <td className="pl-2.5 text-right whitespace-nowrap">{minutesText(bill.minutes)}</td>

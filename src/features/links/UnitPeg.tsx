@@ -1,28 +1,28 @@
 import type { KeyboardEvent } from 'react';
 import type { Unit } from '@/core/job/records';
 import { Peg } from '@/editor/sheet/Peg';
+import type { LabelPlace } from '@/editor/labels/placeLabels';
 import { colour } from '@/ui/colour';
+import { wiringSizes } from './wiringLabels';
 
 /** A unit in the wiring, with what comes to it written beside. */
 export function UnitPeg({
   unit,
   at: [x, y],
   chosen,
-  toLeft,
+  place,
   lines,
   onChoose,
 }: {
   unit: Unit;
   at: [number, number];
   chosen: boolean;
-  /** Is another unit so near at the right that the words go to the left? */
-  toLeft: boolean;
+  /** Where the words stand, px of the drawing. */
+  place: LabelPlace | undefined;
   lines: string[];
   onChoose: () => void;
 }) {
   const [first, second] = lines;
-  const wide = Math.max((first?.length ?? 0) * 8.6, (second?.length ?? 0) * 6.1) + 5;
-  const text = { x: toLeft ? -17 : 17, textAnchor: toLeft ? ('end' as const) : ('start' as const) };
   return (
     <g
       transform={`translate(${x} ${y})`}
@@ -40,25 +40,25 @@ export function UnitPeg({
     >
       <rect x={-17} y={-34} width={34} height={38} fill="transparent" />
       <Peg letter={unit.letter} look={chosen ? 'selected' : unit.found ? 'installed' : 'planned'} />
-      {first && (
-        <rect
-          x={toLeft ? -15 - wide : 15}
-          y={-29}
-          width={wide}
-          height={second ? 32 : 18}
-          fill={colour.panel}
-          fillOpacity={0.88}
-        />
-      )}
-      {first && (
-        <text {...text} y={-15} fontSize={14} fontWeight={700} fill={colour.ink}>
-          {first}
-        </text>
-      )}
-      {second && (
-        <text {...text} y={-2} fontSize={11.5} fill={colour.muted}>
-          {second}
-        </text>
+      {first && place && (
+        <g transform={`translate(${place.x - x} ${place.y - y})`} textAnchor="middle" data-label="rate">
+          <rect
+            x={-place.w / 2}
+            y={-place.h / 2}
+            width={place.w}
+            height={place.h}
+            fill={colour.panel}
+            fillOpacity={0.88}
+          />
+          <text y={second ? -2 : 5} fontSize={wiringSizes.rate} fontWeight={700} fill={colour.ink}>
+            {first}
+          </text>
+          {second && (
+            <text y={12} fontSize={wiringSizes.load} fill={colour.muted}>
+              {second}
+            </text>
+          )}
+        </g>
       )}
     </g>
   );

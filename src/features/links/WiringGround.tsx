@@ -1,6 +1,8 @@
 import type { Job } from '@/core/job/job';
 import { colour } from '@/ui/colour';
 import { lengthText } from '@/ui/units';
+import type { Placed } from '@/editor/labels/placeLabels';
+import { wiringSizes } from './wiringLabels';
 import type { Layout, WiringScale } from './wiringScale';
 
 interface Drawn {
@@ -94,17 +96,32 @@ function NameUnder({
 }
 
 /** Each spot as a small cross with its number. */
-export function WiringSpots({ job, layout, scale: { px } }: Drawn) {
+export function WiringSpots({ job, layout, scale: { px }, places }: Drawn & { places: Placed }) {
   return (
     <>
       {job.spots.map((s) => {
         const [x, y] = px(...layout.placeOf(s));
+        const place = places.get(`spot ${s.id}`);
         return (
-          <g key={s.id} transform={`translate(${x} ${y})`}>
-            <path d="M-4 0H4M0 -4V4" stroke={colour.faint} strokeWidth={1.6} />
-            <text x={5} y={-3} fontSize={11} fontWeight={600} fill={colour.muted} className="halo">
-              {s.number}
-            </text>
+          <g key={s.id}>
+            {place?.from && (
+              <path d={`M${x} ${y}L${place.x} ${place.y}`} stroke={colour.faint} strokeWidth={0.8} />
+            )}
+            <path d={`M${x - 4} ${y}h8M${x} ${y - 4}v8`} stroke={colour.faint} strokeWidth={1.6} />
+            {place && (
+              <text
+                x={place.x}
+                y={place.y + 4}
+                fontSize={wiringSizes.spot}
+                fontWeight={600}
+                textAnchor="middle"
+                fill={colour.muted}
+                className="halo"
+                data-label="spot"
+              >
+                {s.number}
+              </text>
+            )}
           </g>
         );
       })}

@@ -15,6 +15,8 @@ import { HouseSection } from './HouseSection';
 import { LinkBand, OtherWay } from './LinkBand';
 import { UnitPeg } from './UnitPeg';
 import { WiringGround, WiringNames, WiringSpots } from './WiringGround';
+import { textWidth } from '@/editor/labels/textWidth';
+import { wiringLabels } from './wiringLabels';
 import { type Layout, wiringScale } from './wiringScale';
 
 export type Use = 'one' | 'all';
@@ -57,7 +59,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
   if (!layout)
     return (
       <p className="p-6 text-muted">
-        This job has no building yet: draw one in Survey (1), then place units in Plan (3).
+        This job has no building yet. Draw one in Survey (1), then place units in Plan (3).
       </p>
     );
   const scale = wiringScale(layout, width, height);
@@ -65,6 +67,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
   const at = (u: Unit) => px(...layout.placeOf(u));
   const rateOf = (linkId: string) => network?.links.find((l) => l.linkId === linkId)?.downMbps ?? null;
   const flowOf = (linkId: string) => network?.load.links.find((l) => l.linkId === linkId)?.downMbps ?? 0;
+  const places = wiringLabels({ job, layout, scale, units, paths, linesOf, measure: textWidth });
   return (
     <div ref={box} className="relative min-h-0 flex-1 overflow-auto bg-paper" data-testid="wiring">
       {width > 0 && (
@@ -73,19 +76,19 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
           height={scale.h}
           className="absolute top-0 left-0"
           role="group"
-          aria-label="The wiring, cut open"
+          aria-label="Section with the wiring"
         >
           <Hatches prefix={prefix} />
           <WiringGround {...{ job, layout, scale }} />
           {layout.buildings.map((section) => (
             <HouseSection
               key={section.building.id}
-              {...{ job, cut: section, px, scale: scale.across, prefix }}
+              {...{ job, cut: section, px, scale: scale.across, prefix, places }}
             />
           ))}
           <WiringNames {...{ job, layout, scale }} />
           <g pointerEvents="none">
-            <WiringSpots {...{ job, layout, scale }} />
+            <WiringSpots {...{ job, layout, scale, places }} />
             {others.map((o) => (
               <OtherWay key={o.path.link.medium} path={o.path} px={px} title={o.text} />
             ))}
@@ -111,10 +114,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
                 unit={u}
                 at={at(u)}
                 chosen={u.id === selectedId}
-                toLeft={units.some((o) => {
-                  const [dx, dy] = [0, 1].map((k) => (at(o)[k] ?? 0) - (at(u)[k] ?? 0));
-                  return o.id !== u.id && (dx ?? 0) > 0 && (dx ?? 0) < 92 && Math.abs(dy ?? 0) < 40;
-                })}
+                place={places.get(`unit ${u.id}`)}
                 lines={linesOf(u)}
                 onChoose={() => store.getState().set({ selectedId: u.id })}
               />
@@ -128,7 +128,7 @@ export function WiringSection({ use, options }: { use: Use; options: BackhaulOpt
   function linesOf(u: Unit): string[] {
     const link = job.links.find((l) => l.unitId === u.id);
     const backhaul = link ? rateOf(link.id) : network ? job.info.planDownMbps : null;
-    if (network?.unfed.some((f) => f.unitId === u.id)) return ['not fed'];
+    if (network?.unfed.some((f) => f.unitId === u.id)) return ['no uplink'];
     if (backhaul === null) return [];
     const flow = link ? flowOf(link.id) : (network?.load.plan.downMbps ?? 0);
     return [rateText(backhaul), ...(use === 'all' ? [`${rateText(flow)} at once`] : [])];

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { readProductCsv, writeProductCsv } from '@/core/formats/productCsv';
@@ -47,14 +48,14 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
   const save = (next: Product, label: string) => store.getState().commit({ label, put: [next], remove: [] });
 
   async function bringIn(chosen: File) {
-    if (chosen.size > mostBytes) return void toast.error('The file is larger than 2 MB: nothing was taken.');
+    if (chosen.size > mostBytes) return void sayError('The file is larger than 2 MB. Nothing was imported.');
     const { kits: products, problems } = readProducts(chosen.name, await chosen.text());
     const [first] = problems;
-    if (first) toast.error(`Nothing was taken. ${first.path ? `${first.path}: ` : ''}${first.message}`);
+    if (first) sayError(`Nothing was imported. ${first.path ? `${first.path}: ` : ''}${first.message}`);
     else if (
-      store.getState().commit({ label: `Bring in ${products.length} products`, put: products, remove: [] })
+      store.getState().commit({ label: `Import ${products.length} products`, put: products, remove: [] })
     )
-      toast(`${products.length} products taken from ${chosen.name}`);
+      toast(`${products.length} products imported from ${chosen.name}`);
   }
 
   function add() {
@@ -62,16 +63,16 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
     const made = makeRecord({
       type: 'kit',
       id,
-      name: 'Unit from its label',
+      name: 'New product from its label',
       kind: 'node',
       radios: [{ ...plainRadio, band: '2.4', widthMHz: 20, eirpDbm: 19 }, plainRadio],
       portMbps: 1000,
       weatherproof: false,
       priceEur: 0,
       fitMinutes: 10,
-      note: 'Entered from its label.',
+      note: 'Added from its label.',
     });
-    if (save(made, 'Add a unit from its label')) setShown(id);
+    if (save(made, 'Add a product from its label')) setShown(id);
   }
 
   return (
@@ -82,7 +83,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
       footer={
         <>
           <FileButton label="Catalogue file" accept=".csv,.json" onFile={(chosen) => void bringIn(chosen)}>
-            Bring in CSV or JSON
+            Import CSV or JSON
           </FileButton>
           <Button
             onClick={() => saveText(`${job.info.id}-catalogue.csv`, writeProductCsv(job.kits), 'text/csv')}
@@ -100,7 +101,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
           >
             JSON
           </Button>
-          <Button onClick={add}>Enter a unit from its label</Button>
+          <Button onClick={add}>Enter a product from its label</Button>
           <Button look="action" onClick={onClose}>
             Close
           </Button>
@@ -108,13 +109,13 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
       }
     >
       <p className="pt-3 text-muted">
-        All products here are made up and generic, with planning values. Change them to what you buy: every
-        figure follows.
+        All products here are fictional and generic, with planning values. Change them to what you buy. All
+        results update.
       </p>
       <div className="grid grid-cols-[1fr_1fr] gap-6 max-[700px]:grid-cols-1">
         <div>
           <PartHead right={`${job.info.currency} · min`}>{job.kits.length} products</PartHead>
-          <ul aria-label="Kits">
+          <ul aria-label="Products">
             {job.kits.map((k) => (
               <li key={k.id}>
                 <button
@@ -152,7 +153,7 @@ export function Catalogue({ onClose }: { onClose: () => void }) {
               }
             />
           ) : (
-            <p className="pt-4 text-muted">Choose a kit to see and change what is known of it.</p>
+            <p className="pt-4 text-muted">Choose a product to see and edit its data.</p>
           )}
         </div>
       </div>

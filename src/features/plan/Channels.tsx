@@ -1,5 +1,6 @@
 'use client';
 
+import { Explain } from '@/ui/Explain';
 import { find } from '@/core/job/job';
 import { bands } from '@/core/job/records';
 import { setChannels } from '@/core/design/setChannels';
@@ -85,7 +86,7 @@ export function Channels() {
             return (
               <tr key={l.linkId} className="h-[25.5px] border-b border-rule">
                 <td>
-                  <b>{ends.join('–')}</b> link of its own
+                  <b>{ends.join('–')}</b> dedicated backhaul
                 </td>
                 {used.map((b) => (
                   <td key={b} className="text-right">
@@ -108,10 +109,10 @@ export function Channels() {
         </tbody>
       </table>
       <p className="mt-1.5 text-[12px] text-muted">
-        Units and neighbours take {percent(plan.conflict)} of one another’s time
-        {isSet ? '' : `, ${percent(plan.conflictNow)} as they are`}
-        {plan.exact ? '; no other channels would take less.' : '; the best found, not proven.'} Check the
-        local rules.
+        <Explain of="airtime">Airtime</Explain> shared between units and neighbours: {percent(plan.conflict)}
+        {isSet ? '' : ` (now ${percent(plan.conflictNow)})`}.{' '}
+        {plan.exact ? 'No other channels share less.' : 'Best found, perhaps not optimal.'} Check the local
+        rules.
       </p>
       {!isSet && (
         <Button

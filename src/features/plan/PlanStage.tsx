@@ -65,14 +65,14 @@ export function PlanStage() {
           }
           summary={
             tool === 'cable'
-              ? 'Click the corners of the cable, from the unit that feeds; Page Up and Page Down change the storey. Enter ends, Esc leaves it.'
+              ? 'Click the corners of the cable, from the uplink unit. Page Up and Page Down change the storey. Enter finishes, Esc cancels.'
               : tool === 'cut'
-                ? 'Click two places: the house is cut open between them. Esc leaves it.'
+                ? 'Click two places to see the path profile between them. Esc cancels.'
                 : tool === 'unit' && product
-                  ? `Click where the ${product.name.toLowerCase()} goes. Esc leaves it.`
+                  ? `Click where the ${product.name.toLowerCase()} goes. Esc cancels.`
                   : planned === null
                     ? 'Calculating predictions …'
-                    : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} not sure` : ''}${job.info.useLearned ? '; as readings taught' : ''}`
+                    : `${met(here)} of ${here.length} needs met here, ${met(job.spots)} of ${job.spots.length} in all${notSure ? `, ${notSure} below 90 % certainty` : ''}${job.info.useLearned ? '; calibrated' : ''}`
           }
         >
           <Button
@@ -122,10 +122,10 @@ function Overview() {
     <>
       <Hint title="Plan">
         <p>
-          Choose a unit in the list at the left and click where it goes, or press U. Drag a unit to see what
-          that does to every need; drop it on a storey in the section to move it there.
+          Choose a unit in the list at the left and click where it goes, or press U. Drag a unit: all needs
+          update. Drop it on a storey in the section to move it there.
         </p>
-        <p>Choose a spot to see why it gets what it gets.</p>
+        <p>Choose a spot to see the reasons for its rate.</p>
       </Hint>
       <div className="px-4">
         <ProposalsPanel />

@@ -1,10 +1,11 @@
 'use client';
 
+import { explanations } from '@/ui/explanations';
 import { Trash2 } from 'lucide-react';
 import { plainRadio } from '@/core/templates/products';
 import { bands, type Product } from '@/core/job/records';
 import { NameField, NumberField } from '@/client/inputs';
-import { Button, Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
+import { Button, Choice, Field, IconButton, PartHead, TextInput, Tip } from '@/ui/primitives';
 import { TickField, WordChoice } from '@/ui/WordChoice';
 import { lightOf, SetupFields } from './SetupFields';
 
@@ -14,6 +15,7 @@ export const kindWords: Record<Product['kind'], string> = {
   'plug-in': 'plug-in node',
   outdoor: 'outdoor node',
   'access-point': 'access point',
+  plate: 'plate with radio',
   extender: 'extender',
   router: 'old router',
   powerline: 'powerline',
@@ -26,6 +28,7 @@ export const kindWords: Record<Product['kind'], string> = {
   cable: 'cable',
   surge: 'surge protector',
   mount: 'mount',
+  fitting: 'fitting',
 };
 const poeWords = {
   none: 'no',
@@ -85,7 +88,7 @@ export function ProductFields({
       <WordChoice label="Kind" value={k.kind} words={kindWords} onChange={(kind) => set({ kind }, 'Kind')} />
       {number('Price', 'priceEur', '€', 100_000)}
       {number('Minutes to fit', 'fitMinutes', 'min', 1000)}
-      <Field label="Family" note="what meshes with what">
+      <Field label="Family" note="products that mesh with each other">
         {(id) => (
           <TextInput
             id={id}
@@ -95,7 +98,7 @@ export function ProductFields({
         )}
       </Field>
       <NumberField
-        label="Most units, 0 = not said"
+        label="Most units, 0 = not stated"
         value={k.mostUnits ?? 0}
         unit=""
         min={0}
@@ -105,21 +108,21 @@ export function ProductFields({
       {number('Fastest port', 'portMbps', 'Mbps', 100_000)}
       {number('Ports', 'ports', '', 64)}
       <WordChoice
-        label="Fed over its cable"
+        label="Power over its cable (PoE)"
         value={k.poeIn ?? 'none'}
         words={poeWords}
         onChange={(v) => set({ poeIn: v === 'none' ? null : v }, 'Feeding')}
       />
-      {number('Draws', 'powerW', 'W', 200)}
-      {number('Ports that give power', 'poePorts', '', 64)}
+      {number('Power draw', 'powerW', 'W', 200)}
+      {number('PoE ports', 'poePorts', '', 64)}
       <WordChoice
-        label="They give"
+        label="PoE type"
         value={k.poeOut ?? 'none'}
         words={poeWords}
         onChange={(v) => set({ poeOut: v === 'none' ? null : v }, 'Power')}
       />
       <NumberField
-        label="All together, 0 = not said"
+        label="Total, 0 = not stated"
         value={k.poeBudgetW ?? 0}
         unit="W"
         min={0}
@@ -127,16 +130,16 @@ export function ProductFields({
         onChange={(v) => set({ poeBudgetW: v || null }, 'Power budget')}
       />
       <TickField
-        label="Made for outdoors"
+        label="Weatherproof"
         value={k.weatherproof}
         onChange={(weatherproof) => set({ weatherproof }, 'Weather')}
       />
       {number('IP rating', 'ipRating', '', 69)}
-      {number('Sockets its plug takes', 'socketsTaken', '', 6)}
+      {number('Sockets that its plug covers', 'socketsTaken', '', 6)}
       <SetupFields product={k} set={set} />
       <Radios product={k} set={set} />
-      <PartHead>Its light</PartHead>
-      {k.lights.length === 0 && <p className="text-muted">Nothing is known of its light.</p>}
+      <PartHead>Status light</PartHead>
+      {k.lights.length === 0 && <p className="text-muted">No light state is known.</p>}
       <ul>
         {k.lights.map((l) => (
           <li key={l.colour} className="flex justify-between gap-2 border-b border-rule py-0.5">
@@ -166,7 +169,7 @@ export function ProductFields({
         )}
       </Field>
       <Button className="mt-3 w-full" disabled={onRemove === null} onClick={onRemove ?? undefined}>
-        <Trash2 size={15} /> {onRemove ? 'Take it out of the catalogue' : 'In use in this job'}
+        <Trash2 size={15} /> {onRemove ? 'Remove from the catalogue' : 'In use in this job'}
       </Button>
     </>
   );
@@ -226,18 +229,22 @@ function Radios({
               })
             }
           />
-          <TextInput
-            label="EIRP, dBm"
-            className="w-14 text-right"
-            value={String(r.eirpDbm)}
-            read={(text) => {
-              const n = Number(text);
-              if (!(n >= -10 && n <= 40)) throw new Error('From −10 to 40 dBm.');
-              put(i, { eirpDbm: n });
-            }}
-          />
+          <Tip text={explanations.eirp}>
+            <span>
+              <TextInput
+                label="EIRP, dBm"
+                className="w-14 text-right"
+                value={String(r.eirpDbm)}
+                read={(text) => {
+                  const n = Number(text);
+                  if (!(n >= -10 && n <= 40)) throw new Error('From −10 to 40 dBm.');
+                  put(i, { eirpDbm: n });
+                }}
+              />
+            </span>
+          </Tip>
           <Choice
-            label="Sends"
+            label="Radiates"
             value={r.pattern}
             options={(['isotropic', 'dipole', 'half-space'] as const).map((p) => ({
               value: p,

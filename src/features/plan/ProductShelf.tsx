@@ -4,7 +4,10 @@ import { Tip } from '@/ui/primitives';
 import { isPlaceable } from '@/core/design/placeable';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { moneyText } from '@/ui/units';
-import { Catalogue } from './Catalogue';
+import dynamic from 'next/dynamic';
+
+/** With what reads its files: fetched when it is opened. */
+const Catalogue = dynamic(() => import('./Catalogue').then((m) => m.Catalogue), { ssr: false });
 
 /** The product that can be placed: choose one, then click on the sheet. */
 export function ProductShelf() {

@@ -17,15 +17,15 @@ const wayWords: Record<JoinWay, string> = {
   cable: 'by cable',
   button: 'button on it',
   'button-both': 'button on both',
-  'picture-code': 'picture code',
+  'picture-code': 'QR code',
   'setup-code': 'setup code',
-  'own-page': 'own page',
+  'own-page': 'own web page',
   app: 'app',
 };
 const askedWords: Record<(typeof askedFor)[number], string> = {
   account: 'An account',
-  'admin-password': 'A password for its page',
-  'recovery-questions': 'Answers for a lost password',
+  'admin-password': 'A password for its web page',
+  'recovery-questions': 'Recovery questions',
 };
 
 /** A list typed with commas, each of them one of some words. @throws Error that names what is none */
@@ -44,19 +44,19 @@ function listOf<T extends string>(text: string, words: Record<T, string>): T[] {
 
 const numbers = [
   ['buttonHoldS', 'Button is held', 's', 0, 60],
-  ['windowS', 'It listens for', 's', 10, 900],
+  ['windowS', 'Pairing window', 's', 10, 900],
   ['resetHoldS', 'Reset is held', 's', 0, 60],
   ['benchM', 'Set up within', 'm', 0.3, 20],
-  ['restartMin', 'Restarts when it is set, 0 = no', 'min', 0, 30],
-  ['firmwareMin', 'Takes its firmware in', 'min', 0, 120],
-  ['leadM', 'Its lead, 0 = on the socket', 'm', 0, 10],
-  ['coldestC', 'Coldest it stands', '°C', -60, 20],
-  ['warmestC', 'Warmest it stands', '°C', 20, 90],
+  ['restartMin', 'Restart after setting, 0 = none', 'min', 0, 30],
+  ['firmwareMin', 'Firmware update takes', 'min', 0, 120],
+  ['leadM', 'Power lead, 0 = plugs into the socket', 'm', 0, 10],
+  ['coldestC', 'Lowest temperature', '°C', -60, 20],
+  ['warmestC', 'Highest temperature', '°C', 20, 90],
 ] as const;
 const texts = [
-  ['firstNetwork', 'First network', 'the one that it comes with', 32],
-  ['keyAt', 'Its key stands', 'where, never the key itself', 60],
-  ['fixing', 'Held by', 'screws, anchors, a bracket', 120],
+  ['firstNetwork', 'First network', 'its default network', 32],
+  ['keyAt', 'Its key is printed', 'the place, never the key itself', 60],
+  ['fixing', 'Fixings', 'screws, anchors, a bracket', 120],
 ] as const;
 
 /** How a product is set up: what its leaflet says, and the runbook with it. */
@@ -70,8 +70,8 @@ export function SetupFields({
   const put = (part: Partial<ProductSetup>, what: string) => set({ setup: { ...setup, ...part } }, what);
   return (
     <>
-      <PartHead>How it is set up</PartHead>
-      <Field label="Joins" note="the best way first, with commas">
+      <PartHead>Setup</PartHead>
+      <Field label="Joins" note="best first, separated by commas">
         {(id) => (
           <TextInput
             id={id}
@@ -80,7 +80,7 @@ export function SetupFields({
             read={(text) => {
               const join = [...new Set(listOf(text, wayWords))];
               if (join.length === 0)
-                throw new Error(`One at least of: ${joinWays.map((w) => wayWords[w]).join(', ')}.`);
+                throw new Error(`At least one of: ${joinWays.map((w) => wayWords[w]).join(', ')}.`);
               put({ join }, 'Ways to join');
             }}
           />
@@ -94,7 +94,7 @@ export function SetupFields({
           onChange={(v) => put({ [key]: v }, label)}
         />
       ))}
-      <Field label="Ports" note="mark = line, local or any; with commas">
+      <Field label="Ports" note="mark = line, local or any; separated by commas">
         {(id) => (
           <TextInput
             id={id}
@@ -117,7 +117,7 @@ export function SetupFields({
         </Field>
       ))}
       <fieldset>
-        <legend className="pt-1 text-muted">While it is set up it asks for</legend>
+        <legend className="pt-1 text-muted">Setup asks for</legend>
         {askedFor.map((what) => (
           <TickField
             key={what}
@@ -133,7 +133,7 @@ export function SetupFields({
         ))}
       </fieldset>
       <TickField
-        label="Routes by itself until told otherwise"
+        label="Routes by default"
         value={setup.routes}
         onChange={(routes) => put({ routes }, 'Routing')}
       />

@@ -58,20 +58,22 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             {unit.name}, {storey?.name.toLowerCase()}, {lengthText(unit.heightM, lengths)} up
           </p>
         </div>
-        <span className="text-muted max-[1099px]:mr-10">{unit.found ? 'Found' : 'Planned'}</span>
+        <span className="text-muted max-[1099px]:mr-10">{unit.found ? 'Existing' : 'New'}</span>
       </div>
       <div className="px-4 pb-4">
         {unfed && (
           <p className="mt-3 flex gap-2 font-semibold text-rust-text">
-            <StatusMark mark="short" /> {unfed.why}. Nothing works from here.
+            <StatusMark mark="short" /> {unfed.why}. No connection.
           </p>
         )}
         <Snags about={[unit.id, ...job.links.filter((l) => l.unitId === unit.id).flatMap((l) => [l.id])]} />
         <UnitLink unit={unit} />
         <UnitPorts unit={unit} />
-        <PartHead right={served.length ? 'Mbps · sure' : undefined}>Spots that {unit.letter} serves</PartHead>
+        <PartHead right={served.length ? 'Mbps · certainty' : undefined}>
+          Spots served by {unit.letter} serves
+        </PartHead>
         {served.length === 0 ? (
-          <p className="text-muted">None: other units give every spot more.</p>
+          <p className="text-muted">None. Other units are faster at every spot.</p>
         ) : (
           <ul>
             {served.map((p) => {
@@ -113,7 +115,7 @@ export function UnitInspector({ unit }: { unit: Unit }) {
             />
           )}
         </Field>
-        <Field label="Kit">
+        <Field label="Product">
           {(id) => (
             <Choice
               id={id}

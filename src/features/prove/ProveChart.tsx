@@ -32,7 +32,8 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
   const x = (mbps: number) => axis.x(mbps, width);
   const bySpot = useMemo(() => {
     const lists = new Map<Id, Reading[]>();
-    for (const r of job.readings) lists.set(r.spotId, [...(lists.get(r.spotId) ?? []), r]);
+    for (const r of job.readings.filter((one) => one.togetherId === null))
+      lists.set(r.spotId, [...(lists.get(r.spotId) ?? []), r]);
     return lists;
   }, [job.readings]);
   return (
@@ -59,7 +60,7 @@ export function ProveChart({ proofs }: { proofs: readonly SpotProof[] }) {
             ))}
           </svg>
         </div>
-        <span>Verdict, limited by</span>
+        <span>Verdict, bottleneck</span>
       </div>
       <ul data-testid="prove-chart">
         {proofs.map((proof) => {

@@ -6,6 +6,7 @@ import { type SpotProof, tally } from '@/core/proof/spotProof';
 import { markText, StatusMark, verdictWords } from '@/ui/marks';
 import { Button, PartHead, Segmented } from '@/ui/primitives';
 import { ImportButton } from '@/panels/readings/ImportButton';
+import { UnitProof } from './UnitProof';
 import { takeSimulatedRuns } from '@/panels/readings/readingActions';
 import { RunForm } from '@/panels/readings/RunForm';
 import { RunTable } from '@/panels/readings/RunTable';
@@ -21,6 +22,7 @@ import { LinkLoads } from './LinkLoads';
 import { ProveChart } from './ProveChart';
 import { RetestList } from './RetestList';
 import { RoamWalks } from './RoamWalks';
+import { TestsTogether } from './TestsTogether';
 import { RunFindings, SameWay, SeenLimit } from './SpotEvidence';
 import { underLoadReason, verdictReason } from './verdictReason';
 
@@ -113,14 +115,15 @@ function ProveOverview() {
     <>
       <Hint title="Prove">
         <p>
-          Test every spot again, the same way as before: same place, height and device. Five runs that all
-          meet the need prove it. The Phone button opens the walk for it.
+          Test every spot again as before: same place, height and device. Five runs that all meet the need
+          prove it. Use the Phone button for the walk test.
         </p>
-        <p>Choose a spot to see its runs, to test it, and what limits it.</p>
+        <p>Choose a spot to see its runs and its bottleneck, or to test it.</p>
       </Hint>
       <div className="px-4 pb-4">
         <RetestList />
         <LinkLoads />
+        <TestsTogether />
         <RoamWalks />
       </div>
     </>
@@ -136,8 +139,10 @@ function ProveInspector() {
   const planned = useJob((s) => s.planned);
   const spot = useJob((s) => find(s.job, 'spot', s.selectedId));
   const proof = useProofs().find((p) => p.spotId === spot?.id);
+  const unit = useJob((s) => find(s.job, 'unit', s.selectedId));
   const isJob = useJob((s) => s.selectedId === s.job.info.id);
   if (isJob) return <ProveOverview />;
+  if (unit) return <UnitProof unit={unit} />;
   if (!spot || !proof) return <RecordPanel />;
   const { mark, words } = verdictWords[proof.verdict];
   const underLoad = underLoadReason(proof);
@@ -176,10 +181,10 @@ function ProveInspector() {
         >
           Take 5 simulated runs
         </Button>
-        <p className="mt-1 text-[12px] text-muted">Simulated: made by a stand-in house, not measured.</p>
+        <p className="mt-1 text-[12px] text-muted">Simulated: from the built-in simulator, not measured.</p>
         {prediction && prediction.chain.length > 0 && (
           <>
-            <PartHead right="Mbps down, planned">What limits it</PartHead>
+            <PartHead right="Mbps down, planned">Bottleneck</PartHead>
             <Chain
               steps={prediction.chain}
               letters={letters}

@@ -11,13 +11,13 @@ import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 function whyAgain(p: SpotProof): string | null {
   switch (p.verdict) {
     case 'not-proven':
-      return 'too few runs that meet the need: test on';
+      return 'too few runs that meet the need: take more';
     case 'test-limited':
-      return 'with a device or port that can show more';
+      return 'use a faster device or port';
     case 'better-short':
     case 'unchanged':
     case 'worse':
-      return p.differences.length ? 'the same way as before, then see the next step' : 'after its next step';
+      return p.differences.length ? 'test as before, then see the next step' : 'test after its next step';
     case 'no-readings':
     case 'cured':
     case 'holds':

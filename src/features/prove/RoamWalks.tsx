@@ -5,20 +5,21 @@ import { roamingOf } from '@/core/proof/roaming';
 import { IconButton, PartHead } from '@/ui/primitives';
 import { RoamStrip } from '@/panels/readings/RoamStrip';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { whenText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
 
 /** Walks from unit to unit, newest first: time lost, and where the phone held on. */
 export function RoamWalks() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
+  const { whenText } = useTimes();
   const [planned, found] = [useJob((s) => s.planned), useJob((s) => s.found)];
   const walks = [...job.roamWalks].sort((a, b) => b.takenAt.localeCompare(a.takenAt));
   return (
-    <section aria-label="Walks from unit to unit">
-      <PartHead right={walks.length ? 'rate, second by second' : undefined}>Walks from unit to unit</PartHead>
+    <section aria-label="Roaming tests">
+      <PartHead right={walks.length ? 'rate, second by second' : undefined}>Roaming tests</PartHead>
       {walks.length === 0 && (
         <p className="text-muted">
-          None yet. On the phone, “Unit to unit” shows where a call would lose time on the way through the
+          None yet. On the phone, “Roaming” shows where a call would drop or slow down on the way through the
           house.
         </p>
       )}
@@ -46,7 +47,7 @@ export function RoamWalks() {
             <RoamStrip samples={walk.samples} marks={walk.marks} job={job} />
             <p className="mt-1 font-semibold">
               {Math.round(result.lengthS)} s: {Math.round(result.lostS)} s without an answer
-              {result.clungS > 0 && `, ${Math.round(result.clungS)} s held on to the wrong unit`}
+              {result.clungS > 0 && `, ${Math.round(result.clungS)} s on the wrong unit`}
             </p>
             <ul className="text-[12px] text-muted">
               {result.stretches.map((s) => (

@@ -1,6 +1,7 @@
 'use client';
 
-import { colour } from '@/ui/colour';
+import { colour, painted } from '@/ui/colour';
+import { useShade } from '@/ui/theme';
 import { Chart, LinearScale, LogarithmicScale, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef } from 'react';
 import { rateText } from '@/core/network/rateText';
@@ -57,7 +58,7 @@ function drawRow(context: CanvasRenderingContext2D, width: number, row: Row, axi
   const line = (tone: string, wide: number, path: () => void, dash: number[] = []) => {
     context.beginPath();
     context.setLineDash(dash);
-    context.strokeStyle = tone;
+    context.strokeStyle = painted(tone);
     context.lineWidth = wide;
     path();
     context.stroke();
@@ -134,14 +135,14 @@ function drawFigures(
     const from = Math.min(Math.max(0, toLeft ? at - 12 - wide : at + 12), width - wide);
     context.textAlign = 'left';
     context.lineJoin = 'round';
-    context.strokeStyle = colour.panel;
+    context.strokeStyle = painted(colour.panel);
     context.lineWidth = 3.5;
     context.strokeText(text, from, middle);
-    context.fillStyle = tone;
+    context.fillStyle = painted(tone);
     context.fillText(text, from, middle);
   };
   if (before === 0) {
-    context.strokeStyle = colour.ink;
+    context.strokeStyle = painted(colour.ink);
     context.lineWidth = 1.8;
     context.beginPath();
     const at = x(0);
@@ -163,16 +164,16 @@ function drawFigures(
       context.lineTo(at, middle + 7);
       context.lineTo(at - 7, middle);
       context.closePath();
-      context.fillStyle = colour.panel;
+      context.fillStyle = painted(colour.panel);
       context.fill();
-      context.strokeStyle = colour.ochre;
+      context.strokeStyle = painted(colour.ochre);
       context.lineWidth = 1.5;
       context.stroke();
       context.beginPath();
       context.moveTo(at, middle - 7);
       context.lineTo(at - 7, middle);
       context.lineTo(at, middle + 7);
-      context.fillStyle = colour.ochre;
+      context.fillStyle = painted(colour.ochre);
       context.fill();
     }
     write(row.text, state === 'limited' ? x(after) + 52 : x(after), left, tone, 700);
@@ -213,6 +214,7 @@ export function RowChart({
 }) {
   const canvas = useRef<HTMLCanvasElement>(null);
   const row = rowOf(proof, plan);
+  const shade = useShade();
   useEffect(() => {
     if (!canvas.current || width <= 0) return;
     // a chart that was taken down put its canvas back to the size it had found
@@ -227,12 +229,12 @@ export function RowChart({
       data: {
         datasets: [
           {
-            label: 'As found',
+            label: 'Before',
             order: 2,
             data: point(shown.before),
             pointRadius: shown.state === 'same' ? 9 : 5,
-            backgroundColor: colour.panel,
-            borderColor: colour.ink,
+            backgroundColor: painted(colour.panel),
+            borderColor: painted(colour.ink),
             borderWidth: 1.7,
           },
           {
@@ -240,16 +242,16 @@ export function RowChart({
             order: 1,
             data: shown.state === 'limited' ? [] : point(shown.after),
             pointRadius: 5.2,
-            backgroundColor: colour.action,
-            borderColor: colour.action,
+            backgroundColor: painted(colour.action),
+            borderColor: painted(colour.action),
           },
           {
             label: 'Run before',
             order: 2,
             data: runs('before'),
             pointRadius: 2,
-            backgroundColor: colour.panel,
-            borderColor: colour.ink,
+            backgroundColor: painted(colour.panel),
+            borderColor: painted(colour.ink),
             borderWidth: 0.9,
           },
           {
@@ -257,8 +259,8 @@ export function RowChart({
             order: 1,
             data: runs('after'),
             pointRadius: 2,
-            backgroundColor: colour.action,
-            borderColor: colour.action,
+            backgroundColor: painted(colour.action),
+            borderColor: painted(colour.action),
             borderWidth: 0.9,
           },
         ],
@@ -276,7 +278,7 @@ export function RowChart({
         plugins: {
           legend: { display: false },
           tooltip: {
-            backgroundColor: colour.ink,
+            backgroundColor: painted(colour.ink),
             displayColors: false,
             callbacks: {
               title: () => '',
@@ -295,12 +297,12 @@ export function RowChart({
       ],
     });
     return () => chart.destroy();
-  }, [proof, readings, axis, plan, width]);
+  }, [proof, readings, axis, plan, width, shade]);
   return (
     <canvas
       ref={canvas}
       role="img"
-      aria-label={`As found ${row.before === null ? 'not tested' : figure(row.before)}, after ${row.after === null ? 'not tested' : row.text}, need ${rateText(row.need)} Mbps`}
+      aria-label={`Before ${row.before === null ? 'not tested' : figure(row.before)}, after ${row.after === null ? 'not tested' : row.text}, need ${rateText(row.need)} Mbps`}
     />
   );
 }

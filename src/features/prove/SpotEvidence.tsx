@@ -20,14 +20,14 @@ export function SameWay({ proof }: { proof: SpotProof }) {
     <div data-testid="same-way">
       {proof.kind === 'house' && (
         <p className="mt-1 text-muted">
-          Measured {kindWords.house}, not the street.
+          Measured {kindWords.house}, not the internet.
           {proof.beside?.downMbps != null &&
-            ` Through the street: ${rateText(proof.beside.downMbps)} Mbps in ${proof.beside.runs} ${proof.beside.runs === 1 ? 'run' : 'runs'}.`}
+            ` Over the internet: ${rateText(proof.beside.downMbps)} Mbps in ${proof.beside.runs} ${proof.beside.runs === 1 ? 'run' : 'runs'}.`}
         </p>
       )}
       {effect && (
         <div className="mt-2 border-l-[3px] border-ochre bg-ochre-wash px-2.5 py-1.5 text-ochre-text">
-          <b>Not the same way twice.</b>{' '}
+          <b>Before and after tests differ.</b>{' '}
           {proof.differences.map((d) => (
             <span key={d.what}>{d.words} </span>
           ))}
@@ -44,8 +44,8 @@ export function SeenLimit({ proof, prediction }: { proof: SpotProof; prediction:
   const seen = seenLimit(job, proof, prediction);
   if (!seen) return null;
   return (
-    <section aria-label="What limited the test">
-      <PartHead>What limited the test</PartHead>
+    <section aria-label="Bottleneck of the test">
+      <PartHead>Bottleneck of the test</PartHead>
       <p data-testid="seen-limit">{seen.words}</p>
     </section>
   );

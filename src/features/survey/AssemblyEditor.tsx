@@ -1,7 +1,7 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import { type Assembly, type Id, schemas } from '@/core/job/records';
 import { freshId } from '@/core/job/fresh';
 import { problemsOf } from '@/core/job/jobFile';
@@ -25,7 +25,7 @@ function saveAssembly(
   const parsed = schemas.assembly.safeParse(asNew ? { ...draft, id: freshId(job, 'asm'), name } : draft);
   if (!parsed.success) {
     const problem = problemsOf(parsed.error)[0];
-    toast.error(`${problem?.path}: ${problem?.message}`);
+    sayError(`${problem?.path}: ${problem?.message}`);
     return false;
   }
   const label = `${asNew ? 'New' : 'Change'} construction: ${parsed.data.name}`;
@@ -59,7 +59,7 @@ export function AssemblyEditor({
   };
   return (
     <DialogFrame
-      title="What it is made of"
+      title="Construction"
       wide
       onClose={onClose}
       footer={
@@ -67,7 +67,7 @@ export function AssemblyEditor({
           <span className="mr-auto text-muted">
             {users === 0 ? 'Not used yet.' : `Used ${users} times in this job; all of them change.`}
           </span>
-          <Button onClick={() => save(true)}>{wallId ? 'Only this wall: save as new' : 'Save as new'}</Button>
+          <Button onClick={() => save(true)}>{wallId ? 'Save as new, this wall only' : 'Save as new'}</Button>
           <Button look="action" onClick={() => save(false)}>
             Save
           </Button>

@@ -24,7 +24,7 @@ export function AssemblyLayers({ draft, change }: Draft) {
   };
   return (
     <>
-      <PartHead right={`${(thick * 1000).toFixed(0)} mm in all`}>Layers, from one side to the other</PartHead>
+      <PartHead right={`${(thick * 1000).toFixed(0)} mm in all`}>Layers, from side to side</PartHead>
       <LayerList layers={draft.layers} onChange={setLayers} />
       <Button
         className="mt-2"
@@ -43,7 +43,7 @@ export function AssemblyDrawing({ draft, change }: Draft) {
       <PartHead>In the drawing</PartHead>
       <p className="flex flex-wrap items-center gap-3">
         <span className="flex items-center gap-2">
-          Thick
+          Thickness
           <NumberInput
             label="Thickness in the drawing"
             value={Math.round(draft.thicknessM * 1e4) / 10}

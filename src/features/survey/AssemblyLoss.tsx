@@ -1,3 +1,5 @@
+import { Explain } from '@/ui/Explain';
+import { explanations } from '@/ui/explanations';
 import { type Assembly, bands, type PerBand } from '@/core/job/records';
 import { assemblyLoss, assemblySpread } from '@/core/materials/assemblyLoss';
 import { toTenth } from '@/core/geometry/round';
@@ -22,13 +24,13 @@ export function AssemblyLoss({ draft, change }: Draft) {
     <>
       {draft.layers.length > 0 && (
         <>
-          <PartHead right="mm">Cut through it, to scale</PartHead>
+          <PartHead right="mm">Section to scale</PartHead>
           <ConstructionSection assembly={draft} />
         </>
       )}
       <PartHead right="dB">Loss</PartHead>
       <Segmented
-        label="Which loss counts"
+        label="Loss to use"
         value={draft.planningLossDb ? 'planning' : 'layers'}
         options={[
           { value: 'layers', text: 'From layers' },
@@ -52,18 +54,22 @@ export function AssemblyLoss({ draft, change }: Draft) {
         />
       )}
       <Segmented
-        label="Spread"
+        label="Uncertainty"
         value={draft.spreadDb ? 'own' : 'usual'}
         options={[
-          { value: 'usual', text: 'Usual spread' },
-          { value: 'own', text: 'Its own' },
+          { value: 'usual', text: 'Usual uncertainty', tip: explanations.uncertainty },
+          { value: 'own', text: 'Own value' },
         ]}
         onChange={(v) =>
           change({ spreadDb: v === 'usual' ? null : perBand((b) => assemblySpread(draft, b)) })
         }
       />
       {draft.spreadDb && (
-        <BandNumbers label="Spread" values={draft.spreadDb} onChange={(spreadDb) => change({ spreadDb })} />
+        <BandNumbers
+          label="Uncertainty"
+          values={draft.spreadDb}
+          onChange={(spreadDb) => change({ spreadDb })}
+        />
       )}
       <JointLeak draft={draft} change={change} />
     </>
@@ -80,8 +86,9 @@ function JointLeak({ draft, change }: Draft) {
           checked={draft.leakDb !== null}
           onChange={(e) => change({ leakDb: e.target.checked ? 32 : null })}
         />
-        Leaks at joints
+        Leak at joints
       </label>
+      <Explain of="leak">?</Explain>
       {draft.leakDb !== null && (
         <NumberInput
           label="Leak"

@@ -1,5 +1,6 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useState } from 'react';
 import { toast } from 'sonner';
 import { lineBounds } from '@/core/formats/lineBounds';
@@ -56,27 +57,27 @@ export function BringInPlan({
       const [left = 0, top = 0] = boundsOf(building?.outline ?? [[0, 0]]);
       const { edit, walls, leftOut } = drawPlan(job, storeyId, drawing, { unitM, makes, at: [left, top] });
       if (!store.getState().commit(edit)) return;
-      toast(`${walls} walls brought in${leftOut ? `, ${leftOut} too short or there already` : ''}`);
+      toast(`${walls} walls imported${leftOut ? `, ${leftOut} too short or already drawn` : ''}`);
       onClose();
     } catch (error) {
-      toast.error(messageOf(error));
+      sayError(messageOf(error));
     }
   };
   return (
     <DialogFrame
-      title={`Bring in ${name}`}
+      title={`Import ${name}`}
       onClose={onClose}
       footer={
         <>
-          <Button onClick={onClose}>Leave it</Button>
+          <Button onClick={onClose}>Cancel</Button>
           <Button look="action" disabled={!known} onClick={bring}>
-            Bring in
+            Import
           </Button>
         </>
       }
     >
       <p className="mt-3 flex flex-wrap items-center gap-2">
-        <label htmlFor="plan-unit">One unit of the drawing is in</label>
+        <label htmlFor="plan-unit">Unit of length in the drawing in</label>
         <Choice
           id="plan-unit"
           value={unit}
@@ -88,11 +89,11 @@ export function BringInPlan({
         />
         <span className="text-muted">
           {known
-            ? `so it is ${lengthText(across * unitM, job.info.lengths)} wide`
+            ? `total width ${lengthText(across * unitM, job.info.lengths)} wide`
             : 'The file does not say its unit.'}
         </span>
       </p>
-      <PartHead right={`${drawing.lines.length} lines`}>What the lines of each layer are</PartHead>
+      <PartHead right={`${drawing.lines.length} lines`}>Construction of each layer</PartHead>
       <ul>
         {drawing.layers.map((l) => (
           <li key={l.name} className="flex items-center justify-between gap-3 border-b border-rule py-1.5">
@@ -103,7 +104,7 @@ export function BringInPlan({
               label={`Layer ${l.name} is`}
               value={makes.get(l.name) ?? ''}
               options={[
-                { value: '', text: 'left out' },
+                { value: '', text: 'excluded' },
                 ...job.assemblies.filter((a) => a.use === 'wall').map((a) => ({ value: a.id, text: a.name })),
               ]}
               onChange={(id) => setMakes(new Map([...makes, [l.name, id || null]]))}
@@ -113,12 +114,12 @@ export function BringInPlan({
       </ul>
       {drawing.leftAside.length > 0 && (
         <p className="mt-2 text-[12px] text-muted">
-          Left aside: {drawing.leftAside.map((l) => `${l.count} ${l.what.toLowerCase()}`).join(', ')}.
+          Not imported: {drawing.leftAside.map((l) => `${l.count} ${l.what.toLowerCase()}`).join(', ')}.
         </p>
       )}
       <p className="mt-2 text-[12px] text-muted">
-        Each line becomes the middle of a wall; the drawing’s upper left corner goes to the building’s. One
-        undo takes all of it back.
+        Each line becomes the middle of a wall. The upper left corners of drawing and building meet. One undo
+        removes the whole import.
       </p>
     </DialogFrame>
   );

@@ -90,7 +90,7 @@ function LayerRow({
       </button>
       <span className="w-4 text-muted">{number}</span>
       <Choice
-        label={`Layer ${number} is of`}
+        label={`Layer ${number}, material`}
         className="w-40"
         value={'sheetOhm' in layer ? 'sheet' : layer.material}
         options={[

@@ -1,8 +1,9 @@
 'use client';
 
+import { Explain } from '@/ui/Explain';
+import { sayError } from '@/ui/sayError';
 import { colour } from '@/ui/colour';
 import { useEffect, useMemo, useState } from 'react';
-import { toast } from 'sonner';
 import type { SpotTerms } from '@/core/checks/surveyGap';
 import { surveyGaps } from '@/core/checks/surveyGaps';
 import { Button } from '@/ui/primitives';
@@ -27,7 +28,7 @@ export function Missing() {
       compute
         ?.predict('found')
         .then((found) => current && setTerms(found))
-        .catch((error: unknown) => toast.error(messageOf(error)));
+        .catch((error: unknown) => sayError(messageOf(error)));
     }, 400);
     return () => {
       current = false;
@@ -37,14 +38,18 @@ export function Missing() {
   const gaps = useMemo(() => surveyGaps(job, terms), [job, terms]);
   const widest = Math.max(6, ...gaps.map((g) => g.spreadDb ?? 0));
   return (
-    <section aria-label="Still missing" className="pt-3">
+    <section aria-label="Missing data" className="pt-3">
       <div className="flex items-baseline justify-between">
-        <h2 className="text-[16px] font-bold">{gaps.length ? 'Still missing' : 'The survey is complete'}</h2>
-        {gaps.length > 0 && <span className="text-[12px] text-muted">what it costs in certainty</span>}
+        <h2 className="text-[16px] font-bold">{gaps.length ? 'Missing data' : 'The survey is complete'}</h2>
+        {gaps.length > 0 && (
+          <span className="text-[12px] text-muted">
+            <Explain of="addedUncertainty">added uncertainty</Explain>
+          </span>
+        )}
       </div>
       {gaps.length === 0 && (
         <p className="mt-1 flex items-center gap-1.5 text-muted">
-          <StatusMark mark="cured" size={12} /> Nothing that a plan would stumble over.
+          <StatusMark mark="cured" size={12} /> No missing data affects the plan.
         </p>
       )}
       <ul className="mt-1">
@@ -80,7 +85,7 @@ export function Missing() {
       </ul>
       {gaps.length > shown && (
         <button type="button" className="py-1.5 font-semibold text-action" onClick={() => setAll(!all)}>
-          {all ? 'Show the weightiest' : `Show all ${gaps.length}`}
+          {all ? 'Show the most important' : `Show all ${gaps.length}`}
         </button>
       )}
     </section>

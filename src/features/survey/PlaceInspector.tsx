@@ -7,6 +7,7 @@ import { HouseholdFields } from './fields/HouseholdFields';
 import { NeighbourFields } from './fields/NeighbourFields';
 import { RulesFields } from './fields/RulesFields';
 import { StoreyFields } from './fields/StoreyFields';
+import { PracticeClues } from '@/panels/practice/PracticeClues';
 import { Missing } from './Missing';
 
 /** With nothing selected: what is still missing, the storey, its building, the household and the rules of the job. */
@@ -18,6 +19,7 @@ export function PlaceInspector() {
   const save = saver(store.getState().commit);
   return (
     <div className="px-4 pb-4">
+      <PracticeClues />
       <Missing />
       {storey && <StoreyFields job={job} record={storey} save={save} />}
       {building && building.kind !== 'outdoors' && <BuildingFields job={job} record={building} save={save} />}

@@ -1,10 +1,10 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { saveText } from '@/client/saveText';
 import { FileInput, FileOutput, ImagePlus } from 'lucide-react';
 import { DropdownMenu } from 'radix-ui';
 import { type ReactNode, useRef, useState } from 'react';
-import { toast } from 'sonner';
 import { writePlanGeoJson } from '@/core/formats/planGeoJson';
 import type { PlanDrawing } from '@/core/formats/planLines';
 import { writePlanSvg } from '@/core/formats/planSvg';
@@ -31,8 +31,8 @@ export function PlanFiles() {
 
   async function read(file: File) {
     if (file.size > mostBytes) {
-      toast.error(
-        `${file.name} weighs ${(file.size / 1e6).toFixed(0)} MB; up to 30 MB are taken. Nothing was changed.`,
+      sayError(
+        `${file.name} weighs ${(file.size / 1e6).toFixed(0)} MB; the limit is 30 MB. Nothing was changed.`,
       );
       return;
     }
@@ -40,7 +40,7 @@ export function PlanFiles() {
       setDrawing({ name: file.name, drawing: await reader.readDrawing(file) });
     } catch (error) {
       if (error instanceof StoppedError) return;
-      toast.error(`${file.name}: ${messageOf(error)}. Nothing was changed.`);
+      sayError(`${file.name}: ${messageOf(error)}. Nothing was changed.`);
     }
   }
   const save = (kind: 'svg' | 'geojson') => {
@@ -56,20 +56,20 @@ export function PlanFiles() {
     <>
       <FilePicker
         ref={picture}
-        label="Picture of a plan"
+        label="Picture of a floor plan"
         accept="image/png,image/jpeg"
         onFile={(f) => void takePicture(f)}
       />
       <FilePicker
         ref={plan}
-        label="Drawing of a plan"
+        label="Drawing of a floor plan"
         accept=".dxf,.json,.geojson"
         onFile={(f) => void read(f)}
       />
       <DropdownMenu.Root>
         <DropdownMenu.Trigger asChild>
           <Button className="h-8" disabled={busy}>
-            {busy ? 'Taking it …' : 'Plans in and out'}
+            {busy ? 'Importing …' : 'Floor plans: import, export'}
           </Button>
         </DropdownMenu.Trigger>
         <DropdownMenu.Portal>
@@ -83,7 +83,7 @@ export function PlanFiles() {
               <ImagePlus size={15} aria-hidden="true" /> Trace a picture (PNG, JPEG)
             </Item>
             <Item onSelect={() => plan.current?.click()}>
-              <FileInput size={15} aria-hidden="true" /> Bring in a drawing (DXF, GeoJSON)
+              <FileInput size={15} aria-hidden="true" /> Import a drawing (DXF, GeoJSON)
             </Item>
             <DropdownMenu.Separator className="my-1 h-px bg-rule" />
             <Item onSelect={() => save('svg')}>

@@ -13,11 +13,11 @@ export function ReadingFile({ reading, onStop }: { reading: Reading; onStop: () 
       footer={<Button onClick={onStop}>Stop</Button>}
     >
       <progress
-        aria-label="How much is read"
+        aria-label="Progress of the reading"
         className="mt-4 h-3 w-full"
         {...(reading.share !== null && { value: reading.share })}
       />
-      <p className="mt-2 text-muted">Stop changes nothing.</p>
+      <p className="mt-2 text-muted">If you stop, nothing is changed.</p>
     </DialogFrame>
   );
 }

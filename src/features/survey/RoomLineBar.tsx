@@ -1,11 +1,14 @@
 'use client';
 
+import { arrowWays, placeTowards } from '@/core/survey/placeTowards';
 import { useCombobox } from 'downshift';
 import { type KeyboardEvent, useEffect, useMemo, useState } from 'react';
 import { toast } from 'sonner';
 import { applyEdit } from '@/core/job/edits';
+import { boundsOf } from '@/core/geometry/place';
+import type { Point } from '@/core/job/records';
 import { regionArea } from '@/core/geometry/region';
-import { type BuildResult, buildRoom, likelySlip } from '@/core/survey/buildRoom';
+import { type BuildResult, buildRoom, hostOf, likelySlip } from '@/core/survey/buildRoom';
 import { type LineState, parseRoomLine } from '@/core/survey/roomLine';
 import { inPlaceOfGuess, withoutGuess } from '@/core/survey/guess';
 import { isOutdoors, outerAssembly } from '@/core/survey/storeyGraph';
@@ -16,31 +19,31 @@ import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { areaText, lengthText, type Lengths } from '@/ui/units';
 
 /**
- * Room by room: one typed line makes a room against its neighbour. Tab completes, Enter adds;
- * what it would close with is said before.
+ * Room by room: one typed line makes a room against its neighbour. Tab completes, and moves a room without a place to the
+ * next where it fits; Enter adds; what it would close with is said before.
  */
 export function RoomLineBar() {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const storeyId = useJob((s) => s.storeyId);
   const wallAssemblyId = useJob((s) => s.wallAssemblyId);
-  const [text, setText] = useState('');
+  const [{ text, pick }, setTyped] = useState({ text: '', pick: 0 });
+  const setText = (next: string) => setTyped({ text: next, pick: 0 });
   const { lengths } = job.info;
   // what is typed takes the place of a guess
   const clear = useMemo(() => withoutGuess(job, storeyId), [job, storeyId]);
   const base = useMemo(() => (clear ? applyEdit(job, clear).job : job), [job, clear]);
-  const names = useMemo(
-    () => base.rooms.filter((r) => r.storeyId === storeyId).map((r) => r.name),
-    [base, storeyId],
-  );
-  const state = useMemo(() => parseRoomLine(text, names, lengths), [text, names, lengths]);
+  const rooms = useMemo(() => base.rooms.filter((r) => r.storeyId === storeyId), [base, storeyId]);
+  const names = useMemo(() => rooms.map((r) => r.name), [rooms]);
+  const shell = useMemo(() => hostOf(rooms)?.name ?? null, [rooms]);
+  const state = useMemo(() => parseRoomLine(text, names, lengths, shell), [text, names, lengths, shell]);
   const assemblies = useMemo(() => {
     const inner = newWallAssembly({ job, wallAssemblyId });
     return { innerId: inner, outerId: outerAssembly(job, storeyId) ?? inner };
   }, [job, storeyId, wallAssemblyId]);
   const built = useMemo(
-    () => (state.ok ? buildRoom(base, storeyId, state.line, assemblies) : null),
-    [state, base, storeyId, assemblies],
+    () => (state.ok ? buildRoom(base, storeyId, state.line, assemblies, pick) : null),
+    [state, base, storeyId, assemblies, pick],
   );
   const ghost = useMemo(
     () => (state.ok && built && built.ok ? { name: state.line.name, outline: built.outline } : null),
@@ -52,7 +55,7 @@ export function RoomLineBar() {
   }, [store, ghost]);
   const add = () => {
     if (!state.ok) return toast(state.why);
-    if (!built?.ok) return toast(built?.why ?? 'It cannot be built.');
+    if (!built?.ok) return toast(built?.why ?? 'This room cannot be drawn.');
     if (!store.getState().commit(inPlaceOfGuess(job, clear, built.edit))) return;
     store.getState().set({ selectedId: built.roomId });
     setText('');
@@ -82,6 +85,22 @@ export function RoomLineBar() {
     if (event.key === 'Tab' && open && !event.shiftKey && !state.ok) {
       event.preventDefault();
       setText(chosen ?? items[0] ?? text);
+    } else if (event.key === 'Tab' && !event.shiftKey && built?.ok && built.place + 1 < built.places) {
+      // after the last place Tab leaves the line, as anywhere
+      event.preventDefault();
+      setTyped({ text, pick: built.place + 1 });
+    } else if (event.altKey && event.key in arrowWays && built?.ok && built.places > 1 && state.ok) {
+      event.preventDefault();
+      event.nativeEvent.preventDownshiftDefault = true;
+      const { line } = state;
+      const middles = Array.from({ length: built.places }, (_, i): Point => {
+        const other = buildRoom(base, storeyId, line, assemblies, i);
+        if (!other.ok) return [NaN, NaN];
+        const [x0, y0, x1, y1] = boundsOf(other.outline);
+        return [(x0 + x1) / 2, (y0 + y1) / 2];
+      });
+      const to = placeTowards(middles, built.place, arrowWays[event.key as keyof typeof arrowWays]);
+      if (to !== null) setTyped({ text, pick: to });
     } else if (event.key === 'Enter' && (!open || chosen === undefined)) {
       event.nativeEvent.preventDownshiftDefault = true;
       add();
@@ -119,7 +138,7 @@ export function RoomLineBar() {
           }
         />
         <ul
-          {...box.getMenuProps({ 'aria-label': 'Ways to go on' })}
+          {...box.getMenuProps({ 'aria-label': 'Suggestions' })}
           hidden={!open}
           className="absolute bottom-full left-0 z-20 mb-1 max-h-60 w-full overflow-auto border border-ink bg-panel"
         >
@@ -142,9 +161,9 @@ export function RoomLineBar() {
       >
         {text === '' ? (
           clear ? (
-            'This storey is a guess. The first room that you type takes its place; Undo brings it back.'
+            'This storey is a guess. The first room that you type replaces it. Undo restores it.'
           ) : (
-            'Name, width east to west, depth north to south, and where.'
+            'Name, width east to west, depth north to south. The place is optional.'
           )
         ) : (
           <LineSays state={state} built={built} lengths={lengths} />
@@ -177,21 +196,21 @@ function LineSays({
   if (slip && built.suspects.length === 1)
     return (
       <span className="text-rust-text">
-        Does not close by {cm.toFixed(0)} cm. Likely slip: the {lengthText(slip.tape.lengthM, lengths)}
+        Closing error {cm.toFixed(0)} cm. Probably wrong: the {lengthText(slip.tape.lengthM, lengths)}
         {likely ? `, perhaps ${lengthText(likely, lengths)}` : ''}.
       </span>
     );
   if (built.suspects.length > 1)
     return (
       <span className="text-rust-text">
-        Does not close by {cm.toFixed(0)} cm: one of {built.suspects.length} lengths holds a slip of the tape.
+        Closing error {cm.toFixed(0)} cm: one of {built.suspects.length} lengths is probably wrong.
       </span>
     );
   if (worst && cm >= 0.5 && built.spreadOver === 0)
     return (
       <span className="text-ink">
-        <strong className="block">the drawing gives way by {cm.toFixed(0)} cm</strong>
-        to what you taped; nothing was taped there before
+        <strong className="block">drawing adjusted by {cm.toFixed(0)} cm</strong>
+        to your measured length; no measured length was there before
       </span>
     );
   if (worst && cm >= 0.5)
@@ -199,7 +218,7 @@ function LineSays({
       <span className="flex items-start gap-1.5 text-ink">
         <StatusMark mark="cured" size={12} />
         <span>
-          <strong className="block">closes to {cm.toFixed(cm < 1 ? 1 : 0)} cm,</strong> spread over{' '}
+          <strong className="block">closing error {cm.toFixed(cm < 1 ? 1 : 0)} cm,</strong> spread over{' '}
           {built.spreadOver} lengths
         </span>
       </span>
@@ -211,7 +230,11 @@ function LineSays({
         <strong className="block">
           {areaText(regionArea({ outline: built.outline, holes: [] }), lengths)}
         </strong>{' '}
-        {worst ? 'closes' : 'ready to add'}
+        {built.places > 1
+          ? `place ${built.place + 1} of ${built.places}; Tab or Alt and an arrow: another`
+          : worst
+            ? 'closes'
+            : 'ready to add'}
       </span>
     </span>
   );

@@ -68,7 +68,7 @@ export function SurveyInspector() {
                 needOf(job, record.activityIds).upMbps,
               )}
             >
-              What it is used for at once
+              Used for, at the same time
             </PartHead>
             <ActivityPicker
               job={job}

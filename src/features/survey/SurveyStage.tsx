@@ -36,7 +36,7 @@ export function SurveyStage() {
         ? count(rooms.length, 'room')
         : `${closed} of ${count(rooms.length, 'room')} closed`,
     count(spots.length, 'spot'),
-    ...(storey?.guessed ? ['all of it a guess'] : []),
+    ...(storey?.guessed ? ['all guessed'] : []),
     ...(storey && !outdoors ? [`ceiling ${lengthText(storey.heightM, job.info.lengths)}`] : []),
   ].join(', ');
   return (
@@ -55,7 +55,7 @@ export function SurveyStage() {
         </StageHead>
         <div className="shell-sheet flex min-h-0 flex-1">
           <ToolRail />
-          <div className="flex min-w-0 flex-1 flex-col">
+          <div className="flex min-h-0 min-w-0 flex-1 flex-col">
             <Sheet stage="survey" />
           </div>
         </div>
@@ -111,8 +111,8 @@ function RoomList() {
       {rooms.length === 0 && (
         <p className="px-3.5 pb-2 text-muted">
           {outdoors
-            ? 'No area yet: press R and click two corners of the yard or garden.'
-            : 'No room yet: type one in the line below the sheet, or press W and draw its walls.'}
+            ? 'No area yet. Press R and click two corners of the yard or garden.'
+            : 'No room yet. Type one in the line below the drawing, or press W and draw its walls.'}
         </p>
       )}
       <p className="px-3.5 py-1.5 text-[12px] text-muted">

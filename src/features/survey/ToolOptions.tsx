@@ -44,7 +44,7 @@ export function ToolOptions() {
     <span className="flex items-center gap-1.5">
       <HatchSwatch hatch={hatch} />
       <Choice
-        label="Walls made of"
+        label="Wall construction"
         value={assemblies}
         options={walls}
         onChange={(id) => set({ wallAssemblyId: id })}
@@ -58,7 +58,7 @@ export function ToolOptions() {
       {(tool === 'wall' || tool === 'paint' || (tool === 'room' && !outdoors)) && makeChoice}
       {tool === 'opening' && (
         <Choice
-          label="Kind of opening"
+          label="Type of opening"
           value={choice.opening}
           options={openingPresets.map((p) => ({ value: p.id, text: p.name }))}
           onChange={(opening) => set({ choice: { ...choice, opening } })}
@@ -66,7 +66,7 @@ export function ToolOptions() {
       )}
       {tool === 'thing' && (
         <Choice
-          label="Kind of obstacle"
+          label="Type of obstacle"
           value={choice.thing}
           options={thingPresets.map((p) => ({ value: p.id, text: p.name }))}
           onChange={(thing) => set({ choice: { ...choice, thing } })}
@@ -74,7 +74,7 @@ export function ToolOptions() {
       )}
       {tool === 'socket' && (
         <Choice
-          label="Kind of power point"
+          label="Type of power point"
           value={choice.socket}
           options={(['socket', 'board'] as const).map((k) => ({ value: k, text: servicePointKinds[k].name }))}
           onChange={(v) => set({ choice: { ...choice, socket: v === 'board' ? 'board' : 'socket' } })}
@@ -82,7 +82,7 @@ export function ToolOptions() {
       )}
       {tool === 'coax' && (
         <Choice
-          label="Kind of coax point"
+          label="Type of coax point"
           value={choice.coax}
           options={(['coax', 'splitter'] as const).map((k) => ({
             value: k,
@@ -93,7 +93,7 @@ export function ToolOptions() {
       )}
       {tool === 'data' && (
         <Choice
-          label="Kind of network point"
+          label="Type of network point"
           value={choice.data}
           options={[
             ...(['data', 'panel', 'entry', 'duct'] as const).map((k) => ({
@@ -110,7 +110,7 @@ export function ToolOptions() {
       )}
       {tool === 'route' && (
         <Choice
-          label="Kind of way"
+          label="Type of cable route"
           value={choice.route}
           options={Object.entries(routeNames).map(([value, text]) => ({ value, text }))}
           onChange={(v) => {
@@ -128,21 +128,20 @@ export function ToolOptions() {
             <Key k="Esc">end</Key>
           </>
         )}
-        {tool === 'wall' && !drawing && 'Click where it begins.'}
+        {tool === 'wall' && !drawing && 'Click the start.'}
         {tool === 'room' &&
-          (outdoors ? 'Click two corners of the area.' : 'Click two corners; its walls join what is there.')}
+          (outdoors ? 'Click two corners of the area.' : 'Click two corners. The walls join existing walls.')}
         {tool === 'opening' && 'Click on a wall.'}
-        {(tool === 'thing' || tool === 'socket' || tool === 'coax' || tool === 'data') &&
-          'Click where it is.'}
+        {(tool === 'thing' || tool === 'socket' || tool === 'coax' || tool === 'data') && 'Click its place.'}
         {tool === 'route' && (
           <>
-            Click along it.<Key k="Enter">ends</Key>
+            Click along the route.<Key k="Enter">ends</Key>
           </>
         )}
         {tool === 'spot' && 'Click where someone uses the network.'}
         {tool === 'measure' && 'Click two points.'}
         {tool === 'scale' && 'Click two points of the picture whose distance you know.'}
-        {tool === 'paint' && 'Click each wall that is of this.'}
+        {tool === 'paint' && 'Click each wall with this construction.'}
         {!drawing && <Key k="Esc">back</Key>}
       </Keys>
     </div>

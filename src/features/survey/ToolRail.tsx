@@ -30,7 +30,7 @@ const groups = [
     { tool: 'socket', key: 'P', name: 'Power socket', Icon: Plug },
     { tool: 'coax', key: 'C', name: 'Coax', Icon: CircleDot },
     { tool: 'data', key: 'N', name: 'Network', Icon: EthernetPort },
-    { tool: 'route', key: 'K', name: 'Way for cables', Icon: Cable },
+    { tool: 'route', key: 'K', name: 'Cable route', Icon: Cable },
   ],
   [
     { tool: 'spot', key: 'S', name: 'Spot', Icon: Plus },
@@ -41,7 +41,7 @@ const groups = [
 /** The name of each tool, for the header. */
 export const toolNames: Partial<Record<Tool, string>> = {
   ...Object.fromEntries(groups.flat().map((t) => [t.tool, t.name])),
-  paint: 'Make walls of',
+  paint: 'Set wall construction',
   scale: 'Scale the picture',
 };
 
@@ -54,11 +54,16 @@ export function ToolRail() {
       role="toolbar"
       aria-label="Drawing tools"
       aria-orientation="vertical"
-      className="flex w-[46px] shrink-0 flex-col items-center gap-px overflow-y-auto border-r border-rule bg-panel py-1.5"
+      className="tool-rail flex w-[46px] shrink-0 flex-col items-center gap-px overflow-y-auto border-r border-rule bg-panel py-1.5 max-[699px]:w-full max-[699px]:flex-row max-[699px]:overflow-x-auto max-[699px]:overflow-y-hidden max-[699px]:border-t max-[699px]:border-r-0 max-[699px]:px-2 max-[699px]:py-1"
     >
       {groups.map((group, i) => (
         <Fragment key={group[0].key}>
-          {i > 0 && <span className="my-1 h-px w-7 shrink-0 bg-rule" aria-hidden="true" />}
+          {i > 0 && (
+            <span
+              className="my-1 h-px w-7 shrink-0 bg-rule max-[699px]:mx-1 max-[699px]:h-7 max-[699px]:w-px"
+              aria-hidden="true"
+            />
+          )}
           {group.map(({ tool, key, name, Icon }) => (
             <Tip key={tool} text={`${name} (${key})`}>
               <button

@@ -33,7 +33,7 @@ export function useFileReader() {
       () =>
         halt.current?.(
           new Error(
-            `it was not read within ${mostMs / 1000} s: it is too large, or damaged. Save it anew from where it comes`,
+            `the file was not read within ${mostMs / 1000} s: the file is too large, or damaged. Export it again`,
           ),
         ),
       mostMs,

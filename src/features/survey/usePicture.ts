@@ -1,7 +1,7 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { boundsOf } from '@/core/geometry/place';
 import { putOne } from '@/core/job/edits';
 import { freshId } from '@/core/job/fresh';
@@ -24,8 +24,8 @@ export function usePicture(measure: (file: File) => Promise<{ width: number; hei
 
   async function take(file: File) {
     if (file.size > mostBytes) {
-      toast.error(
-        `${file.name} weighs ${(file.size / 1e6).toFixed(0)} MB; up to 20 MB are taken. Save it smaller and try again.`,
+      sayError(
+        `${file.name} weighs ${(file.size / 1e6).toFixed(0)} MB; the limit is 20 MB. Save a smaller picture and try again.`,
       );
       return;
     }
@@ -57,7 +57,7 @@ export function usePicture(measure: (file: File) => Promise<{ width: number; hei
         store.getState().set({ selectedId: picture.id, tool: 'scale' });
     } catch (error) {
       if (error instanceof StoppedError) return;
-      toast.error(messageOf(error));
+      sayError(messageOf(error));
     } finally {
       setBusy(false);
     }

@@ -24,10 +24,10 @@ export function CodeForm({ note }: { note?: string }) {
   return (
     <form className="p-4" onSubmit={(e) => void open(e)}>
       <label className="block text-[16px] font-bold" htmlFor="code">
-        Code of the walk
+        Walk test code
       </label>
       <p className="mt-1 text-muted">
-        It stands beside the picture code that the Phone button shows on the laptop. {note}
+        The code is beside the QR code. Press the Phone button on the laptop to see it. {note}
       </p>
       <div className="mt-3 flex gap-2">
         <input

@@ -2,6 +2,7 @@
 
 import { useStore } from 'zustand';
 import { find } from '@/core/job/job';
+import { bands } from '@/core/job/records';
 import { decodeRate } from '@/core/proof/linkRate';
 import { inputClass, Segmented } from '@/ui/primitives';
 import { lengthText } from '@/ui/units';
@@ -20,6 +21,11 @@ export function SignalFields({ store }: { store: WalkStore }) {
   const link = useStore(store, (s) => s.linkMbps);
   const device = useStore(store, (s) => (s.job ? (find(s.job, 'device', s.deviceId) ?? null) : null));
   const spotId = useStore(store, (s) => s.spotId);
+  const onUnitId = useStore(store, (s) => s.onUnitId);
+  const onBand = useStore(store, (s) => s.onBand);
+  const phase = useStore(store, (s) => s.phase);
+  const job = useStore(store, (s) => s.job);
+  const units = job?.units.filter((u) => (phase === 'after' ? u.planned : u.found)) ?? [];
   const box = `${inputClass} mt-1 !h-11 w-full text-[16px] font-bold`;
   return (
     <div className="mt-4 grid grid-cols-2 gap-2.5" key={spotId}>
@@ -55,8 +61,38 @@ export function SignalFields({ store }: { store: WalkStore }) {
           }}
         />
       </label>
+      <label>
+        Connected to
+        <select
+          className={box}
+          value={onUnitId ?? ''}
+          onChange={(e) => store.getState().set({ onUnitId: e.target.value || null })}
+        >
+          <option value="">not noted</option>
+          {units.map((u) => (
+            <option key={u.id} value={u.id}>
+              {u.letter}, {u.name}
+            </option>
+          ))}
+        </select>
+      </label>
+      <label>
+        Band
+        <select
+          className={box}
+          value={onBand ?? ''}
+          onChange={(e) => store.getState().set({ onBand: bands.find((b) => b === e.target.value) ?? null })}
+        >
+          <option value="">not noted</option>
+          {bands.map((b) => (
+            <option key={b} value={b}>
+              {b} GHz
+            </option>
+          ))}
+        </select>
+      </label>
       <p className="col-span-2 text-[12.5px] text-muted">
-        {link === null ? 'Noted with the runs that follow.' : decodeRate(link, device).words}
+        {link === null ? 'Recorded with the next runs.' : decodeRate(link, device).words}
       </p>
     </div>
   );
@@ -72,9 +108,7 @@ export function HowPanel({ store }: { store: WalkStore }) {
   const row = 'flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1.5';
   return (
     <details className="mt-4 mb-4 border-t border-strong">
-      <summary className="flex h-11 cursor-pointer items-center font-bold text-action">
-        How it is tested
-      </summary>
+      <summary className="flex h-11 cursor-pointer items-center font-bold text-action">Test settings</summary>
       <div className={row}>
         <span>Tests</span>
         <Segmented
@@ -87,6 +121,25 @@ export function HowPanel({ store }: { store: WalkStore }) {
           ]}
         />
       </div>
+      {!s.simulated && (
+        <div className={row}>
+          <span>
+            Test together
+            <span className="block text-[12px] text-muted">
+              All phones start at once, each at its own spot: everyone at the same time.
+            </span>
+          </span>
+          <Segmented
+            label="Phones that test together"
+            value={String(s.together)}
+            onChange={(n) => s.set({ together: Number(n) })}
+            options={[
+              { value: '1', text: 'No' },
+              ...['2', '3', '4'].map((value) => ({ value, text: `${value} phones` })),
+            ]}
+          />
+        </div>
+      )}
       <label className={row}>
         <span>Device</span>
         <select
@@ -138,45 +191,45 @@ export function HowPanel({ store }: { store: WalkStore }) {
       </div>
       {(s.simulated || job.info.farEndUrl) && (
         <div className={row}>
-          <span>Through</span>
+          <span>Path</span>
           <Segmented
-            label="Through"
+            label="Path"
             value={s.measures}
             onChange={(measures) => s.set({ measures })}
             options={[
-              { value: 'house', text: 'House only' },
-              { value: 'street', text: 'House and street' },
+              { value: 'house', text: 'Home network' },
+              { value: 'street', text: 'Home network and internet' },
             ]}
           />
         </div>
       )}
       <div className={row}>
         <span className="min-w-0">
-          Data a run
-          <span className="block text-[12px] text-muted">a run that reaches it is cut short</span>
+          Data limit of a run
+          <span className="block text-[12px] text-muted">a run stops at this limit</span>
         </span>
         <Segmented
-          label="Data a run"
+          label="Data limit of a run"
           value={String(s.dataCapMB ?? 'none')}
           onChange={(v) => s.set({ dataCapMB: dataCaps.find((cap) => String(cap ?? 'none') === v) ?? null })}
           options={dataCaps.map((cap) => ({
             value: String(cap ?? 'none'),
-            text: cap === null ? 'Any' : `${cap} MB`,
+            text: cap === null ? 'No limit' : `${cap} MB`,
           }))}
         />
       </div>
       <p className="py-2 text-[12.5px] text-muted">
         {far
-          ? `The test runs between this browser and the far end ${new URL(far).host}: through house and street together.`
-          : 'The test runs between this browser and the machine that runs Nestle, wired to the main unit: it measures the house network, not the street.'}{' '}
+          ? `The test runs between this browser and the test server ${new URL(far).host}: home network and internet together.`
+          : 'The test runs between this browser and the machine that runs Nestle, wired to the main unit: it measures the house network, not the internet.'}{' '}
         {!far &&
           !s.simulated &&
           !job.info.farEndUrl &&
-          'To test the street too, name a far end in Survey, under the job. '}
-        One phone tests at a time; others wait their turn. A page can’t see lost packets: it tells silences
+          'To test the internet too, enter a test server in Survey, under the job. '}
+        One phone tests at a time; others wait their turn. A web page cannot see lost packets. It shows pauses
         and late answers.
         {!window.isSecureContext &&
-          ' Opened once, the page opens again out of reach for half a day. What is measured is kept on the phone.'}
+          ' After the first time, the page also opens offline for half a day. Runs are kept on the phone.'}
       </p>
     </details>
   );

@@ -14,7 +14,7 @@ import type { WalkStore } from './walkStore';
 const boxes = [
   { key: 'down', label: 'Down, Mbps', mode: 'decimal' },
   { key: 'up', label: 'Up, Mbps', mode: 'decimal' },
-  { key: 'latency', label: 'Delay, ms', mode: 'decimal' },
+  { key: 'latency', label: 'Latency, ms', mode: 'decimal' },
   { key: 'server', label: 'Server', mode: 'text' },
 ] as const;
 const range = { min: 0, max: 100_000 };
@@ -94,7 +94,7 @@ export function OtherTest({ store }: { store: WalkStore }) {
           </div>
         ) : (
           <Button type="submit" className="mt-2 !h-11 w-full">
-            Add it, through the street
+            Add, tested over the internet
           </Button>
         )}
       </form>

@@ -20,10 +20,10 @@ export function RoamPanel({ store }: { store: WalkStore }) {
   const last = walking?.marks.at(-1)?.spotId;
   return (
     <div className="flex flex-1 flex-col px-4 pt-3">
-      <h2 className="text-[20px] font-bold">From unit to unit</h2>
+      <h2 className="text-[20px] font-bold">Roaming test</h2>
       <p className="text-muted">
-        Walk as someone on a call would. One small request a second shows where the phone loses time or holds
-        on to the unit it came from. Press a spot as you pass it.
+        Walk as if you were on a call. One small request each second shows where the answer is late, or where
+        the phone stays connected to the wrong unit. Press each spot as you pass it.
       </p>
       {shown && shown.samples.length > 0 && (
         <div className="mt-3">
@@ -68,7 +68,9 @@ export function RoamPanel({ store }: { store: WalkStore }) {
           {walking ? 'End the walk' : 'Start walking'}
         </button>
         {simulated && (
-          <p className="mt-1 text-[12px] text-muted">Simulated radio: a made-up phone in a made-up house.</p>
+          <p className="mt-1 text-[12px] text-muted">
+            Simulated radio: a fictional phone in a fictional house.
+          </p>
         )}
       </div>
     </div>
@@ -79,10 +81,10 @@ export function RoamPanel({ store }: { store: WalkStore }) {
 function RoamResult({ job, walk }: { job: Job; walk: RoamWalk }) {
   const result = roamingOf(job, walk, []);
   return (
-    <section className="mt-3 border-t border-strong pt-2" aria-label="What the walk showed">
+    <section className="mt-3 border-t border-strong pt-2" aria-label="Result of the walk">
       <p className="text-[16px] font-bold">
         {Math.round(result.lengthS)} s walked, {Math.round(result.lostS)} s without an answer
-        {result.longestGapS > 0 && `, ${Math.round(result.longestGapS)} s at a stretch`}
+        {result.longestGapS > 0 && `, ${Math.round(result.longestGapS)} s in a row`}
       </p>
       <ul>
         {result.stretches.map((s) => (
@@ -91,7 +93,7 @@ function RoamResult({ job, walk }: { job: Job; walk: RoamWalk }) {
           </li>
         ))}
       </ul>
-      {result.stretches.length === 0 && <p className="text-muted">No gap and no slow stretch.</p>}
+      {result.stretches.length === 0 && <p className="text-muted">No pause and no slow part.</p>}
     </section>
   );
 }

@@ -8,7 +8,7 @@ import type { Reading } from '@/core/job/records';
 import { proveSpot } from '@/core/proof/spotProof';
 import { foundWords, verdictWords } from '@/ui/marks';
 import { Button } from '@/ui/primitives';
-import { needText } from '@/ui/units';
+import { needText, sureText } from '@/ui/units';
 import { HowPanel, SignalFields } from './HowPanel';
 import { OtherTest } from './OtherTest';
 import { StandHere } from './StandHere';
@@ -24,10 +24,11 @@ export function SpotPage({ store }: { store: WalkStore }) {
   const order = useStore(store, (s) => s.order);
   const phase = useStore(store, (s) => s.phase);
   const waiting = useStore(store, (s) => s.waiting);
+  const predicted = useStore(store, (s) => s.foretold?.spots.find((p) => p.spotId === s.spotId));
   const spot = job && find(job, 'spot', spotId);
   if (!job) return null;
   if (!spot)
-    return <p className="p-4 text-muted">This job has no spot yet. Put one down in Survey, on the laptop.</p>;
+    return <p className="p-4 text-muted">This job has no spot yet. Add one in Survey, on the laptop.</p>;
   const runs = (id: string) => runsAt({ job, waiting }, id, phase);
   const at = order.indexOf(spot.id);
   const done = order.filter((id) => runs(id).length >= runsWanted).length;
@@ -65,6 +66,12 @@ export function SpotPage({ store }: { store: WalkStore }) {
               </span>
             )}
           </p>
+          {phase === 'after' && predicted && (
+            <p className="text-muted" data-testid="walk-predicted">
+              Predicted {needText(predicted.downMbps, predicted.upMbps)} Mbps, {sureText(predicted.certainty)}{' '}
+              certain to meet it
+            </p>
+          )}
         </div>
       </section>
       <div className="px-4 pt-2">
@@ -105,7 +112,7 @@ export function SpotPage({ store }: { store: WalkStore }) {
           <span className="truncate">
             {next
               ? `Next: ${next.number} ${find(job, 'room', next.roomId)?.name ?? ''}, ${next.name.toLowerCase()}`
-              : 'The last spot'}
+              : 'Last spot'}
           </span>
           <ChevronRight size={18} className="shrink-0" />
         </Button>
@@ -140,7 +147,7 @@ function Strip({ store, runs }: { store: WalkStore; runs: (id: string) => Readin
               onClick={() => store.getState().go(id)}
               className={`h-11 w-full rounded-[3px] border text-[15px] font-bold ${
                 short
-                  ? 'border-rust bg-[repeating-linear-gradient(-45deg,#fffdf8_0_4px,#e9c4b3_4px_6px)] text-rust-text'
+                  ? 'border-rust bg-[repeating-linear-gradient(-45deg,var(--color-panel)_0_4px,var(--color-rust-band)_4px_6px)] text-rust-text'
                   : full
                     ? 'border-action bg-action text-panel'
                     : runs(id).length

@@ -39,7 +39,7 @@ export function SpotRuns({
           </th>
           <th scope="col">Down, Mbps</th>
           <th scope="col">Up</th>
-          <th scope="col">Delay</th>
+          <th scope="col">Latency</th>
           <th scope="col" className="pl-4 text-left">
             Need
           </th>
@@ -51,7 +51,7 @@ export function SpotRuns({
             <td className="text-left whitespace-nowrap">
               {i + 1}
               <span className="ml-1 text-[11.5px] text-muted">
-                {[r.measures === 'street' && 'street', unsent.has(r.id) && 'not sent', ...shortRemarks(r)]
+                {[r.measures === 'street' && 'internet', unsent.has(r.id) && 'not sent', ...shortRemarks(r)]
                   .filter(Boolean)
                   .join(', ')}
               </span>
@@ -92,7 +92,7 @@ export function AboutRun({ run }: { run: Reading | undefined }) {
   if (under.length + remarks.length === 0) return null;
   return (
     <div className="py-1.5 text-[13px]" data-testid="about-run">
-      {under.length > 0 && <p className="text-muted">Last run, delay: {under.join(', ')}.</p>}
+      {under.length > 0 && <p className="text-muted">Last run, latency: {under.join(', ')}.</p>}
       {remarks.map((words) => (
         <p key={words} className="font-semibold text-rust-text">
           {words}
@@ -107,8 +107,8 @@ export function Refused({ store }: { store: WalkStore }) {
   const refused = useStore(store, (s) => s.waiting.refused);
   if (refused.length === 0) return null;
   return (
-    <section className="mt-3 border border-rust p-3" aria-label="Not taken">
-      <h3 className="font-bold text-rust-text">Not taken into the job</h3>
+    <section className="mt-3 border border-rust p-3" aria-label="Not accepted">
+      <h3 className="font-bold text-rust-text">Not accepted into the job</h3>
       <ul>
         {refused.map(({ run, message }) => (
           <li key={run.id} className="flex items-center gap-2 border-t border-rule py-1">
@@ -119,7 +119,7 @@ export function Refused({ store }: { store: WalkStore }) {
               Send again
             </Button>
             <Button look="quiet" onClick={() => store.getState().dropRefused(run.id)}>
-              Drop
+              Discard
             </Button>
           </li>
         ))}

@@ -2,17 +2,17 @@
 
 import { colour } from '@/ui/colour';
 import { useId, useMemo } from 'react';
-import { boundsOf } from '@/core/geometry/place';
-import { labelPoint } from '@/core/geometry/polygon';
 import type { Job } from '@/core/job/job';
 import type { Reading, Spot } from '@/core/job/records';
+import { textWidth } from '@/editor/labels/textWidth';
+import { standLabels, standSize } from './standLabels';
 import { Hatches } from '@/editor/sheet/hatches';
 import { Peg } from '@/editor/sheet/Peg';
 import { StoreyFloor, StoreyThings, StoreyWalls } from '@/editor/sheet/StoreyPlan';
 
 /** What is shown around a spot, m across and down. */
 const [acrossM, downM] = [8.4, 4.6];
-const [width, height] = [358, 196];
+const [width, height] = standSize;
 
 /** The plan around a spot, with the spot in a ring. */
 export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: Reading['phase'] }) {
@@ -31,6 +31,14 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
     (x - spot.xM) * scale + width / 2,
     (y - spot.yM) * scale + height / 2,
   ];
+  const places = standLabels(
+    drawn.rooms,
+    drawn.units.map((u) => px(u.xM, u.yM)),
+    scale,
+    px,
+    textWidth,
+  );
+  const here = places.get('here');
   return (
     <svg
       viewBox={`0 0 ${width} ${height}`}
@@ -47,32 +55,23 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
         <StoreyWalls job={job} storeyId={spot.storeyId} hatch={prefix} scale={scale} />
       </g>
       {drawn.rooms.map((r) => {
-        const [x0, y0, x1, y1] = boundsOf(r.outline);
-        const [left, top] = px(x0, y0);
-        const [right, bottom] = px(x1, y1);
-        const [lx, ly] = px(...labelPoint(r.outline));
-        // kept on the picture, where the room is
-        const half = r.name.length * 3.4;
-        const x = Math.min(Math.max(lx, half + 6), width - half - 6);
-        const y = Math.min(Math.max(ly, 16), height - 8);
-        if (x - half < left - 4 || x + half > right + 4 || y < top + 8 || y > bottom) return null;
-        // clear of the ring and its words
-        const [aside, up] = [x - width / 2, y - height / 2];
-        const low =
-          Math.hypot(aside, up) < 44 || (Math.abs(aside - 66) < 44 + half && Math.abs(up + 16) < 18) ? 58 : 0;
+        const place = places.get(r.id);
         return (
-          <text
-            key={r.id}
-            x={x}
-            y={y + low}
-            fontSize={13}
-            fontWeight={700}
-            textAnchor="middle"
-            fill={colour.ink}
-            className="halo"
-          >
-            {r.name}
-          </text>
+          place && (
+            <text
+              key={r.id}
+              x={place.x}
+              y={place.y + 4.5}
+              fontSize={13}
+              fontWeight={700}
+              textAnchor="middle"
+              fill={colour.ink}
+              className="halo"
+              data-label="name"
+            >
+              {r.name}
+            </text>
+          )
         );
       })}
       {drawn.units.map((u) => {
@@ -98,8 +97,10 @@ export function StandHere({ job, spot, phase }: { job: Job; spot: Spot; phase: R
         strokeWidth={2.4}
       />
       <text
-        x={width / 2 + 28}
-        y={height / 2 - 14}
+        x={here?.x ?? width / 2}
+        y={(here?.y ?? height / 2) + 4.5}
+        textAnchor="middle"
+        data-label="here"
         fontSize={13}
         fontWeight={700}
         fill={colour.action}

@@ -21,6 +21,7 @@ const byKey = 'nestle-by';
 export function StepsPage({ store }: { store: WalkStore }) {
   const job = useStore(store, (s) => s.job);
   const unsent = useStore(store, (s) => s.waiting.steps);
+  const links = useStore(store, (s) => s.foretold?.links);
   const now = useNow();
   const [chosen, setChosen] = useState<string | null>(null);
   const [stuck, setStuck] = useState(false);
@@ -44,6 +45,9 @@ export function StepsPage({ store }: { store: WalkStore }) {
     steps.find((s) => s.state === 'waiting') ??
     steps.at(-1);
   const shown = steps.find((s) => s.step.key === chosen) ?? atHand;
+  const predicted =
+    shown?.step.kind === 'check' ? links?.find((l) => l.unitId === shown.step.unitId) : undefined;
+  const foretold = predicted ? { air: predicted.air, mbps: predicted.mbps } : null;
   const done = steps.filter((s) => s.state === 'done' || s.state === 'skipped').length;
   const waiting = steps.filter((s) => s.state === 'waiting' && s !== shown);
   if (!shown)
@@ -60,12 +64,13 @@ export function StepsPage({ store }: { store: WalkStore }) {
         </b>
         {chosen && shown !== atHand && (
           <button type="button" className="font-semibold text-action" onClick={() => setChosen(null)}>
-            To the step at hand
+            Go to the current step
           </button>
         )}
       </p>
       <div className="mt-3">
         <StepCard
+          foretold={foretold}
           standing={shown}
           run={shown.run}
           read={readToday(
@@ -100,8 +105,8 @@ export function StepsPage({ store }: { store: WalkStore }) {
         )}
       </div>
       {waiting.length > 0 && (
-        <section className="mt-4" aria-label="Under way">
-          <h3 className="font-bold">Under way</h3>
+        <section className="mt-4" aria-label="In progress">
+          <h3 className="font-bold">In progress</h3>
           {waiting.map((s) => (
             <Button
               key={s.step.key}
@@ -109,7 +114,7 @@ export function StepsPage({ store }: { store: WalkStore }) {
               onClick={() => setChosen(s.step.key)}
             >
               <span className="truncate">{s.step.title}</span>{' '}
-              <span className="font-normal text-muted">look</span>
+              <span className="font-normal text-muted">check</span>
             </Button>
           ))}
         </section>
@@ -129,12 +134,12 @@ export function StepsPage({ store }: { store: WalkStore }) {
                   {
                     {
                       done: 'done',
-                      skipped: 'left out',
-                      hands: 'at hand',
+                      skipped: 'excluded',
+                      hands: 'next',
                       waiting: 'waiting',
-                      ready: 'can begin',
+                      ready: 'ready',
                       blocked: 'later',
-                      held: 'kept waiting',
+                      held: 'on hold',
                     }[s.state]
                   }
                 </span>
@@ -144,7 +149,7 @@ export function StepsPage({ store }: { store: WalkStore }) {
         </ol>
       </details>
       <label className="mt-3 flex items-center justify-between gap-3 text-muted">
-        Work is noted as done by
+        Your name on finished steps
         <input
           className={`${inputClass} !h-11 w-40`}
           maxLength={60}

@@ -6,12 +6,13 @@ import { fullTest } from './speedTest';
 import { farEndOf, runsWanted } from './walkRuns';
 import type { WalkStore } from './walkStore';
 
-const stepWords = { waiting: 'Waiting', latency: 'Delay', down: 'Down', up: 'Up' } as const;
+const stepWords = { waiting: 'Waiting', latency: 'Latency', down: 'Down', up: 'Up' } as const;
 
 /** The big button; while it runs it says what is measured, and stops. */
 export function TestButton({ store, had }: { store: WalkStore; had: number }) {
   const testing = useStore(store, (s) => s.testing);
   const simulated = useStore(store, (s) => s.simulated);
+  const together = useStore(store, (s) => s.together);
   const brokenOffIn = useStore(store, (s) => s.brokenOffIn);
   const link = useStore(store, (s) => s.link);
   const big = 'h-[76px] w-full rounded-(--radius) border text-[22px] font-bold';
@@ -25,7 +26,9 @@ export function TestButton({ store, had }: { store: WalkStore; had: number }) {
       >
         <span aria-live="polite">
           {testing.step === 'waiting' && testing.ahead > 0
-            ? `Waiting: ${testing.ahead} before`
+            ? testing.missing > 0
+              ? `Waiting for ${testing.missing} more ${testing.missing === 1 ? 'phone' : 'phones'}`
+              : `Waiting: ${testing.ahead} before`
             : `${stepWords[testing.step]}${testing.mbps === null ? ' …' : ` ${rateText(testing.mbps)} Mbps`}`}
         </span>
         <span className="block text-[13px] font-semibold">
@@ -33,7 +36,7 @@ export function TestButton({ store, had }: { store: WalkStore; had: number }) {
         </span>
       </button>
     );
-  const left = Math.max(1, runsWanted - had);
+  const left = together > 1 ? 1 : Math.max(1, runsWanted - had);
   return (
     <>
       <button
@@ -42,29 +45,29 @@ export function TestButton({ store, had }: { store: WalkStore; had: number }) {
         disabled={link === 'closed'}
         onClick={() => void store.getState().test()}
       >
-        {had >= runsWanted ? 'Test again' : 'Test here'}
+        {together > 1 ? 'Ready: test together' : had >= runsWanted ? 'Test again' : 'Test here'}
         <span className="ml-3 border-l border-panel/60 pl-3 text-[15px] font-semibold">
           {had >= runsWanted ? `run ${had + 1}` : left === 1 ? '1 run' : `${left} runs`}
         </span>
       </button>
       {brokenOffIn ? (
         <div role="alert" className="mt-2 border-2 border-ink bg-panel p-3">
-          <p className="font-bold">The test broke off at “{stepWords[brokenOffIn]}”: no answer any more.</p>
+          <p className="font-bold">The test stopped at “{stepWords[brokenOffIn]}”. There was no answer.</p>
           <p className="text-muted">
             {link === 'online' && !simulated
-              ? 'The laptop answers again now: it may have been busy. Try again before you note it.'
-              : 'If the phone has no network here, that is the result. Otherwise try again.'}
+              ? 'The laptop answers again. It may have been busy. Try again before you record this.'
+              : 'If the phone has no network here, record that. Otherwise try again.'}
           </p>
           <div className="mt-2 flex gap-2">
             <Button className="!h-[50px] flex-1" onClick={() => store.getState().note({ connected: false })}>
-              Note “could not connect”
+              Record “could not connect”
             </Button>
             <Button
               className="!h-[50px]"
               look="quiet"
               onClick={() => store.getState().set({ brokenOffIn: null })}
             >
-              Leave it
+              Cancel
             </Button>
           </div>
         </div>
@@ -76,7 +79,7 @@ export function TestButton({ store, had }: { store: WalkStore; had: number }) {
       <DataUse store={store} runs={had >= runsWanted ? 1 : left} />
       {simulated && (
         <p className="mt-1 text-[12px] text-muted">
-          Simulated radio: the test is real, but held to what a made-up house lets through.
+          Simulated radio: the test is real, but limited to the rate in a fictional house.
         </p>
       )}
     </>
@@ -92,8 +95,8 @@ function DataUse({ store, runs }: { store: WalkStore; runs: number }) {
   const most = mostMegabytes(rates, fullTest.flowMs, state.dataCapMB);
   return (
     <p className="mt-1 text-[12px] text-muted" data-testid="data-use">
-      Through the street: at most {Math.round(most)} MB a run
-      {runs > 1 && `, ${Math.round(most * runs)} MB for ${runs}`}. “How it is tested” can cap it.
+      Over the internet: at most {Math.round(most)} MB a run
+      {runs > 1 && `, ${Math.round(most * runs)} MB for ${runs}`}. “Test settings” can cap it.
     </p>
   );
 }

@@ -1,5 +1,7 @@
 'use client';
 
+import { Sun } from 'lucide-react';
+import { useTheme } from '@/ui/theme';
 import { useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
 import { useStore } from 'zustand';
@@ -52,13 +54,13 @@ export function WalkApp({ code }: { code: string }) {
         </p>
       )}
       {link === 'closed' && (
-        <CodeForm note="What this phone measured is kept and sent once it is let in again." />
+        <CodeForm note="Runs on this phone are kept. They are sent when access is given again." />
       )}
       {!job && link !== 'closed' && (
         <p className="p-4 text-muted" role="status">
           {link === 'offline'
-            ? 'Out of reach of the machine that runs Nestle, and this walk was never opened on this phone before. Join the house’s network, then it goes on by itself.'
-            : 'Fetching the job …'}
+            ? 'No connection to the machine that runs Nestle, and this walk was not opened on this phone before. Connect to the network of the house. The page then loads by itself.'
+            : 'Loading the job …'}
         </p>
       )}
       {job && (
@@ -70,7 +72,7 @@ export function WalkApp({ code }: { code: string }) {
               onChange={setPage}
               options={[
                 { value: 'spots', text: 'Spot by spot' },
-                { value: 'roam', text: 'Unit to unit' },
+                { value: 'roam', text: 'Roaming' },
                 { value: 'steps', text: 'Steps' },
               ]}
             />
@@ -80,8 +82,25 @@ export function WalkApp({ code }: { code: string }) {
           {page === 'steps' && <StepsPage store={store} />}
         </main>
       )}
-      <Toaster position="top-center" />
+      <Toaster position="top-center" toastOptions={{ className: 'nestle-toast' }} />
     </div>
+  );
+}
+
+/** Black on white for bright sun, and back to what the phone asks for. */
+function SunSwitch() {
+  const [theme, setTheme] = useTheme();
+  const isSun = theme === 'sun';
+  return (
+    <button
+      type="button"
+      aria-pressed={isSun}
+      aria-label="Colours for sunlight"
+      className={`-mr-2 ml-2 grid h-11 w-11 shrink-0 place-items-center rounded-(--radius) ${isSun ? 'bg-action text-panel' : ''}`}
+      onClick={() => setTheme(isSun ? 'auto' : 'sun')}
+    >
+      <Sun size={20} aria-hidden="true" />
+    </button>
   );
 }
 
@@ -116,20 +135,20 @@ function Head({ store }: { store: WalkStore }) {
       : unsent > 0
         ? {
             mark: 'begun' as const,
-            words: `${unsent} on this phone${link === 'offline' ? ', out of reach' : ''}`,
+            words: `${unsent} on this phone${link === 'offline' ? ', offline' : ''}`,
           }
         : link === 'offline'
-          ? { mark: 'begun' as const, words: 'Out of reach' }
+          ? { mark: 'begun' as const, words: 'Offline' }
           : link === 'online'
-            ? { mark: 'cured' as const, words: savedAt ? `Saved ${whenText(savedAt)}` : 'In reach' }
-            : { mark: 'empty' as const, words: link === 'closed' ? 'Closed' : 'Joining …' };
+            ? { mark: 'cured' as const, words: savedAt ? `Saved ${whenText(savedAt)}` : 'Online' }
+            : { mark: 'empty' as const, words: link === 'closed' ? 'Closed' : 'Connecting …' };
   return (
     <header className="sticky top-0 z-10 flex h-[50px] items-center border-b border-ink bg-paper px-4">
       <span className="text-[17px] font-bold">Nestle</span>
       <div className="ml-3 min-w-0 flex-1 border-l border-strong pl-3 leading-tight">
         <h1 className="truncate font-bold">{job?.info.name ?? 'Walk'}</h1>
         <p className="text-[12px] text-muted">
-          {phase === 'after' ? 'Prove, after tests' : 'Before, as found'}
+          {phase === 'after' ? 'Prove, after tests' : 'Before the work'}
         </p>
       </div>
       <p
@@ -139,6 +158,7 @@ function Head({ store }: { store: WalkStore }) {
       >
         <StatusMark mark={state.mark} /> {state.words}
       </p>
+      <SunSwitch />
     </header>
   );
 }

@@ -74,7 +74,7 @@ export const steer = (
 
 /** A response of a flow that is not data: the turn is over, as after a silence, or the server is in trouble. */
 function refuse(response: Response): void {
-  if (response.status === 409) throw new TypeError('the turn was lost');
+  if (response.status === 409) throw new TypeError('the turn ended');
   if (!response.ok) throw new Error(`The server answered ${response.status}.`);
 }
 

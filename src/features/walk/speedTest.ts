@@ -23,6 +23,8 @@ export interface SpeedProgress {
   step: SpeedStep;
   /** How many phones are before this one, while waiting. */
   ahead: number;
+  /** How many phones are missing for a test together, while waiting. */
+  missing: number;
   /** Rate so far, while data flows. */
   mbps: number | null;
 }
@@ -41,6 +43,8 @@ export interface SpeedFigures {
   remarks: Reading['remarks'];
   /** SIMULATED signal; null for a real test: a browser can't read it. */
   rssiDbm: number | null;
+  /** What the runs of phones that tested together have in common; null for one alone. */
+  togetherId: string | null;
 }
 
 /** The device lost the network in the middle: a result of its own. */
@@ -49,7 +53,7 @@ export class BrokenOffError extends Error {
     readonly step: SpeedStep,
     options?: ErrorOptions,
   ) {
-    super('The test broke off: no answer any more.', options);
+    super('The test stopped. There was no answer.', options);
     this.name = 'BrokenOffError';
   }
 }
@@ -59,13 +63,15 @@ const busyShare = 0.85;
 
 const queueSchema = z.object({
   ahead: z.number().nullable(),
+  missing: z.number().default(0),
+  togetherId: z.string().nullable().default(null),
   simulated: z.object({ rssiDbm: z.number().nullable() }).nullable(),
 });
 const refusalSchema = z.object({ error: z.object({ message: z.string() }) });
 
 /**
  * One run. Waits for its turn; ends its turn whatever happens.
- * @param base «…/speed/CODE». @param simulate query of SIMULATED conditions, or none.
+ * @param base «…/speed/CODE». @param query of SIMULATED conditions, and of how many phones test together; or none.
  * @throws BrokenOffError when the network is lost, Error with words when the test is refused, AbortError when stopped.
  */
 export async function speedTest(
@@ -74,14 +80,17 @@ export async function speedTest(
   options: SpeedOptions,
   onProgress: (progress: SpeedProgress) => void,
   stopped: AbortSignal,
-  simulate: Readonly<Record<string, string>> = {},
+  query: Readonly<Record<string, string>> = {},
 ): Promise<SpeedFigures> {
   const url: Url = (what, more = {}) => `${base}/${what}?${new URLSearchParams({ ticket, ...more })}`;
   let step: SpeedStep = 'waiting';
-  const tell = (mbps: number | null = null, ahead = 0) => onProgress({ step, ahead, mbps });
+  const tell = (mbps: number | null = null, ahead = 0, missing = 0) =>
+    onProgress({ step, ahead, missing, mbps });
   const run: Run = { url, options, tell, stopped };
   try {
-    const simulated = await waitForTurn(run, simulate, (ahead) => tell(null, ahead));
+    const { simulated, togetherId } = await waitForTurn(run, query, (ahead, missing) =>
+      tell(null, ahead, missing),
+    );
     step = 'latency';
     tell();
     const quiet = await idle(run);
@@ -109,6 +118,7 @@ export async function speedTest(
         ...(down.cut || up.cut ? (['data-cap'] as const) : []),
       ],
       rssiDbm: simulated?.rssiDbm ?? null,
+      togetherId,
     };
   } catch (error) {
     stopped.throwIfAborted();
@@ -126,11 +136,11 @@ const queueMs = 30_000;
 
 async function waitForTurn(
   { url, stopped }: Run,
-  simulate: Readonly<Record<string, string>>,
-  tellAhead: (ahead: number) => void,
-): Promise<z.infer<typeof queueSchema>['simulated']> {
+  query: Readonly<Record<string, string>>,
+  tell: (ahead: number, missing: number) => void,
+): Promise<z.infer<typeof queueSchema>> {
   const queue = async (method: 'POST' | 'GET') => {
-    const response = await steer(url('queue', method === 'POST' ? simulate : {}), method, stopped, queueMs);
+    const response = await steer(url('queue', method === 'POST' ? query : {}), method, stopped, queueMs);
     const body: unknown = await response.json();
     if (response.ok) return queueSchema.parse(body);
     const refusal = refusalSchema.safeParse(body);
@@ -139,11 +149,11 @@ async function waitForTurn(
   let turn = await queue('POST');
   for (; turn.ahead !== 0; turn = await queue('GET')) {
     if (turn.ahead === null) turn = await queue('POST');
-    tellAhead(turn.ahead ?? 0);
+    tell(turn.ahead ?? 0, turn.missing);
     await wait(500);
     stopped.throwIfAborted();
   }
-  return turn.simulated;
+  return turn;
 }
 
 /** A small request of the idle step is waited for so long, ms. */

@@ -17,7 +17,25 @@ export const unsentSchema = z.object({
 export type Unsent = z.infer<typeof unsentSchema>;
 export type UnsentRoam = RoamWalk;
 
-export const keptSchema = z.object({ records: z.array(recordSchema), revision: z.number() });
+/** What the plan predicts at each spot and of each link, as the laptop worked it out. */
+const foretoldSchema = z.object({
+  spots: z.array(
+    z.object({ spotId: z.string(), downMbps: z.number(), upMbps: z.number(), certainty: z.number() }),
+  ),
+  links: z.array(
+    z.object({
+      unitId: z.string(),
+      air: z.object({ dbm: z.number(), spreadDb: z.number() }).nullable(),
+      mbps: z.number(),
+    }),
+  ),
+});
+export type PlanForetold = z.infer<typeof foretoldSchema>;
+export const keptSchema = z.object({
+  records: z.array(recordSchema),
+  revision: z.number(),
+  foretold: foretoldSchema.nullable().default(null),
+});
 /** A word on a step: the step as it is now, and as this phone had seen it before. */
 const stepWordSchema = z.object({
   id: z.string(),

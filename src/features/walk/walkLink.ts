@@ -11,7 +11,7 @@ interface LinkPorts {
   get: () => WalkState;
   set: (part: Partial<WalkState>) => void;
   /** Takes in the job as the laptop has it. */
-  take: (records: z.infer<typeof keptSchema>['records']) => void;
+  take: (walk: z.infer<typeof keptSchema>) => void;
   /** Keeps a text on the phone. */
   store: (key: string, text: string) => void;
 }
@@ -20,7 +20,7 @@ export function walkLink(code: string, { get, set, take, store }: LinkPorts) {
   async function look() {
     try {
       const fresh = await ask(keptSchema, `/api/walk/${code}`);
-      take(fresh.records);
+      take(fresh);
       set({ link: 'online', problem: null, heardMs: Date.now() });
       store(jobKey(code), JSON.stringify(fresh));
     } catch (error) {

@@ -11,15 +11,17 @@ export const runsWanted = 5;
 /** What was measured is sent between two runs, never beside one; the next begins after so long at the latest, ms. */
 const sendingMs = 5000;
 
-/** Runs at a spot in a phase: those of the job and those that wait to be sent. */
+/** Runs at a spot in a phase: those of the job and those that wait to be sent; none that were made together with others. */
 export function runsAt(
   state: Pick<WalkState, 'job' | 'waiting'>,
   spotId: Id,
   phase: Reading['phase'],
 ): Reading[] {
-  const own = (state.job?.readings ?? []).filter((r) => r.spotId === spotId && r.phase === phase);
+  const own = (state.job?.readings ?? []).filter(
+    (r) => r.spotId === spotId && r.phase === phase && r.togetherId === null,
+  );
   const waiting = state.waiting.runs.filter(
-    (r) => r.spotId === spotId && r.phase === phase && !state.job?.byId.has(r.id),
+    (r) => r.spotId === spotId && r.phase === phase && r.togetherId === null && !state.job?.byId.has(r.id),
   );
   return [...own, ...waiting].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
 }
@@ -36,10 +38,11 @@ export async function runTests(
   const { code, spotId, phase } = get();
   if (!spotId) return;
   const had = runsAt(get(), spotId, phase).length;
-  const of = Math.max(runsWanted, had + 1);
+  // together with others it is one run at a press: each says when it is ready
+  const of = get().together > 1 ? had + 1 : Math.max(runsWanted, had + 1);
   for (let run = had + 1; run <= of; run++) {
-    const { measures, simulated, dataCapMB } = get();
-    set({ testing: { step: 'waiting', ahead: 0, mbps: null, run, of } });
+    const { measures, simulated, dataCapMB, together } = get();
+    set({ testing: { step: 'waiting', ahead: 0, missing: 0, mbps: null, run, of } });
     await Promise.race([get().flush(), new Promise((done) => setTimeout(done, sendingMs))]);
     const figures = await speedTest(
       farEndOf(get()) ?? `/speed/${code}`,
@@ -47,7 +50,11 @@ export async function runTests(
       { ...fullTest, mostBytes: (dataCapMB ?? Infinity) * 1e6 },
       (progress) => set({ testing: { ...progress, run, of } }),
       signal,
-      simulated ? { spotId, phase, measures, run: String(run) } : {},
+      simulated
+        ? { spotId, phase, measures, run: String(run) }
+        : together > 1
+          ? { together: String(together) }
+          : {},
     );
     get().note({
       connected: true,
@@ -60,6 +67,7 @@ export async function runTests(
       silenceMs: fourDigits(figures.silenceMs),
       remarks: figures.remarks,
       ...(figures.rssiDbm !== null && { rssiDbm: figures.rssiDbm }),
+      togetherId: figures.togetherId,
     });
   }
 }
@@ -70,14 +78,15 @@ export const farEndOf = ({ job, measures, simulated }: Pick<WalkState, 'job' | '
 
 const serverWords = (state: Pick<WalkState, 'job' | 'measures' | 'simulated'>): string => {
   const far = farEndOf(state);
-  if (far !== null) return `Far end ${new URL(far).host}`;
+  if (far !== null) return `Test server ${new URL(far).host}`;
   if (!state.simulated) return 'The machine beside the main unit';
-  return state.measures === 'street' ? 'Simulated street server' : 'Simulated house network';
+  return state.measures === 'street' ? 'Simulated internet server' : 'Simulated home network';
 };
 
 /** The figures as a run of the spot that is shown; null where none is. */
 export function notedRun(state: WalkState, figures: Parameters<WalkState['note']>[0]): Unsent | null {
   const { job, spotId, phase, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = state;
+  const { onUnitId, onBand, networkName } = state;
   const spot = job && find(job, 'spot', spotId);
   if (!job || !spot) return null;
   const run = Math.min(999, nextRun(runsAt(state, spot.id, phase), spot.id, phase));
@@ -87,6 +96,7 @@ export function notedRun(state: WalkState, figures: Parameters<WalkState['note']
     server: serverWords(state),
     rssiDbm,
     linkMbps,
+    ...{ onUnitId, onBand, networkName },
     heightM: heightM ?? spot.heightM,
     takenAt: new Date().toISOString(),
     ...figures,

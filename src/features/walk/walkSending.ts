@@ -1,4 +1,5 @@
 /** Sends what waits on a phone, each thing once, and takes it off the list only when the laptop has it. */
+import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { ApiError, ask, keptPictureSchema } from '@/client/store/api';
@@ -95,7 +96,7 @@ async function sendPhotos({ code, box, get, set }: Sender): Promise<void> {
       await ask(keptPictureSchema, `/api/walk/${code}/photo`, { bytes: photo.blob });
     } catch (error) {
       if (!(error instanceof ApiError) || ![413, 422].includes(error.status)) throw error;
-      toast.error(`A photo was not taken. ${error.message}`);
+      sayError(`A photo was not accepted. ${error.message}`);
       const run = get().job?.stepRuns.find((r) => r.stepKey === photo.stepKey);
       if (run) get().addStep({ ...run, photos: run.photos.filter((p) => p !== photo.fileId) });
     }

@@ -3,11 +3,13 @@ import type { Job } from '@/core/job/job';
 import type { Id, Reading, StepRun } from '@/core/job/records';
 import type { DataCap } from '@/core/speedtest/dataUse';
 import type { SpeedProgress, SpeedStep } from './speedTest';
-import type { Unsent, UnsentRoam, Waiting } from './walkKept';
+import type { PlanForetold, Unsent, UnsentRoam, Waiting } from './walkKept';
 
 export interface WalkState {
   code: string;
   job: Job | null;
+  /** What the plan predicts; null where the laptop did not say. */
+  foretold: PlanForetold | null;
   /** The order in which spots are walked. */
   order: Id[];
   waiting: Waiting;
@@ -29,6 +31,12 @@ export interface WalkState {
   rssiDbm: number | null;
   linkMbps: number | null;
   heightM: number | null;
+  /** What the phone is on, as its settings show. */
+  onUnitId: Id | null;
+  onBand: Reading['onBand'];
+  networkName: string;
+  /** How many phones test at the same time, on purpose; 1 = this one alone. */
+  together: number;
   testing: (SpeedProgress & { run: number; of: number }) | null;
   /** What was measured when the last test broke off: is that the result? Null when it did not. */
   brokenOffIn: SpeedStep | null;

@@ -152,7 +152,7 @@ test('a phone without room says so, and sends what the page holds', async () => 
   jest.spyOn(console, 'error').mockImplementation(() => undefined);
   isReached = false;
   store.getState().note({ connected: true, downMbps: 44, upMbps: 5 });
-  expect(store.getState().problem).toContain('no room left');
+  expect(store.getState().problem).toContain('is full');
   expect(store.getState().waiting.runs).toHaveLength(1);
   await store.getState().flush();
   isReached = true;
@@ -227,11 +227,11 @@ test('a test is under way from the press on, and a second press starts no second
 
 test('nothing is sent beside a test, all of it after', async () => {
   const { store, stop } = await walk();
-  store.getState().set({ testing: { step: 'down', ahead: 0, mbps: 9, run: 1, of: 5 } });
+  store.getState().set({ testing: { step: 'down', ahead: 0, missing: 0, mbps: 9, run: 1, of: 5 } });
   store.getState().note({ connected: true, downMbps: 44, upMbps: 5 });
   await settled();
   expect(sent).toEqual([]);
-  store.getState().set({ testing: { step: 'waiting', ahead: 0, mbps: null, run: 2, of: 5 } });
+  store.getState().set({ testing: { step: 'waiting', ahead: 0, missing: 0, mbps: null, run: 2, of: 5 } });
   await store.getState().flush();
   expect(sent.flat()).toHaveLength(1);
   stop();

@@ -1,5 +1,5 @@
 /** The walk on a phone: the job as last seen, what waits to be sent, and what the phone is doing. */
-import { toast } from 'sonner';
+import { sayError } from '@/ui/sayError';
 import type { z } from 'zod';
 import { createStore } from 'zustand/vanilla';
 import { jobFromRecords } from '@/core/job/job';
@@ -50,7 +50,9 @@ function stayInTouch({
   window.addEventListener('offline', gone);
   // what a page may reach is settled when it is opened
   const barred = () =>
-    set({ problem: 'This page was opened before the far end was named. Load it again, then test.' });
+    set({
+      problem: 'This page was opened before the test server was entered. Load the page again, then test.',
+    });
   document.addEventListener('securitypolicyviolation', barred);
   const asks = setInterval(() => void here(), hereMs);
   return () => {
@@ -81,17 +83,17 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
         console.error(error);
         set({
           problem:
-            'This phone has no room left: what was measured since is in this page only. Stay in reach until it is sent, and do not close the page.',
+            'The storage of this phone is full. New runs are in this page only. Stay connected until they are sent, and do not close the page.',
         });
       }
     };
 
-    function take(records: z.infer<typeof keptSchema>['records']) {
+    function take({ records, foretold }: z.infer<typeof keptSchema>) {
       const before = get();
       const job = jobFromRecords(records);
       const order = walkOrder(job).map((s) => s.id);
       const { spotId } = before;
-      set({ job, order, spotId: spotId && job.byId.has(spotId) ? spotId : (order[0] ?? null) });
+      set({ job, foretold, order, spotId: spotId && job.byId.has(spotId) ? spotId : (order[0] ?? null) });
       if (before.job === null) set(openedWith(get(), job, asked));
     }
 
@@ -102,6 +104,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
     return {
       code,
       job: null,
+      foretold: null,
       order: [],
       waiting: nothing,
       photos: 0,
@@ -118,13 +121,17 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       rssiDbm: null,
       linkMbps: null,
       heightM: null,
+      onUnitId: null,
+      onBand: null,
+      networkName: '',
+      together: 1,
       testing: null,
       brokenOffIn: null,
       set,
       start(phase = null) {
         asked = phase;
         const had = kept(jobKey(code), keptSchema);
-        if (had) take(had.records);
+        if (had) take(had);
         void box.all().then(
           (all) => set({ photos: all.length }),
           (error: unknown) => console.error(error),
@@ -135,14 +142,19 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
           stopTest?.abort();
         };
       },
-      go: (spotId) => set({ spotId, rssiDbm: null, linkMbps: null, heightM: null, brokenOffIn: null }),
+      go: (spotId) =>
+        set({
+          ...{ spotId, rssiDbm: null, linkMbps: null, heightM: null, brokenOffIn: null },
+          // at another spot the phone may be on another unit
+          ...{ onUnitId: null, onBand: null },
+        }),
       async test() {
         if (!get().spotId || get().testing) return;
         stopTest = new AbortController();
         // at once: a second press finds it under way, however long the first answer takes
         set({
           brokenOffIn: null,
-          testing: { step: 'waiting', ahead: 0, mbps: null, run: 1, of: runsWanted },
+          testing: { step: 'waiting', ahead: 0, missing: 0, mbps: null, run: 1, of: runsWanted },
         });
         try {
           await runTests(get, set, stopTest.signal);
@@ -150,7 +162,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
           if (error instanceof BrokenOffError) {
             console.error(error);
             set({ brokenOffIn: error.step });
-          } else if (!stopTest.signal.aborted) toast.error(messageOf(error));
+          } else if (!stopTest.signal.aborted) sayError(messageOf(error));
         } finally {
           set({ testing: null });
           void get().flush();

@@ -23,23 +23,21 @@ export function CalibrationPanel() {
   const others = calibration ? otherWords(job, calibration) : [];
   const line = 'border-b border-rule py-1';
   return (
-    <section aria-label="What the readings teach">
+    <section aria-label="Calibration from readings">
       <PartHead right={calibration ? `${calibration.used} spots with a signal` : undefined}>
-        What the readings teach
+        Calibration from readings
       </PartHead>
       {!calibration && (
-        <p className="text-muted">
-          Nothing yet: runs with a signal in dBm tell what the walls of this house really cost.
-        </p>
+        <p className="text-muted">Nothing yet. Runs with a signal in dBm show the true loss of the walls.</p>
       )}
       {calibration && (
         <>
           <TickField
-            label="Predictions follow it"
+            label="Use calibrated values"
             value={useLearned}
             onChange={(v) =>
               store.getState().commit(
-                putOne(v ? 'Predictions follow the readings' : 'Predictions as the library has it', {
+                putOne(v ? 'Predictions use calibrated values' : 'Predictions use library values', {
                   ...job.info,
                   useLearned: v,
                 }),
@@ -48,8 +46,8 @@ export function CalibrationPanel() {
           />
           <p className="py-1 text-[12px] text-muted">
             {useLearned
-              ? 'Coverage, certainty and plan are those of this house as read. Switch it off to compare.'
-              : 'Not used now: predictions are as the library has the walls. Nothing changes by itself.'}
+              ? 'On. Coverage, certainty and plan use the values measured in this house. Switch off to compare.'
+              : 'Off. Predictions use library wall values.'}
           </p>
           <ul className="text-[12px]">
             {calibration.losses.slice(0, mostShown).map((l) => (
@@ -66,7 +64,7 @@ export function CalibrationPanel() {
           {calibration.losses.length > mostShown && (
             <details>
               <summary className="cursor-pointer py-1 text-[12px] font-semibold text-action">
-                {calibration.losses.length - mostShown} more, of which little was learnt
+                {calibration.losses.length - mostShown} more, with little change
               </summary>
               <ul className="text-[12px]">
                 {calibration.losses.slice(mostShown).map((l) => (

@@ -26,8 +26,8 @@ export function CheckList({
   const left = items.filter((i) => !i.isTicked).length;
   const mark = (m: string, what: string) => onRun(tickItem(step, run, iso(), m), `${what}: ${step.title}`);
   return (
-    <section className="mt-3" aria-label="List of this step" data-testid="check-list">
-      <p className="font-semibold">{left === 0 ? 'All ticked' : `${left} of ${items.length} left`}</p>
+    <section className="mt-3" aria-label="Check list of this step" data-testid="check-list">
+      <p className="font-semibold">{left === 0 ? 'All done' : `${left} of ${items.length} left`}</p>
       <ul>
         {items.map((item) => (
           <li key={item.mark} className="border-b border-rule">
@@ -37,7 +37,7 @@ export function CheckList({
                 className="h-4 w-4 shrink-0 accent-(--color-action) pointer-coarse:h-6 pointer-coarse:w-6"
                 checked={item.isTicked}
                 disabled={locked}
-                onChange={() => mark(item.mark, item.isTicked ? 'Tick taken back' : 'Ticked')}
+                onChange={() => mark(item.mark, item.isTicked ? 'Tick removed' : 'Ticked')}
               />
               <span className={item.isTicked ? 'text-muted line-through' : ''}>{item.words}</span>
             </label>
@@ -56,8 +56,8 @@ export function CheckList({
         >
           <input
             className={`${inputClass} min-w-0 flex-1`}
-            aria-label="One more for the list"
-            placeholder="One more"
+            aria-label="Add an entry to the list"
+            placeholder="Add entry"
             maxLength={100}
             value={words}
             onChange={(e) => setWords(e.target.value)}

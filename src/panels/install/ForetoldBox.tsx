@@ -56,15 +56,15 @@ export function ForetoldBox({
   return (
     <section
       className="mt-3 border border-strong p-3"
-      aria-label="Foretold and shown"
+      aria-label="Predicted and shown"
       data-testid="link-foretold"
     >
       <p>
-        <b>Foretold:</b>{' '}
-        {air && `${air.dbm.toFixed(0)} dBm, nine times in ten within ${allowedDb(air).toFixed(0)} dB; `}
+        <b>Predicted:</b>{' '}
+        {air && `${air.dbm.toFixed(0)} dBm, 90 % of cases within ${allowedDb(air).toFixed(0)} dB; `}
         carries {rateText(mbps)} Mbps
       </p>
-      <p className="mt-2 text-muted">What its own page shows:</p>
+      <p className="mt-2 text-muted">Its web page shows:</p>
       <div className="mt-1 flex flex-wrap gap-x-5 gap-y-2">
         {air && field('Signal', 'dbm', 'dBm', [-120, 0])}
         {field('Rate', 'mbps', 'Mbps', [0, 100_000])}

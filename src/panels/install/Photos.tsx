@@ -1,8 +1,8 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
-import { toast } from 'sonner';
 import { addPhoto } from '@/core/install/runActions';
 import type { Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
@@ -30,13 +30,13 @@ export function Photos({
 }) {
   const take = async (file: File) => {
     if (file.size > mostBytes) {
-      toast.error(`This photo weighs ${(file.size / 1e6).toFixed(0)} MB; up to 12 MB are taken.`);
+      sayError(`This photo weighs ${(file.size / 1e6).toFixed(0)} MB; up to 12 MB are allowed.`);
       return;
     }
     try {
       onRun(addPhoto(step, run, new Date().toISOString(), await keep(file)), `Photo: ${step.title}`);
     } catch (error) {
-      toast.error(messageOf(error));
+      sayError(messageOf(error));
     }
   };
   const photos = run?.photos ?? [];
@@ -83,9 +83,9 @@ function Photo({ url, words }: { url: string; words: string }) {
         setThere(true);
       }}
     >
-      Photo on its way.
+      Photo is being sent.
       <br />
-      Look again
+      Reload
     </button>
   );
 }

@@ -19,6 +19,7 @@ import type { HoldPoint, Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
 import { Button, inputClass } from '@/ui/primitives';
 import { timerText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
 import { CheckList } from './CheckList';
 import { ForetoldBox } from './ForetoldBox';
 
@@ -43,9 +44,6 @@ interface Props {
 
 const big = '!h-[50px] text-[15px]';
 
-const clockText = (at: string) =>
-  new Date(at).toLocaleTimeString('en-GB', { hour: '2-digit', minute: '2-digit' });
-
 /** What is done to a step is noted with the time at which it was pressed, not the time last shown. */
 const iso = () => new Date().toISOString();
 
@@ -53,6 +51,7 @@ const iso = () => new Date().toISOString();
 export function StepCard({ locked = false, seen, ...rest }: Props) {
   const { standing, run, read, now, by, onRun, foretold = null } = rest;
   const { step, state, waitsFor } = standing;
+  const { timeText } = useTimes();
   const unread = step.cautions.filter((c) => !read.has(c));
   const over = state === 'done' || state === 'skipped';
   return (
@@ -72,32 +71,32 @@ export function StepCard({ locked = false, seen, ...rest }: Props) {
       {step.holdPoint && !over && <HoldPointBox holdPoint={step.holdPoint} seen={seen} />}
       {!locked && <Actions {...rest} mayBegin={unread.length === 0} />}
       {unread.length > 0 && state === 'ready' && (
-        <p className="mt-2 text-muted">Tick what has to be read, then begin.</p>
+        <p className="mt-2 text-muted">Read each caution and tick it. Then begin.</p>
       )}
       {waitsFor.length > 0 && (state === 'blocked' || state === 'held') && (
         <p className="mt-2 text-muted" role="status">
-          {state === 'held' ? 'Not while this is under way: ' : 'Comes after: '}
+          {state === 'held' ? 'Wait until this is done: ' : 'First do: '}
           {waitsFor.slice(0, 3).join('; ')}
           {waitsFor.length > 3 && ` and ${waitsFor.length - 3} more`}.
         </p>
       )}
       {state === 'done' && run?.doneAt && (
         <p className="mt-2 text-muted">
-          Done at {clockText(run.doneAt)}
+          Done at {timeText(run.doneAt)}
           {run.by && ` by ${run.by}`}.
         </p>
       )}
-      {state === 'skipped' && <p className="mt-2 text-muted">Left out: {run?.skipped}</p>}
+      {state === 'skipped' && <p className="mt-2 text-muted">Excluded: {run?.skipped}</p>}
       {!locked && <Notes key={`notes ${step.key}`} {...{ standing, run, onRun }} />}
     </article>
   );
 }
 
 /** Who read a caution at this step, and when. */
-function readWords(run: StepRun | null, caution: CautionId): string {
+function readWords(run: StepRun | null, caution: CautionId, timeText: (at: string) => string): string {
   const last = lastRead(run?.read ?? [], caution);
   if (!last) return 'Read today.';
-  return `Read${last.by && ` by ${last.by}`} at ${clockText(last.at)}.`;
+  return `Read${last.by && ` by ${last.by}`} at ${timeText(last.at)}.`;
 }
 
 /** What can hurt someone: each is ticked once it is read, by each person each day. */
@@ -109,6 +108,7 @@ function Cautions({
   by,
   onRun,
 }: Pick<Props, 'run' | 'by' | 'onRun'> & { step: Step; unread: readonly CautionId[]; locked: boolean }) {
+  const { timeText } = useTimes();
   if (step.cautions.length === 0) return null;
   return (
     <ul className="mt-3" aria-label="Cautions">
@@ -126,7 +126,7 @@ function Cautions({
               onChange={() => onRun(readCaution(step, run, iso(), c, by), `Caution read: ${step.title}`)}
             />
             <span>
-              <b>{unread.includes(c) ? 'Read this first.' : readWords(run, c)}</b> {cautions[c]}
+              <b>{unread.includes(c) ? 'Read this first.' : readWords(run, c, timeText)}</b> {cautions[c]}
             </span>
           </label>
         </li>
@@ -140,11 +140,11 @@ function Cautions({
 function HoldPointBox({ holdPoint, seen }: { holdPoint: HoldPoint; seen: string | undefined }) {
   return (
     <div className="mt-4 border-2 border-ink bg-panel p-3">
-      <p className="text-muted">Go on only when the answer is yes</p>
+      <p className="text-muted">Continue only if yes</p>
       <p className="text-[19px] leading-tight font-bold">{holdPoint.question}</p>
       {holdPoint.light && (
         <p className="mt-1 text-muted">
-          Its light: {holdPoint.light.colour} means “{holdPoint.light.means}”.
+          Light: {holdPoint.light.colour} means “{holdPoint.light.means}”.
         </p>
       )}
       {seen && (
@@ -182,9 +182,9 @@ function Actions({
         <Button
           look="action"
           className={`${big} min-w-[180px] flex-1`}
-          onClick={() => onRun(freeHands(step, run, iso()), `Hands free: ${step.title}`)}
+          onClick={() => onRun(freeHands(step, run, iso()), `Start wait: ${step.title}`)}
         >
-          Hands are free, it needs {Math.round(step.wait.min)} min
+          Start wait ({Math.round(step.wait.min)} min)
         </Button>
       )}
       {open && (
@@ -193,7 +193,7 @@ function Actions({
           className={`${big} min-w-[140px] flex-1`}
           onClick={() => onRun(endStep(step, run, iso(), by), `Done: ${step.title}`)}
         >
-          {step.holdPoint ? 'Yes, go on' : 'Done'}
+          {step.holdPoint ? 'Yes, continue' : 'Done'}
         </Button>
       )}
       {open && step.windowS !== null && (
@@ -212,9 +212,9 @@ function Actions({
       {(state === 'done' || state === 'skipped') && (
         <Button
           className={big}
-          onClick={() => onRun(reopenStep(step, run, iso()), `Not done after all: ${step.title}`)}
+          onClick={() => onRun(reopenStep(step, run, iso()), `Undo done: ${step.title}`)}
         >
-          Not done after all
+          Undo done
         </Button>
       )}
     </div>
@@ -255,7 +255,7 @@ function Clock({ step, run, now }: { step: StepStanding['step']; run: StepRun | 
         <div className="h-full bg-action" style={{ width: `${share * 100}%` }} />
       </div>
       {closed && (
-        <p className="mt-1 text-muted">It is not too far away: press pair again, with the app waiting.</p>
+        <p className="mt-1 text-muted">Distance is not the cause. Press Pair again while the app searches.</p>
       )}
     </div>
   );
@@ -270,7 +270,7 @@ function Notes({ standing, run, onRun }: Pick<Props, 'standing' | 'run' | 'onRun
     <details className="mt-4 border-t border-strong">
       <summary className="flex h-9 cursor-pointer items-center font-semibold text-action pointer-coarse:h-11">
         Note{run?.note ? ' (has one)' : ''}
-        {!over && ', or leave it out'}
+        {!over && ', or exclude it'}
       </summary>
       <label className="block text-muted">
         Note
@@ -290,11 +290,11 @@ function Notes({ standing, run, onRun }: Pick<Props, 'standing' | 'run' | 'onRun
           onSubmit={(e) => {
             e.preventDefault();
             if (reason.trim())
-              onRun(skipStep(step, run, iso(), reason.trim().slice(0, 200)), `Left out: ${step.title}`);
+              onRun(skipStep(step, run, iso(), reason.trim().slice(0, 200)), `Excluded: ${step.title}`);
           }}
         >
           <label className="min-w-0 flex-1 text-muted">
-            Why it is left out
+            Reason to exclude it
             <input
               className={`${inputClass} mt-0.5 w-full`}
               value={reason}
@@ -303,7 +303,7 @@ function Notes({ standing, run, onRun }: Pick<Props, 'standing' | 'run' | 'onRun
             />
           </label>
           <Button type="submit" disabled={!reason.trim()}>
-            Leave it out
+            Exclude
           </Button>
         </form>
       )}

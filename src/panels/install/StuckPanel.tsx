@@ -28,7 +28,7 @@ export function StuckPanel({
         Stuck?
       </PartHead>
       <label className="block text-muted" htmlFor="symptom">
-        What is seen
+        Symptom
       </label>
       <Choice
         id="symptom"
@@ -43,7 +43,7 @@ export function StuckPanel({
       />
       {stuck.dontMove && (
         <p className="mt-2 border-l-[3px] border-action bg-chosen px-2.5 py-1.5 font-semibold">
-          Don’t move the unit: most of what is likely is not cured by that.
+          Do not move the unit. Most of the likely causes are elsewhere.
         </p>
       )}
       {stuck.ask && (
@@ -79,12 +79,12 @@ export function StuckPanel({
         ))}
       </ol>
       {stuck.known.length > 0 && (
-        <p className="mt-1.5 text-[12px] text-muted">Known already: {stuck.known.join('; ')}.</p>
+        <p className="mt-1.5 text-[12px] text-muted">Already known: {stuck.known.join('; ')}.</p>
       )}
       <div className="mt-2 flex gap-2">
         {answers.length > 0 && (
           <Button look="quiet" onClick={() => setAnswers(answers.slice(0, -1))}>
-            Take the last answer back
+            Undo the last answer
           </Button>
         )}
         <Button look="quiet" onClick={onClose}>

@@ -13,7 +13,7 @@ export interface Sealed {
 /** The passphrase is not the one that it was sealed with. */
 export class WrongPassphraseError extends Error {
   constructor() {
-    super('This passphrase does not open it.');
+    super('This passphrase is wrong.');
     this.name = 'WrongPassphraseError';
   }
 }

@@ -9,13 +9,13 @@ export function PathProfileButton() {
   const store = useJobStore();
   const active = useJob((s) => s.tool === 'cut');
   return (
-    <Tip text="See the house cut open between two places (X)">
+    <Tip text="Show path profile between two places (X)">
       <Button
         aria-pressed={active}
         look={active ? 'action' : 'plain'}
         onClick={() => store.getState().set({ tool: active ? 'select' : 'cut' })}
       >
-        <Scissors size={15} /> Cut
+        <Scissors size={15} /> Path profile
       </Button>
     </Tip>
   );

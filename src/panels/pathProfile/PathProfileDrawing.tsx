@@ -3,8 +3,11 @@ import { useId } from 'react';
 import { find, type Job } from '@/core/job/job';
 import type { Assembly } from '@/core/job/records';
 import type { ProfilePart } from '@/core/propagation/pathProfile';
+import type { LabelPlace } from '@/editor/labels/placeLabels';
+import { textWidth } from '@/editor/labels/textWidth';
 import { Hatches } from '@/editor/sheet/hatches';
 import { Peg } from '@/editor/sheet/Peg';
+import { profileLabels } from './profileLabels';
 import type { PathProfileAnswer } from '@/workers/protocol';
 
 type End = { peg: string } | { text: string };
@@ -84,12 +87,35 @@ export function PathProfileDrawing({
   const { px, left, scale } = view;
   const line = path.map((p) => px(p.sM, p.zM).join(' ')).join('L');
   const base = px(0, view.bottom)[1];
+  const [first, last] = [path[0], path.at(-1)];
+  const end = (at: typeof first, what: End) =>
+    at ? [{ at: px(at.sM, at.zM), word: 'peg' in what ? null : what.text }] : [];
+  const places = profileLabels({
+    crossed: answer.crossed.map((c) => px(c.sM, c.zM)),
+    ends: [...end(first, from), ...end(last, to)],
+    obstacles: parts.flatMap((part, i) => {
+      const shown = part.kind === 'obstacle' ? shownOf(part, view) : null;
+      if (!shown) return [];
+      const { x0, y0, x1, y1 } = shown;
+      const box = { x: (x0 + x1) / 2, y: (y0 + y1) / 2, w: x1 - x0, h: y0 - y1 };
+      return [{ id: `${part.id} ${i}`, name: part.name, box }];
+    }),
+    width,
+    measure: textWidth,
+  });
   return (
     <svg width={width} height={height} role="img" aria-label={describe(answer)}>
       <Hatches prefix={prefix} />
       <g>
         {parts.map((part, i) => (
-          <PartMark key={i} part={part} assembly={assemblyOf(job, part)} view={view} prefix={prefix} />
+          <PartMark
+            key={i}
+            part={part}
+            assembly={assemblyOf(job, part)}
+            view={view}
+            prefix={prefix}
+            name={places.get(`obstacle ${part.id} ${i}`)}
+          />
         ))}
       </g>
       <path d={`M${line}`} fill="none" stroke={colour.panel} strokeWidth={4} />
@@ -108,36 +134,60 @@ export function PathProfileDrawing({
           />
         );
       })}
-      {numberPlaces(answer, view, 'peg' in from).map(({ x, y }, i) => (
-        <g key={i}>
-          <circle cx={x} cy={y} r={7.5} fill={colour.panel} stroke={colour.action} strokeWidth={1} />
-          <text x={x} y={y + 4} fontSize={11.5} fontWeight={700} textAnchor="middle" fill={colour.action}>
-            {i + 1}
-          </text>
-        </g>
-      ))}
-      <EndMark at={path[0]} what={from} view={view} />
-      <EndMark at={path.at(-1)} what={to} view={view} />
+      {answer.crossed.map((c, i) => {
+        const place = places.get(`crossed ${i}`);
+        if (!place) return null;
+        return (
+          <g key={i}>
+            {place.from && (
+              <path
+                d={`M${place.from.join(' ')}L${place.x} ${place.y}`}
+                stroke={colour.action}
+                strokeWidth={0.8}
+              />
+            )}
+            <g data-label="number" data-id={c.id ?? undefined}>
+              <circle
+                cx={place.x}
+                cy={place.y}
+                r={7.5}
+                fill={colour.panel}
+                stroke={colour.action}
+                strokeWidth={1}
+              />
+              <text
+                x={place.x}
+                y={place.y + 4}
+                fontSize={11.5}
+                fontWeight={700}
+                textAnchor="middle"
+                fill={colour.action}
+              >
+                {i + 1}
+              </text>
+            </g>
+          </g>
+        );
+      })}
+      <EndMark at={path[0]} what={from} view={view} word={places.get('end 0')} />
+      <EndMark at={path.at(-1)} what={to} view={view} word={places.get('end 1')} />
       <Scale x={left} y={base + 16} scale={scale} lengthM={view.length} feet={job.info.lengths === 'ft'} />
     </svg>
   );
 }
 
-/** Numbers of the crossings sit on the way; where two are close, the next goes higher, and all clear of a peg at the start. */
-function numberPlaces({ crossed }: PathProfileAnswer, { px, left }: View, hasPeg: boolean) {
-  let lastX = -Infinity;
-  let lift = 0;
-  return crossed.map((c) => {
-    const [ownX, y] = px(c.sM, c.zM);
-    const x = hasPeg ? Math.max(ownX, left + 20) : ownX;
-    lift = x - lastX < 17 ? lift + 1 : 0;
-    lastX = x;
-    return { x, y: y - 13 - lift * 16 };
-  });
-}
-
 /** A unit as its peg, any other end as a cross with a word. */
-function EndMark({ at, what, view }: { at: { sM: number; zM: number } | undefined; what: End; view: View }) {
+function EndMark({
+  at,
+  what,
+  view,
+  word,
+}: {
+  at: { sM: number; zM: number } | undefined;
+  what: End;
+  view: View;
+  word: LabelPlace | undefined;
+}) {
   if (!at) return null;
   const [x, y] = view.px(at.sM, at.zM);
   return (
@@ -148,7 +198,9 @@ function EndMark({ at, what, view }: { at: { sM: number; zM: number } | undefine
         <>
           <path d="M-5 0H5M0 -5V5" stroke={colour.action} strokeWidth={2} />
           <text
-            y={-9}
+            x={(word?.x ?? x) - x}
+            y={(word?.y ?? y - 13) - y + 4}
+            data-label="end"
             textAnchor="middle"
             fontSize={12.5}
             fontWeight={700}
@@ -168,6 +220,8 @@ interface PartProps {
   assembly: Assembly | undefined;
   view: View;
   prefix: string;
+  /** Where its name stands; obstacles only. */
+  name: LabelPlace | undefined;
 }
 
 /** One thing that the cut passes through, by its kind. */
@@ -189,13 +243,22 @@ function PartMark(props: PartProps) {
   return <UprightPart {...props} />;
 }
 
-/** A wall, an opening or an obstacle, as high as the drawing shows it. */
-function UprightPart({ part, assembly, view: { px, bottom, top, scale }, prefix }: PartProps) {
+/** What is shown of something upright, px; null where it is above or below the drawing. */
+function shownOf(part: ProfilePart, { px, bottom, top }: View) {
   const clampZ = (z: number) => Math.min(top, Math.max(bottom, z));
   const [z0, z1] = [clampZ(part.z0), clampZ(part.z1)];
   if (z1 - z0 < 0.01) return null;
   const [x0, y1] = px(part.s0, z1);
   const [x1, y0] = px(part.s1, z0);
+  return { x0, y0, x1, y1 };
+}
+
+/** A wall, an opening or an obstacle, as high as the drawing shows it. */
+function UprightPart({ part, assembly, view, prefix, name }: PartProps) {
+  const { scale } = view;
+  const shown = shownOf(part, view);
+  if (!shown) return null;
+  const { x0, y0, x1, y1 } = shown;
   if (part.kind === 'obstacle')
     return (
       <g>
@@ -209,8 +272,15 @@ function UprightPart({ part, assembly, view: { px, bottom, top, scale }, prefix 
           strokeWidth={0.9}
           strokeOpacity={0.6}
         />
-        {x1 - x0 > part.name.length * 6.2 && (
-          <text x={(x0 + x1) / 2} y={y0 - 5} fontSize={11.5} textAnchor="middle" fill={colour.muted}>
+        {name && (
+          <text
+            x={name.x}
+            y={name.y + 4}
+            fontSize={11.5}
+            textAnchor="middle"
+            fill={colour.muted}
+            data-label="obstacle"
+          >
             {part.name}
           </text>
         )}
@@ -273,4 +343,4 @@ function Scale({
 }
 
 const describe = ({ crossed, lengthM }: PathProfileAnswer): string =>
-  `Cut ${lengthM.toFixed(1)} m long; crosses ${crossed.map((c) => c.label).join(', ') || 'nothing'}`;
+  `Path profile ${lengthM.toFixed(1)} m long; crosses ${crossed.map((c) => c.label).join(', ') || 'nothing'}`;

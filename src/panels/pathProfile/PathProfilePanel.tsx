@@ -43,14 +43,14 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
   const unit = find(job, 'unit', prediction?.heard?.unitId);
   const title =
     cut.kind === 'line'
-      ? 'Cut between two places'
+      ? 'Path profile between two places'
       : place && unit
         ? `From ${unit.letter} to ${endText(place)}, ${place.name}`
-        : 'Cut along the signal';
+        : 'Path profile of the signal';
   return (
     <section
       ref={panel}
-      aria-label="Cut through the house"
+      aria-label="Path profile through the house"
       className="shell-ledger flex h-[300px] flex-col border-t border-ink bg-panel"
       data-testid="cut-panel"
     >
@@ -66,14 +66,14 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
           </span>
         )}
         <span className="ml-auto">
-          <IconButton label="Close the cut" onClick={() => store.getState().set({ cut: null })}>
+          <IconButton label="Close the path profile" onClick={() => store.getState().set({ cut: null })}>
             <X size={17} />
           </IconButton>
         </span>
       </div>
       <div className="flex min-h-0 flex-1">
         <div ref={box} className="min-w-0 flex-1 overflow-hidden">
-          {error && <p className="px-4 text-rust-text">The cut could not be made: {error}</p>}
+          {error && <p className="px-4 text-rust-text">The path profile failed: {error}</p>}
           {answer && width > 0 ? (
             <PathProfileDrawing
               job={job}
@@ -87,7 +87,7 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
             !error && (
               <p className="px-4 text-muted">
                 {cut.kind === 'way' && !prediction?.paths.length
-                  ? 'Choose a spot that a unit reaches to see its way from the side.'
+                  ? 'Choose a spot that a unit reaches to see its path profile.'
                   : 'Computing …'}
               </p>
             )
@@ -96,8 +96,8 @@ export function PathProfilePanel({ scenario }: { scenario: 'found' | 'planned' }
         <div className="w-[300px] shrink-0 overflow-auto border-l border-rule px-3 pb-2 max-[699px]:hidden">
           {way && prediction?.heard && (
             <>
-              <p className="py-1 text-[12px] text-muted">Strongest way, dB at {prediction.heard.band} GHz</p>
-              <LossTerms numbered terms={way.terms} total={{ label: 'This way', db: way.gainDb }} />
+              <p className="py-1 text-[12px] text-muted">Strongest path, dB at {prediction.heard.band} GHz</p>
+              <LossTerms numbered terms={way.terms} total={{ label: 'This path', db: way.gainDb }} />
             </>
           )}
           {cut.kind === 'line' && answer && <CrossedTable answer={answer} />}
@@ -172,7 +172,7 @@ function CrossedTable({ answer }: { answer: PathProfileAnswer }) {
           </tr>
         ))}
         <tr className="h-8 border-t-[1.5px] border-ink font-bold">
-          <td>Straight on</td>
+          <td>Straight path</td>
           {bands.map((b) => (
             <td key={b} className="text-right">
               {loss(sum(b))}

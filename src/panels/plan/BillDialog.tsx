@@ -24,13 +24,13 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
       footer={
         <>
           <Button onClick={() => saveText(`${job.info.id}-bill.csv`, writeBillCsv(bill), 'text/csv')}>
-            Bill as CSV
+            Bill of materials, CSV
           </Button>
           <Button
             disabled={labels.length === 0}
             onClick={() => saveText(`${job.info.id}-labels.csv`, writeLabelsCsv(labels), 'text/csv')}
           >
-            Labels as CSV
+            Labels, CSV
           </Button>
           <Button look="action" onClick={onClose}>
             Close
@@ -42,7 +42,7 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
       <table className="w-full">
         <thead>
           <tr>
-            {['Item', 'Count', 'Length', 'Each', 'Sum', 'Minutes', 'For'].map((h, i) => (
+            {['Item', 'Count', 'Length', 'Each', 'Total', 'Minutes', 'For'].map((h, i) => (
               <th
                 key={h}
                 scope="col"
@@ -69,7 +69,7 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
             </tr>
           ))}
           <tr className="h-8 border-t-[1.5px] border-ink font-bold">
-            <td className="px-1">Sum</td>
+            <td className="px-1">Total</td>
             <td />
             <td className="px-1 text-right">{lengthText(bill.cableM, lengths, 0)}</td>
             <td />
@@ -80,11 +80,11 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
         </tbody>
       </table>
       {bill.lines.length === 0 && (
-        <p className="py-2 text-muted">Nothing to buy: the plan is what is there.</p>
+        <p className="py-2 text-muted">Nothing to buy. The plan uses existing units only.</p>
       )}
       <PartHead right={`${labels.length}`}>Labels</PartHead>
       {labels.length === 0 ? (
-        <p className="text-muted">No cable and no pair of adapters in the plan.</p>
+        <p className="text-muted">The plan has no cable and no pair of adapters.</p>
       ) : (
         <ul className="grid grid-cols-2 gap-2 max-[600px]:grid-cols-1">
           {labels.map((l) => (

@@ -32,7 +32,7 @@ export function CableFields({ job, device: d }: { job: Job; device: FixedDevice 
   };
   return (
     <>
-      <PartHead>Its cable</PartHead>
+      <PartHead>Cable</PartHead>
       <WordChoice
         label="From unit"
         value={cable?.fromUnitId ?? 'none'}
@@ -60,7 +60,7 @@ export function CableFields({ job, device: d }: { job: Job; device: FixedDevice 
             onChange={(n) => save({ ...cable, holes: Math.round(n) }, `Holes of the cable to ${d.name}`)}
           />
           <TickField
-            label="It is there already"
+            label="Already there"
             value={cable.found}
             onChange={(found) => save({ ...cable, found }, `Cable to ${d.name}`)}
           />

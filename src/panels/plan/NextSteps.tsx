@@ -25,9 +25,7 @@ export function NextSteps({ spotId }: { spotId: Id }) {
         </p>
       )}
       {steps?.length === 0 && (
-        <p className="text-muted">
-          No single move makes it better by what the model knows. See Plan, Propose.
-        </p>
+        <p className="text-muted">No single move improves it in the prediction. See Plan, Propose.</p>
       )}
       <ul>
         {steps?.map((s) => (
@@ -35,12 +33,12 @@ export function NextSteps({ spotId }: { spotId: Id }) {
             <span className="min-w-0 flex-1">
               {s.words}
               <span className="block text-[12px] text-muted">
-                {rateText(s.downMbps)} Mbps then, {sureText(s.certainty)} sure
+                {rateText(s.downMbps)} Mbps then, {sureText(s.certainty)} certain
                 {s.priceEur ? `, ${moneyText(s.priceEur, currency)}` : ''}
                 {s.others > 0 ? `, ${s.others} more ${s.others === 1 ? 'need' : 'needs'} met elsewhere` : ''}
               </span>
             </span>
-            {s.edit && <Button onClick={() => s.edit && store.getState().commit(s.edit)}>Do it</Button>}
+            {s.edit && <Button onClick={() => s.edit && store.getState().commit(s.edit)}>Apply</Button>}
           </li>
         ))}
       </ul>

@@ -47,19 +47,19 @@ export function PlanTotals() {
         className="w-full py-1 text-left font-semibold text-action hover:bg-paper pointer-coarse:py-3"
         onClick={() => setOpen(true)}
       >
-        Bill and labels …
+        Bill of materials, labels …
       </button>
       {open && <BillDialog onClose={() => setOpen(false)} />}
       {load && scenario === 'planned' && (
         <p className={`mt-1.5 flex gap-1.5 text-[12px] ${load.fits ? 'text-muted' : 'text-rust-text'}`}>
           <StatusMark mark={load.fits ? 'met' : 'short'} size={13} />
           <span>
-            Everyone at once: {load.fits ? 'fits' : 'does not fit'}
+            All needs at once: {load.fits ? 'fits' : 'not enough capacity'}
             {busiest &&
               busiest.airtime > 0 &&
-              `, busiest channel ${busyOf(busiest) > 1 ? `needs ${busyOf(busiest).toFixed(1)} times its time` : `${Math.round(busyOf(busiest) * 100)} %`} (${letters}, ${busiest.words})`}
+              `, busiest channel ${busyOf(busiest) > 1 ? `needs ${busyOf(busiest).toFixed(1)} times its airtime` : `${Math.round(busyOf(busiest) * 100)} %`} (${letters}, ${busiest.words})`}
             {!load.plan.fits &&
-              `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the street`}
+              `, asks ${rateText(load.plan.downMbps)} / ${rateText(load.plan.upMbps)} of the internet line`}
           </span>
         </p>
       )}

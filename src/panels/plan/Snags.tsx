@@ -25,12 +25,14 @@ export function Snags({ about }: { about?: readonly Id[] }) {
   const mendable = shown.filter((s) => s.repair).length;
   return (
     <section aria-label="Snags" data-testid="snags" className={moving ? 'opacity-60' : undefined}>
-      <PartHead right={moving ? 'before this move' : mendable ? `F mends, ${mendable} can be` : undefined}>
+      <PartHead
+        right={moving ? 'before this move' : mendable ? `F: fix next (${mendable} fixable)` : undefined}
+      >
         {shown.length === 1 ? '1 snag' : `${shown.length} snags`}
       </PartHead>
       {shown.length === 0 && (
         <p className="flex items-center gap-2 text-muted">
-          <StatusMark mark="met" /> The checks found nothing.
+          <StatusMark mark="met" /> The checks found no problem.
         </p>
       )}
       <ul>

@@ -1,9 +1,9 @@
 'use client';
 
+import { sayError } from '@/ui/sayError';
 import { usePathname, useRouter } from 'next/navigation';
-import { toast } from 'sonner';
 import { find } from '@/core/job/job';
-import type { Product, Link, Unit } from '@/core/job/records';
+import { categorySchema, type Link, type Product, type Unit } from '@/core/job/records';
 import { poePort } from '@/core/media/poe';
 import type { BackhaulOption } from '@/core/network/backhaulOptions';
 import { linkOf } from '@/core/network/backhaul';
@@ -35,7 +35,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
   const isMain = (product?.kind === 'main' || product?.kind === 'router') && !link;
   const take = (next: Link, also: BackhaulOption['also'] = []) =>
     store.getState().commit({
-      label: `Feed ${unit.letter} from ${letter(next.fromUnitId)}`,
+      label: `Connect ${unit.letter} from ${letter(next.fromUnitId)}`,
       put: [...also, next],
       remove: [],
     });
@@ -48,11 +48,12 @@ export function UnitLink({ unit }: { unit: Unit }) {
   return (
     <>
       <PartHead right="Mbps to here">
-        {isMain ? `${unit.letter} is the main unit` : `What feeds ${unit.letter}`}
+        {isMain ? `${unit.letter} is the main unit` : `Uplink of ${unit.letter}`}
       </PartHead>
       {isMain && (
         <p className="text-muted">
-          Fed from the street: {rateText(job.info.planDownMbps)} / {rateText(job.info.planUpMbps)} Mbps.
+          Connected to the incoming line: {rateText(job.info.planDownMbps)} / {rateText(job.info.planUpMbps)}{' '}
+          Mbps.
         </p>
       )}
       {link && (link.medium === 'ethernet' || link.medium === 'fibre') && (
@@ -66,12 +67,12 @@ export function UnitLink({ unit }: { unit: Unit }) {
       )}
       {!isMain && (
         <>
-          {options === null && <p className="text-muted">Computing every way …</p>}
-          <ul aria-label={`Ways to feed ${unit.letter}`}>{open.slice(0, shownFirst).map(row)}</ul>
+          {options === null && <p className="text-muted">Calculating link options …</p>}
+          <ul aria-label={`Link options of ${unit.letter}`}>{open.slice(0, shownFirst).map(row)}</ul>
           {open.length > shownFirst && (
             <details>
               <summary className="cursor-pointer py-1.5 font-semibold text-action">
-                {open.length - shownFirst} more ways
+                {open.length - shownFirst} more options
               </summary>
               <ul>{open.slice(shownFirst).map(row)}</ul>
             </details>
@@ -79,7 +80,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
           {shut.length > 0 && (
             <details>
               <summary className="cursor-pointer py-1.5 font-semibold text-action">
-                {shut.length} that won’t do, and why
+                {shut.length} not possible, with reasons
               </summary>
               <ul>{shut.map(row)}</ul>
             </details>
@@ -93,7 +94,7 @@ export function UnitLink({ unit }: { unit: Unit }) {
           </summary>
           <LossTerms
             terms={rate.air.terms}
-            total={{ label: 'Arrives', db: rate.air.downDbm, spreadDb: rate.air.spreadDb }}
+            total={{ label: 'Received power', db: rate.air.downDbm, spreadDb: rate.air.spreadDb }}
           />
           <p className="mt-1 text-[12px] text-muted">
             Back at {letter(link?.fromUnitId ?? '')}: −{Math.abs(rate.air.upDbm).toFixed(1)} dBm.
@@ -143,10 +144,10 @@ function OptionRow({
           ) : (
             <span className="block text-[12px] text-muted">
               {spot && o.worst
-                ? `worst spot ${spot.number}: ${rateText(o.worst.downMbps)}, ${sureText(o.worst.certainty)} sure`
+                ? `lowest spot ${spot.number}: ${rateText(o.worst.downMbps)}, ${sureText(o.worst.certainty)} certain`
                 : sends
-                  ? 'no spot is nearest to it'
-                  : 'for what hangs on it'}
+                  ? 'no spot uses it'
+                  : 'for its downstream units'}
               {costs.length ? ` · ${costs.join(' · ')}` : ''}
             </span>
           )}
@@ -211,24 +212,20 @@ function CableFields({
             <Choice
               id={id}
               value={link.category ?? 'cat6'}
-              options={[
-                { value: 'cat5e', text: 'Cat 5e' },
-                { value: 'cat6', text: 'Cat 6' },
-                { value: 'cat6a', text: 'Cat 6a' },
-              ]}
-              onChange={(c) => take({ ...link, category: c === 'cat5e' || c === 'cat6a' ? c : 'cat6' })}
+              options={categorySchema.options.map((c) => ({ value: c, text: c.replace('cat', 'Cat ') }))}
+              onChange={(c) => take({ ...link, category: categorySchema.catch('cat6').parse(c) })}
             />
           )}
         </Field>
       )}
       <div className="flex flex-wrap items-center justify-between gap-2 pt-1.5">
         <span className="text-[12px] text-muted">
-          {link.points.length > 0 ? 'As drawn' : 'By the shortest way'}
+          {link.points.length > 0 ? 'As drawn' : 'By the shortest route'}
           {link.holes !== null && `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}`}
         </span>
         <span className="flex gap-2">
           {link.points.length > 0 && (
-            <Button onClick={() => void layCable(store, []).catch((e: unknown) => toast.error(messageOf(e)))}>
+            <Button onClick={() => void layCable(store, []).catch((e: unknown) => sayError(messageOf(e)))}>
               Shortest
             </Button>
           )}
@@ -238,14 +235,14 @@ function CableFields({
               if (!path.endsWith('/plan')) router.push(`/jobs/${jobId}/plan`);
             }}
           >
-            Draw its way
+            Draw its route
           </Button>
         </span>
       </div>
       {power && (
         <p className={`pt-1 text-[12px] ${power.ok ? 'text-muted' : 'text-rust-text'}`}>
           {power.sourceW === null || power.deviceV === null
-            ? 'No current brings it its power over this cable.'
+            ? 'This cable cannot carry the power it needs.'
             : `Power over the cable: ${power.sourceW.toFixed(1)} W at the port, ${power.deviceV.toFixed(1)} V at the unit${power.ok ? '.' : ': not enough.'}`}
         </p>
       )}

@@ -16,7 +16,7 @@ export function UnitPorts({ unit }: { unit: Unit }) {
   const { used, poePorts, poeUsed, givesW, budgetW } = ports;
   return (
     <section aria-label={`Ports of ${unit.letter}`}>
-      <PartHead right={`${used.length} of ${ports.ports} taken`}>Ports of {unit.letter}</PartHead>
+      <PartHead right={`${used.length} of ${ports.ports} used`}>Ports of {unit.letter}</PartHead>
       <ul>
         {used.map(({ id, medium, lengthM, to, power, unpowered }) => (
           <li key={id} className="flex items-baseline gap-2 border-b border-rule py-1">
@@ -27,15 +27,11 @@ export function UnitPorts({ unit }: { unit: Unit }) {
               {power && (
                 <span className={`block text-[12px] ${power.ok ? 'text-muted' : 'text-rust-text'}`}>
                   {power.sourceW === null || power.deviceV === null
-                    ? 'No current brings it its power over this cable.'
+                    ? 'This cable cannot carry the power it needs.'
                     : `${power.sourceW.toFixed(1)} W from ${power.from === 'port' ? 'the port' : 'its injector'}, ${power.deviceV.toFixed(1)} V arrive${power.ok ? '' : ': not enough'}`}
                 </span>
               )}
-              {unpowered && (
-                <span className="block text-[12px] text-rust-text">
-                  takes its power over the cable: none here
-                </span>
-              )}
+              {unpowered && <span className="block text-[12px] text-rust-text">needs PoE: none here</span>}
             </span>
           </li>
         ))}

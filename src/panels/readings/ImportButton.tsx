@@ -32,7 +32,7 @@ export function ImportButton({ phase }: { phase: Phase }) {
   return (
     <>
       <FileButton label="CSV of readings" accept=".csv,text/csv" onFile={(file) => void open(file)}>
-        <Upload size={15} /> Readings from CSV
+        <Upload size={15} /> Import readings (CSV)
       </FileButton>
       {asked && (
         <DialogFrame
@@ -41,19 +41,18 @@ export function ImportButton({ phase }: { phase: Phase }) {
           footer={
             <>
               <Button look="quiet" onClick={() => setAsked(null)}>
-                Read nothing
+                Cancel
               </Button>
-              <Button onClick={() => answer(false)}>They are Mbps</Button>
+              <Button onClick={() => answer(false)}>Values are Mbps</Button>
               <Button look="action" onClick={() => answer(true)}>
-                They are kbit/s
+                Values are kbit/s
               </Button>
             </>
           }
         >
           <p className="py-3">
-            {asked.doubts.length === 1 ? 'One run is' : `${asked.doubts.length} runs are`} far above the plan
-            of {store.getState().job.info.planDownMbps} Mbps. As kbit/s{' '}
-            {asked.doubts.length === 1 ? 'it' : 'they'} would be likely:
+            {asked.doubts.length === 1 ? 'One run is' : `${asked.doubts.length} runs are`} far above the
+            contract speed of {store.getState().job.info.planDownMbps} Mbps. Values in kbit/s are more likely:
           </p>
           <ul>
             {asked.doubts.slice(0, 8).map(({ reading, asKbps }) => (

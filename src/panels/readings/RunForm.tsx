@@ -18,7 +18,7 @@ import type { Phase } from './readingActions';
 const fields = [
   { key: 'down', label: 'Down, Mbps', needed: true },
   { key: 'up', label: 'Up, Mbps', needed: false },
-  { key: 'latency', label: 'Delay, ms', needed: false },
+  { key: 'latency', label: 'Latency, ms', needed: false },
   { key: 'rssi', label: 'Signal, dBm', needed: false },
   { key: 'link', label: 'Link, Mbps', needed: false },
 ] as const;
@@ -66,7 +66,7 @@ export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
     } catch (problem) {
       if (!(problem instanceof z.ZodError)) throw problem;
       const issue = problem.issues[0];
-      setError('root', { message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not right'}` });
+      setError('root', { message: `${issue?.path.join('.') ?? ''}: ${issue?.message ?? 'not valid'}` });
     }
   }
   const add = handleSubmit(({ server, ...n }) => note(true, n, server));
@@ -80,7 +80,9 @@ export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
     if (!store.getState().commit({ label, put: [reading], remove: [] })) return;
     reset({ ...blank, server: getValues('server') });
     setDoubt(null);
-    toast(reading.connected ? `Run ${reading.run} noted.` : `Run ${reading.run} noted: could not connect.`);
+    toast(
+      reading.connected ? `Run ${reading.run} recorded.` : `Run ${reading.run} recorded: could not connect.`,
+    );
   }
 
   const error =

@@ -1,3 +1,4 @@
+import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
 import { type ReadReadings, readReadingsCsv } from '@/core/formats/readingsCsv';
 import type { Id, Reading } from '@/core/job/records';
@@ -27,9 +28,9 @@ export async function takeSimulatedRuns(
         .getState()
         .commit({ label: `${runs} simulated runs ${phase}, ${where}`, put: readings, remove: [] })
     )
-      toast(`${readings.length} simulated runs taken at ${where}.`);
+      toast(`${readings.length} simulated runs at ${where}.`);
   } catch (error) {
-    toast.error(messageOf(error));
+    sayError(messageOf(error));
   }
 }
 
@@ -44,7 +45,7 @@ export interface Imported extends Pick<ReadReadings, 'readings' | 'alreadyThere'
 /** Reads a CSV file of readings; null when anything in it is wrong, which is told. Nothing is changed by it. */
 export async function readReadings(store: JobStore, file: File, phase: Phase): Promise<Imported | null> {
   if (file.size > mostBytes) {
-    toast.error(`${file.name} is larger than 2 MB, the most that is read. Nothing was changed.`);
+    sayError(`${file.name} is larger than 2 MB, the most that is read. Nothing was changed.`);
     return null;
   }
   const text = await file.text();
@@ -54,7 +55,7 @@ export async function readReadings(store: JobStore, file: File, phase: Phase): P
   });
   if (problems.length) {
     const [first] = problems;
-    toast.error(`${file.name} was not read. ${first?.path}: ${first?.message}`, {
+    sayError(`${file.name} was not read. ${first?.path}: ${first?.message}`, {
       description:
         problems.length > 1
           ? `and ${problems.length - 1} more. Nothing was changed.`

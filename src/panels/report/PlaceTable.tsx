@@ -11,8 +11,8 @@ export function PlaceTable({ job, proofs }: { job: Job; proofs: readonly SpotPro
   return (
     <section className="mt-7">
       <h2 className="flex items-baseline justify-between text-[17px] font-bold">
-        What each place needs, and what it gets{' '}
-        <span className="text-[12.5px] font-normal text-muted">Mbps, middle of all tests</span>
+        Need and result at each place{' '}
+        <span className="text-[12.5px] font-normal text-muted">Mbps, median of all tests</span>
       </h2>
       <div className="overflow-x-auto">
         <table className="mt-1 w-full border-collapse print:text-[12.5px]">
@@ -22,7 +22,7 @@ export function PlaceTable({ job, proofs }: { job: Job; proofs: readonly SpotPro
                 Place
               </th>
               <th scope="col">Room</th>
-              <th scope="col">What for</th>
+              <th scope="col">Used for</th>
               <th scope="col" className="pl-4 text-right">
                 Needs
               </th>
@@ -33,7 +33,7 @@ export function PlaceTable({ job, proofs }: { job: Job; proofs: readonly SpotPro
                 After
               </th>
               <th scope="col" className="pl-5">
-                In plain words
+                Result
               </th>
             </tr>
           </thead>

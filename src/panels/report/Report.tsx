@@ -71,6 +71,7 @@ export function Report() {
   const simulated = job.readings.some((r) => r.source === 'simulated');
   return (
     <article
+      data-paper
       className="report mx-auto max-w-[900px] bg-panel px-[76px] py-12 text-[14px] print:max-w-none print:bg-white print:p-0"
       data-testid="report"
       data-ready={done}
@@ -95,8 +96,8 @@ export function Report() {
           {job.info.demo && <b>Demonstration data. </b>}
           {simulated ? 'Readings are simulated. ' : ''}
           {house > 0 &&
-            `At ${house} ${house === 1 ? 'place' : 'places'} the house network alone was measured, not the street. `}
-          A place counts as proven when so many good tests in a row are unlikely by luck (at most 1 in 20).
+            `At ${house} ${house === 1 ? 'place' : 'places'} the home network only was measured, not the internet. `}
+          A place is proven when so many good tests are unlikely by chance (at most 1 in 20).
         </p>
       </footer>
     </article>

@@ -1,7 +1,8 @@
 import type { Job } from '@/core/job/job';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { colour } from '@/ui/colour';
-import { reportSentence } from './sentence';
+import { dateText } from '@/ui/time';
+import { reportSentence } from '@/core/proof/reportSentence';
 
 /** Name, date, and what came of it in one sentence. */
 export function ReportHead({
@@ -28,16 +29,13 @@ export function ReportHead({
       </svg>
       {simulated && (
         <p className="mt-4 border border-ochre px-3 py-1.5 font-semibold text-ochre-text">
-          Simulated readings: made by a stand-in house, not measured.
+          Simulated readings: from the built-in simulator, not measured.
         </p>
       )}
       <h1 className="mt-5 text-[40px] leading-tight font-bold">{job.info.name}, before and after</h1>
       <p className="flex justify-between text-muted">
         <span>The home network, tested at {job.spots.length} places</span>
-        <span>
-          {last &&
-            new Date(last).toLocaleDateString('en-GB', { day: 'numeric', month: 'long', year: 'numeric' })}
-        </span>
+        <span>{last && dateText(last, job.info.countryGroup)}</span>
       </p>
       <p className="mt-5 text-[21px] leading-snug" data-testid="report-sentence">
         <b>{sentence.headline}</b> {sentence.rest}

@@ -28,7 +28,7 @@ export function ReportUnits() {
                   {u.name}, {find(job, 'storey', u.storeyId)?.name.toLowerCase()}
                   {from
                     ? `; ${link ? mediumWords[link.medium].toLowerCase() : ''} from ${from.letter}`
-                    : '; from the street'}
+                    : '; from the incoming line'}
                 </span>
               </span>
               {link && <LinkIcon link={link} />}

@@ -71,10 +71,10 @@ export function PlanKey() {
             />
           ))}
         </svg>
-        <span className="font-normal">a lot</span>
+        <span className="font-normal">much</span>
       </span>
       <span className="flex items-center gap-2">
-        <StatusMark mark="short" /> hatched: short of what the room needs
+        <StatusMark mark="short" /> hatched: less than the room needs
       </span>
       <span className="text-muted">Shading is computed; boxed figures are test results, Mbps.</span>
     </p>

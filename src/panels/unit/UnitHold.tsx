@@ -31,14 +31,14 @@ export function UnitHold({
   const rules = radioRules[job.info.countryGroup];
   return (
     <>
-      <PartHead>How it is held</PartHead>
+      <PartHead>How it is mounted</PartHead>
       <WordChoice
-        label="Held"
+        label="Mount"
         value={u.mount}
         words={mounts}
-        onChange={(mount) => save({ ...u, mount }, `Hold ${u.letter} another way`)}
+        onChange={(mount) => save({ ...u, mount }, `Mount ${u.letter} another way`)}
       />
-      <Field label="Its top points">
+      <Field label="Top points">
         {(id) => (
           <Choice
             id={id}
@@ -54,7 +54,7 @@ export function UnitHold({
         )}
       </Field>
       <NumberField
-        label="Leaning, 0 upright"
+        label="Tilt, 0 = upright"
         value={u.tiltDeg}
         unit="°"
         min={0}
@@ -62,14 +62,14 @@ export function UnitHold({
         onChange={(tiltDeg) => save({ ...u, tiltDeg }, `Turn ${u.letter}`)}
       />
       <NumberField
-        label="Faces, from north"
+        label="Direction, from north"
         value={u.facingDeg}
         unit="°"
         min={-360}
         max={360}
         onChange={(facingDeg) => save({ ...u, facingDeg }, `Turn ${u.letter}`)}
       />
-      <PartHead right="taken by neighbours">Channels</PartHead>
+      <PartHead right="used by neighbours">Channels</PartHead>
       {bands.map((band) => {
         const radio = product?.radios.find((r) => r.band === band && r.use === 'access');
         if (!radio) return null;

@@ -48,7 +48,7 @@ export function Chain({
       width="100%"
       viewBox={`0 0 ${width} ${bottom + 34}`}
       role="img"
-      aria-label={`${steps.map((s) => `${s.label} ${rateText(s.mbps)} Mbps${s.isLimit ? ', the limit' : ''}`).join('; ')}; gets ${rateText(gets)} Mbps`}
+      aria-label={`${steps.map((s) => `${s.label} ${rateText(s.mbps)} Mbps${s.isLimit ? ', bottleneck' : ''}`).join('; ')}; gets ${rateText(gets)} Mbps`}
     >
       <path d={`M${middle - 46} 4H${middle + 46}`} stroke={colour.ink} strokeWidth={1.2} />
       {rows.map(({ step, y }, i) => {
@@ -106,17 +106,10 @@ export function Chain({
               {rateText(step.mbps)}
             </text>
             {step.isLimit && (
-              <g transform={`translate(${width - 55} ${y + (step.detail.length > longDetail ? 33 : 18)})`}>
-                <rect width={55} height={15} rx={2} fill={colour.ink} />
-                <text
-                  x={27.5}
-                  y={11.3}
-                  fontSize={11}
-                  fontWeight={700}
-                  fill={colour.panel}
-                  textAnchor="middle"
-                >
-                  The limit
+              <g transform={`translate(${width - 68} ${y + (step.detail.length > longDetail ? 33 : 18)})`}>
+                <rect width={68} height={15} rx={2} fill={colour.ink} />
+                <text x={34} y={11.3} fontSize={11} fontWeight={700} fill={colour.panel} textAnchor="middle">
+                  Bottleneck
                 </text>
               </g>
             )}

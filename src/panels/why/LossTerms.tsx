@@ -1,3 +1,4 @@
+import { Explain } from '@/ui/Explain';
 import { colour } from '@/ui/colour';
 import type { Term } from '@/core/propagation/radioPaths';
 
@@ -48,9 +49,13 @@ export function LossTerms({
           </tr>
         ))}
         <tr className="h-8 border-t-[1.5px] border-ink font-bold">
-          <td>{total.label}</td>
+          <td>{total.spreadDb === undefined ? total.label : <Explain of="signal">{total.label}</Explain>}</td>
           <td className="text-right font-normal text-muted">
-            {total.spreadDb === undefined ? '' : `±${total.spreadDb.toFixed(1)}`}
+            {total.spreadDb === undefined ? (
+              ''
+            ) : (
+              <Explain of="uncertainty">±{total.spreadDb.toFixed(1)}</Explain>
+            )}
           </td>
           <td className="text-right whitespace-nowrap">{signed(total.db).replace('+', '')}</td>
         </tr>

@@ -52,7 +52,7 @@ export function recordTitle(job: Job, r: AnyRecord): { title: string; line: stri
     case 'picture':
       return { title: r.name, line: 'Picture under the drawing' };
     case 'route':
-      return { title: r.name, line: 'Way for cables' };
+      return { title: r.name, line: 'Cable route' };
     case 'service':
       return { title: r.name, line: r.circuit ? `Circuit ${r.circuit}` : r.note };
     default:
@@ -107,11 +107,11 @@ export function RecordPanel() {
             <p>
               {Object.values(record.lossDb).some((v) => v > 0)
                 ? `${record.lossDb['2.4']} / ${record.lossDb['5']} / ${record.lossDb['6']}`
-                : 'None: furniture that hardly matters.'}
+                : 'None. This furniture has almost no effect.'}
             </p>
           </>
         )}
-        <p className="mt-3 text-muted">Corrections are made in Survey (key 1).</p>
+        <p className="mt-3 text-muted">Correct it in Survey (key 1).</p>
       </div>
     </>
   );

@@ -1,10 +1,11 @@
 'use client';
 
+import { Explain } from '@/ui/Explain';
 import { sureEnough } from '@/core/network/sureEnough';
 import { find } from '@/core/job/job';
 import { roomNeed } from '@/core/job/needs';
 import type { Room } from '@/core/job/records';
-import { overlapWords } from '@/core/coverage/roaming';
+import { overlapWords } from '@/core/coverage/overlapWords';
 import { StatusMark } from '@/ui/marks';
 import { PartHead } from '@/ui/primitives';
 import { goTo } from '@/client/actions';
@@ -12,7 +13,7 @@ import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { areaText } from '@/ui/units';
 import type { RoomArea } from '@/workers/protocol';
 
-const share = (v: number | null) => (v === null ? 'too small to say' : `${Math.round(v * 100)} %`);
+const share = (v: number | null) => (v === null ? 'too small to calculate' : `${Math.round(v * 100)} %`);
 const markOf = (a: RoomArea) =>
   (a.shareSure ?? 1) >= 0.9 ? 'met' : (a.shareMet ?? 1) >= 0.9 ? 'thin' : 'short';
 
@@ -25,7 +26,9 @@ export function RoomWhy({ room }: { room: Room }) {
   const letter = (id: string) => find(job, 'unit', id)?.letter ?? '?';
   return (
     <>
-      <PartHead>By area</PartHead>
+      <PartHead>
+        <Explain of="byArea">By area</Explain>
+      </PartHead>
       <p className="flex gap-2">
         <StatusMark mark={markOf(area)} />
         <span>
@@ -38,8 +41,8 @@ export function RoomWhy({ room }: { room: Room }) {
         <p key={c.unitId} className="mt-1.5 flex gap-2 text-ochre-text">
           <StatusMark mark="thin" />
           <span>
-            On {areaText(c.areaM2, job.info.lengths)} a phone that comes from {letter(c.unitId)} may hold on
-            to it although it is too weak here.
+            On {areaText(c.areaM2, job.info.lengths)} a phone that comes from {letter(c.unitId)} may stay
+            connected to it although it is too weak here.
           </span>
         </p>
       ))}
@@ -61,7 +64,7 @@ export function StoreyAreas() {
     <div className="px-4 pb-4" data-testid="storey-areas">
       {areas.rooms.length > 0 && (
         <>
-          <PartHead right="met · 90 % sure">Rooms by area</PartHead>
+          <PartHead right="met · 90 % certainty">Rooms by area</PartHead>
           <ul>
             {areas.rooms.map((a) => (
               <li key={a.roomId}>
@@ -82,7 +85,9 @@ export function StoreyAreas() {
       )}
       {areas.handovers.length > 0 && (
         <>
-          <PartHead right="both equal at">Where phones change units</PartHead>
+          <PartHead right="both equal at">
+            <Explain of="roaming">Where phones roam</Explain>
+          </PartHead>
           <ul>
             {areas.handovers.map((h) => (
               <li key={`${h.aId} ${h.bId}`} className="border-b border-rule py-1">
@@ -96,7 +101,8 @@ export function StoreyAreas() {
                 </span>
                 <span className="block text-[12px] text-muted">
                   {h.overlapDb >= 0 ? '+' : '−'}
-                  {Math.abs(h.overlapDb).toFixed(0)} dB of overlap: {overlapWords(h.overlapDb)}
+                  {Math.abs(h.overlapDb).toFixed(0)} dB of <Explain of="overlap">overlap</Explain>:{' '}
+                  {overlapWords(h.overlapDb)}
                 </span>
               </li>
             ))}

@@ -1,11 +1,12 @@
 'use client';
 
+import { Explain } from '@/ui/Explain';
 import { colour } from '@/ui/colour';
 import { Scissors } from 'lucide-react';
 import { find, type Job } from '@/core/job/job';
 import type { Spot } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
-import { testDevice } from '@/core/network/predict';
+import { testDevice } from '@/core/job/testDevice';
 import type { RadioPath } from '@/core/propagation/radioPaths';
 import { isDrawer } from '@/ui/isDrawer';
 import { Button, PartHead } from '@/ui/primitives';
@@ -60,7 +61,9 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
     <div className="px-4 pb-4">
       <p className={`mt-3 flex items-center gap-2 text-[14px] font-bold ${markText[status.mark]}`}>
         <StatusMark mark={status.mark} size={16} />
-        {prediction.met ? `Meets its need, ${sureText(prediction.certainty)} sure` : shortWords(prediction)}
+        {prediction.met
+          ? `Meets its need, ${sureText(prediction.certainty)} certain`
+          : shortWords(prediction)}
       </p>
       <dl className="mt-2 grid grid-cols-4 border-y border-rule text-right text-[12px]">
         {[
@@ -73,14 +76,14 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
           ],
           ['Up', rateText(prediction.upMbps), rateText(need.upMbps), 'Mbps', prediction.upMbps < need.upMbps],
           [
-            'Delay',
+            'Latency',
             prediction.latencyMs === null ? '–' : String(prediction.latencyMs),
             String(need.latencyMs),
             'ms',
             (prediction.latencyMs ?? 0) > need.latencyMs,
           ],
           [
-            'Spare',
+            'Headroom',
             Number.isFinite(prediction.headroomDb)
               ? prediction.headroomDb.toFixed(Math.abs(prediction.headroomDb) < 1 ? 1 : 0)
               : 'none',
@@ -91,20 +94,27 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
         ].map(([label, has, wants, unit, bad]) => (
           <div key={String(label)} className="py-1 pr-1">
             <dt className="text-muted">
-              {label}, {unit}
+              {label === 'Headroom' || label === 'Latency' ? (
+                <Explain of={label === 'Headroom' ? 'headroom' : 'latency'}>{label}</Explain>
+              ) : (
+                label
+              )}
+              <span className="block text-[11.5px]">{unit}</span>
             </dt>
             <dd className={`text-[15px] font-bold ${bad ? 'text-rust-text' : ''}`}>{has}</dd>
-            <dd className="text-muted">of {wants}</dd>
+            <dd className="whitespace-nowrap text-muted">
+              {label === 'Latency' ? 'at most' : 'needs'} {wants}
+            </dd>
           </div>
         ))}
       </dl>
       {prediction.chain.length > 0 && (
         <>
-          <PartHead right="Mbps down">Why this much</PartHead>
+          <PartHead right="Mbps down">Why this rate</PartHead>
           <Chain steps={prediction.chain} letters={letters} gets={prediction.downMbps} device={device} />
           {sharesAir(prediction) && (
             <p className="text-[12px] text-muted">
-              The air hops share one radio, so the device gets less than either.
+              The wireless hops share one radio. The device gets less than either hop.
             </p>
           )}
         </>
@@ -112,16 +122,15 @@ export function SpotWhy({ job, prediction }: { job: Job; prediction: Prediction 
       {prediction.terms.length > 0 && prediction.rssiDbm !== null && (
         <>
           <PartHead right={prediction.heard ? `dB at ${prediction.heard.band} GHz` : 'dB'}>
-            Signal on the way
+            Signal along the path
           </PartHead>
           <LossTerms
             terms={prediction.terms}
-            total={{ label: 'Arrives', db: prediction.rssiDbm, spreadDb: prediction.spreadDb ?? 0 }}
+            total={{ label: 'Received power', db: prediction.rssiDbm, spreadDb: prediction.spreadDb ?? 0 }}
           />
           <OtherWays prediction={prediction} />
           <p className="mt-1.5 text-[12px] text-muted">
-            ± is one standard deviation: people and furniture, differences between units, and how far each
-            wall may be from its value.
+            ± is the uncertainty (1 σ): people, furniture, differences between units, and unknown wall values.
           </p>
         </>
       )}
@@ -152,19 +161,19 @@ function OtherWays({
       )}
       {backDbm !== null && letter && (
         <p className="mt-1.5 text-[12px] text-muted">
-          {letter} hears the device at {minus(backDbm, 0)} dBm: devices send weaker than units.
+          {letter} receives the device at {minus(backDbm, 0)} dBm. Devices transmit less power than units.
         </p>
       )}
       {air && air.busyShare > 0 && (
         <p className="mt-1.5 text-[12px] text-ochre-text">
           Neighbours take {Math.round(air.busyShare * 100)} % of channel {air.channel}
-          {air.chosen ? ', the quietest there is' : ''}.
+          {air.chosen ? ', the least used one' : ''}.
         </p>
       )}
       {heard?.band === '2.4' && noise.from && (
         <p className="mt-1.5 text-[12px] text-ochre-text">
-          {noise.from.name} lifts the noise here by {noise.riseDb} dB, {Math.round(noise.duty * 100)} % of the
-          time while it runs.
+          {noise.from.name} raises the noise here by {noise.riseDb} dB, {Math.round(noise.duty * 100)} % of
+          the time while in use.
         </p>
       )}
       <Button
@@ -179,7 +188,7 @@ function OtherWays({
           )
         }
       >
-        <Scissors size={15} /> {cut?.kind === 'way' ? 'Close the cut' : 'See it from the side'}
+        <Scissors size={15} /> {cut?.kind === 'way' ? 'Close the path profile' : 'Show path profile'}
       </Button>
     </>
   );

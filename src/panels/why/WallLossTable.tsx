@@ -77,9 +77,9 @@ export function WallLossTable({ assembly }: { assembly: Assembly }) {
         </tbody>
       </table>
       <p className="mt-1.5 text-[12px] text-muted">
-        Upright tick: straight through. Slanted: at 60°. Tint: spread.{' '}
+        Vertical mark: straight through. Slanted: at 60°. Tint: uncertainty.{' '}
         {assembly.planningLossDb
-          ? `Ring: computed from its layers; the planning value is used. ${assembly.note}`
+          ? `Ring: computed from the layers. The planning value is used. ${assembly.note}`
           : 'Computed from its layers (ITU-R P.2040).'}
       </p>
     </>

@@ -23,5 +23,9 @@ export const aPhoneRun = (id: string, part: Partial<PhoneRun> = {}): PhoneRun =>
   jitterMs: 1,
   lossPct: null,
   linkMbps: null,
+  networkName: '',
+  onUnitId: null,
+  onBand: null,
+  togetherId: null,
   ...part,
 });

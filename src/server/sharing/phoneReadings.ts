@@ -34,6 +34,10 @@ export const phoneRunSchema = z.strictObject({
   jitterMs: shape.jitterMs,
   lossPct: shape.lossPct,
   linkMbps: shape.linkMbps,
+  networkName: shape.networkName,
+  onUnitId: shape.onUnitId,
+  onBand: shape.onBand,
+  togetherId: shape.togetherId,
 });
 export type PhoneRun = z.infer<typeof phoneRunSchema>;
 export const phoneRunsSchema = z.strictObject({

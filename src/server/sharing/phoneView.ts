@@ -15,6 +15,9 @@ function forPhone(record: AnyRecord): AnyRecord | null {
     case 'neighbour':
     case 'picture':
     case 'roamWalk':
+    case 'business':
+    case 'customer':
+    case 'quote':
       return null;
     case 'service':
     case 'assembly':

@@ -10,7 +10,7 @@ const mostPhotoBytes = 1_000_000_000;
 /** A walk has brought as much as it may. */
 export class QuotaError extends Error {
   constructor(what: string) {
-    super(`This walk has brought ${what}, the most that is taken. Close it and open it again on the laptop.`);
+    super(`This walk has brought ${what}, the limit. Close it and open it again on the laptop.`);
     this.name = 'QuotaError';
   }
 }

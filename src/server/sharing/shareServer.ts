@@ -68,11 +68,7 @@ function pass(
   if (request.headers['transfer-encoding'] !== undefined)
     return refuse(response, 411, 'The size of what is sent has to be said before.');
   if (Number(request.headers['content-length'] ?? 0) > most)
-    return refuse(
-      response,
-      413,
-      `This is larger than ${most / 1e6} MB, the most that is taken from a phone.`,
-    );
+    return refuse(response, 413, `This is larger than ${most / 1e6} MB, the limit for a phone.`);
   const { origin: _origin, ...headers } = request.headers;
   const onward = forward(
     {

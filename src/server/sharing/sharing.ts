@@ -7,6 +7,7 @@ import { database } from '../database';
 import { headOf, loadJob } from '../jobs';
 import { closeShare, openShare, shareOf } from './shares';
 import { phoneRecords } from './phoneView';
+import { foretoldOf } from './foretold';
 import { ownAddresses } from './ownAddresses';
 import { startSharing, stopSharingIfUnused } from './shareServer';
 
@@ -81,5 +82,5 @@ export async function closeSharing(jobId: Id): Promise<SharingState> {
 /** What a phone needs for a walk, as it is now. */
 export function walkOf(jobId: Id) {
   const { job, revision } = loadJob(database(), jobId);
-  return { records: phoneRecords(job), revision };
+  return { records: phoneRecords(job), revision, foretold: foretoldOf(job) };
 }

@@ -4,10 +4,22 @@
  */
 import type { IncomingMessage, ServerResponse } from 'node:http';
 import { performance } from 'node:perf_hooks';
+import { randomUUID } from 'node:crypto';
 import { z } from 'zod';
 import { countAsked, countUp, headBytes, heldMs, sendBeat, sendDown, type Test } from './speedStreams';
 import { makeTokenBucket } from './tokenBucket';
-import { ahead, hear, join, leave, settle, type TestQueue } from '@/core/speedtest/testQueue';
+import {
+  ahead,
+  fewestTogether,
+  hear,
+  join,
+  leave,
+  missing,
+  mostTogether,
+  settle,
+  type TestQueue,
+  turnOf,
+} from '@/core/speedtest/testQueue';
 import {
   type LinkConditions,
   repeatMs,
@@ -42,6 +54,15 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
     for (const id of tests.keys()) if (ahead(queue, id) === null) tests.delete(id);
   };
 
+  /** The word that those have in common who test together: made anew when their turn comes. */
+  let together: { turnMs: number; id: string } | null = null;
+  function togetherOf(id: string): string | null {
+    const turnMs = turnOf(queue, id);
+    if (turnMs === null) return null;
+    if (together?.turnMs !== turnMs) together = { turnMs, id: `together-${randomUUID()}` };
+    return together.id;
+  }
+
   const say = (response: ServerResponse, status: number, message: string) =>
     json(response, status, { error: { message } });
 
@@ -62,7 +83,9 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
     const shape = simulate ? shapeOf(jobId, simulate.request, simulate.run) : null;
     if (simulate && !shape) return [404, 'There is no such spot to simulate.'];
     // after the simulation, which takes a second on a busy machine: a phone counts as heard when it is answered
-    const joined = join(queue, id, now());
+    const people = peopleSchema.safeParse(query.get('together') ?? '1');
+    if (!people.success) return [400, `together: ${fewestTogether} to ${mostTogether} phones`];
+    const joined = join(queue, id, now(), people.data);
     if (!joined) return [503, 'Too many phones wait already. Try again in a minute.'];
     queue = joined;
     const allow = (mbps: number) => (mbps > 0 ? makeTokenBucket(mbps, now()) : null);
@@ -98,6 +121,8 @@ export function makeSpeedServer({ shapeOf, beatOf }: Simulation): SpeedServer {
     const shape = tests.get(id)?.shape;
     return json(response, 200, {
       ahead: ahead(queue, id),
+      missing: missing(queue, id),
+      togetherId: togetherOf(id),
       simulated: shape ? { rssiDbm: shape.rssiDbm } : null,
     });
   }
@@ -166,6 +191,10 @@ function delayOf({ latencyMs, air }: LinkConditions): number {
   return latencyMs * (0.9 + 0.2 * Math.random()) + air.jitterMs * Math.random() + late;
 }
 
+const peopleSchema = z.coerce
+  .number()
+  .int()
+  .pipe(z.union([z.literal(1), z.number().min(fewestTogether).max(mostTogether)]));
 const beatSchema = z.object({
   spotId: z.string().max(64),
   phase: z.enum(['before', 'after']),

@@ -8,7 +8,7 @@ export const coaxOutlets: GapRule = ({ job }) =>
       gap({
         id: `joined-${s.id}`,
         subject: s.name,
-        missing: 'joined to anything?',
+        missing: 'connected?',
         touches: 'a coax link',
         recordId: s.id,
       }),

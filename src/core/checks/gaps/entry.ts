@@ -7,6 +7,6 @@ export const entry: GapRule = ({ job }) => {
   if (!entry)
     return [gap({ id: 'entry', subject, missing: 'not placed', touches: 'the plan', needed: true })];
   return entry.box === 'none'
-    ? [gap({ id: 'box', subject, missing: 'which box is there', touches: 'the set-up', recordId: entry.id })]
+    ? [gap({ id: 'box', subject, missing: 'which box exists', touches: 'the setup', recordId: entry.id })]
     : [];
 };

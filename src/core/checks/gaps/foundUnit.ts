@@ -4,4 +4,4 @@ import { gap, type GapRule } from '../surveyGap';
 export const foundUnit: GapRule = ({ job }) =>
   job.units.some((u) => u.found)
     ? []
-    : [gap({ id: 'found', subject: 'Unit as found', missing: 'none placed', touches: 'before and after' })];
+    : [gap({ id: 'found', subject: 'Existing unit', missing: 'none placed', touches: 'before and after' })];

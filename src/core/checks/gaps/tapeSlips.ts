@@ -14,7 +14,7 @@ export const tapeSlips: GapRule = ({ job }) =>
         return gap({
           id: `tape-${t.tape.id}`,
           subject: `${storey.name}: taped ${t.tape.lengthM.toFixed(2)} m`,
-          missing: `off by ${offM.toFixed(2)} m${slip ? `, perhaps ${slip.toFixed(2)}` : ''}`,
+          missing: `wrong by ${offM.toFixed(2)} m${slip ? `, perhaps ${slip.toFixed(2)}` : ''}`,
           touches: 'sizes of rooms',
           recordId: t.tape.wallAId,
         });

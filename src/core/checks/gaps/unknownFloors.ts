@@ -12,7 +12,7 @@ export const unknownFloors: GapRule = ({ job }) =>
       gap({
         id: `floor-${s.id}`,
         subject: `Floor of ${s.name}`,
-        missing: 'what it is made of',
+        missing: 'construction',
         spreadDb: floorSpreadDb,
         spots: job.spots.filter((spot) => spot.storeyId === s.id).length,
         recordId: s.id,

@@ -8,7 +8,7 @@ says(
     return put(house, point, air(point, A));
   },
   {
-    what: /^C is an access point and is planned over the air$/,
+    what: /^C is an access point and is planned with a wireless uplink$/,
     sure: 'certain',
   },
 );

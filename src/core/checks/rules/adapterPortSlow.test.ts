@@ -1,7 +1,7 @@
 import { coax, isSilent, product, says } from '@/testing/testPlans';
 
 says('adapterPortSlow', () => coax({}, { ...product('coax-adapter'), portMbps: 100 }), {
-  what: /port of 100 Mbps on a way for 2500$/,
+  what: /port of 100 Mbps on a link for 2500$/,
   sure: 'certain',
 });
 

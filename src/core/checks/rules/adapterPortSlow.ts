@@ -10,8 +10,8 @@ export const adapterPortSlow: SnagRule = ({ job, network }) =>
     const medium = hop.wire.mediumMbps(0);
     return adapter.portMbps < medium * 0.9 && adapter.portMbps < job.info.planDownMbps
       ? {
-          what: `The adapter of ${unit.letter} has a port of ${adapter.portMbps} Mbps on a way for ${Math.round(medium)}`,
-          why: 'The port, not the wire in the wall, is then the limit.',
+          what: `The adapter of ${unit.letter} has a port of ${adapter.portMbps} Mbps on a link for ${Math.round(medium)}`,
+          why: 'The port is then the bottleneck, not the wire in the wall.',
           sure: 'certain',
           recordId: hop.link.id,
           repair: null,

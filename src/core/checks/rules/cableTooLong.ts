@@ -8,7 +8,7 @@ export const cableTooLong: SnagRule = ({ job }) =>
     link.medium === 'ethernet' && (link.lengthM ?? 0) > 100
       ? {
           what: `The cable to ${letter} is ${Math.round(link.lengthM ?? 0)} m long`,
-          why: 'Copper carries Ethernet 100 m and no farther. Fibre does, or a switch on the way.',
+          why: 'Copper carries Ethernet up to 100 m. Use fibre, or a switch part of the way.',
           sure: 'certain',
           recordId: link.id,
           repair: putOne(`Fibre to ${letter}`, { ...link, medium: 'fibre', category: null }),

@@ -14,7 +14,7 @@ export const categoryLow: SnagRule = ({ job }) =>
     );
     return {
       what: `${link.category ?? 'The cable'} to ${letter} carries ${carries} Mbps, its ports ${ports}`,
-      why: 'A new run should be cat 6 or better: the work is the same.',
+      why: 'Use cat 6 or better for a new cable. The work is the same.',
       sure: 'certain',
       recordId: link.id,
       repair: better ? putOne(`${better} to ${letter}`, { ...link, category: better }) : null,

@@ -13,8 +13,8 @@ export const channelNotAllowed: SnagRule = ({ job, planned }) =>
     });
     return band
       ? {
-          what: `${unit.letter} is set to channel ${unit.channels[band]} at ${band} GHz, not usual in ${rules.name}`,
-          why: 'Check the local rules: other channels may be forbidden, and devices may not hear them.',
+          what: `${unit.letter} is set to channel ${unit.channels[band]} at ${band} GHz, not allowed in ${rules.name}`,
+          why: 'Check the local rules. Other channels may be forbidden, and devices may not receive them.',
           sure: 'likely',
           recordId: unit.id,
           repair: putOne(`Let ${unit.letter} choose its channel`, {

@@ -1,7 +1,7 @@
 import { coax, isSilent, says, servicePoint } from '@/testing/testPlans';
 
 says('coaxBlocked', () => coax({}, { ...servicePoint('splitter'), amplifier: true }), {
-  what: /^The coax to C is shut$/,
+  what: /^The coax to C is blocked$/,
   sure: 'certain',
 });
 

@@ -8,7 +8,7 @@ export const coaxBlocked: SnagRule = ({ job }) =>
     const route = coaxRoute(job, from.id, to.id);
     return 'why' in route
       ? {
-          what: `The coax to ${letter} is shut`,
+          what: `The coax to ${letter} is blocked`,
           why: `${route.why}.`,
           sure: 'certain',
           recordId: link.id,

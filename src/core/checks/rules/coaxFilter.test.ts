@@ -1,7 +1,7 @@
 import { coax, house, isSilent, says } from '@/testing/testPlans';
 
 says('coaxFilter', () => coax({}), {
-  what: /filter belongs where the coax enters/,
+  what: /coax entry needs a filter/,
   sure: 'likely',
 });
 

@@ -8,8 +8,8 @@ export const coaxFilter: SnagRule = ({ job }) => {
   return first
     ? [
         {
-          what: 'A filter belongs where the coax enters the house',
-          why: 'It keeps the link in, and the neighbours out, and lifts the rate a little. The shield stays bonded.',
+          what: 'The coax entry needs a filter',
+          why: 'The filter keeps the link signal inside the house and raises the rate a little. The shield stays bonded.',
           sure: 'likely',
           recordId: entry?.id ?? first.link.id,
           repair: null,

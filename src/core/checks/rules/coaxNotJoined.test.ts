@@ -1,7 +1,7 @@
 import { coax, isSilent, says, servicePoint } from '@/testing/testPlans';
 
 says('coaxNotJoined', () => coax({ joined: 'unknown' }), {
-  what: /is not known to be joined$/,
+  what: /may not be connected$/,
   sure: 'possible',
 });
 

@@ -7,8 +7,8 @@ export const coaxNotJoined: SnagRule = ({ job }) =>
     servicePoint.joined === 'joined'
       ? []
       : {
-          what: `${servicePoint.name}, which ${letter} would use, ${servicePoint.joined === 'not-joined' ? 'is joined to nothing' : 'is not known to be joined'}`,
-          why: 'Many outlets end in the wall. Try it with two adapters before buying.',
+          what: `${servicePoint.name}, which ${letter} would use, ${servicePoint.joined === 'not-joined' ? 'is not connected' : 'may not be connected'}`,
+          why: 'Many outlets are not connected. Test with two adapters before you buy.',
           sure: servicePoint.joined === 'not-joined' ? ('certain' as const) : ('possible' as const),
           recordId: link.id,
           repair: null,

@@ -9,11 +9,11 @@ export const coaxSplitter: SnagRule = ({ job }) =>
     const splitter = splittersOn(job, link).find((s) => !passesBand(s));
     return splitter
       ? {
-          what: `${splitter.name}, on the way to ${letter}, is ${splitter.rated === 'no' ? 'not' : 'perhaps not'} made for the band`,
-          why: 'It costs up to 12 dB more between two outputs. One for 5 to 1675 MHz is a small change.',
+          what: `${splitter.name}, on the route to ${letter}, is ${splitter.rated === 'no' ? 'not' : 'perhaps not'} made for the band`,
+          why: 'It adds up to 12 dB between two outputs. A splitter for 5 to 1675 MHz is a small change.',
           sure: splitter.rated === 'no' ? ('certain' as const) : ('possible' as const),
           recordId: splitter.id,
-          repair: putOne(`A new splitter in the place of ${splitter.name}`, replaced(splitter)),
+          repair: putOne(`Replace the splitter ${splitter.name}`, replaced(splitter)),
         }
       : [];
   });

@@ -9,8 +9,8 @@ export const deviceNoCable: SnagRule = ({ job, planned }) =>
           (d) => d.standard === null && d.portMbps > 0 && !job.deviceCables.some((c) => c.deviceId === d.id),
         )
         .map((d) => ({
-          what: `${d.name} has no Wi-Fi, and no cable leads to it`,
-          why: 'It has a port alone: lay a cable from the nearest unit, or say that one is there already.',
+          what: `${d.name} has no Wi-Fi and no cable`,
+          why: 'This device has only a wired port. Lay a cable from the nearest unit, or mark an existing one.',
           sure: 'certain' as const,
           recordId: d.id,
           repair: null,

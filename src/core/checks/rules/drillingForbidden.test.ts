@@ -1,7 +1,7 @@
 import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says('drillingForbidden', () => put(house, { ...house.info, noDrilling: true }), {
-  what: /needs what is forbidden$/,
+  what: /breaks a restriction$/,
   sure: 'likely',
 });
 

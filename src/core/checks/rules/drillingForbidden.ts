@@ -8,7 +8,7 @@ export const drillingForbidden: SnagRule = ({ job, scene }) =>
     const { whyNot } = cableEstimate(job, scene, from, to, link.points);
     return whyNot
       ? {
-          what: `The cable to ${letter} needs what is forbidden`,
+          what: `The cable to ${letter} breaks a restriction`,
           why: `${whyNot[0]?.toUpperCase() ?? ''}${whyNot.slice(1)}.`,
           sure: 'likely',
           recordId: link.id,

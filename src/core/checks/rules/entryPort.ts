@@ -8,7 +8,7 @@ export const entryPort: SnagRule = ({ job, network }) => {
     hops.length === 0 && product.kind !== 'router'
       ? {
           what: `The cable at ${entry.name.toLowerCase()} may not fit ${unit.letter}`,
-          why: `No box is known at the entry, and ${unit.letter} has Ethernet ports only: a telephone, coax or fibre cable needs a modem or terminal before it, and then goes into the port for the street, not one for devices.`,
+          why: `No modem is known at the line entry, and ${unit.letter} has Ethernet ports only. A telephone, coax or fibre cable needs a modem or terminal before it. That goes to the WAN port.`,
           sure: 'possible',
           recordId: unit.id,
           repair: null,

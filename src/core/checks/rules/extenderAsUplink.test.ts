@@ -7,7 +7,7 @@ says(
     return put(house, x, y, air(x, A), air(y, x));
   },
   {
-    what: /^D hangs on the extender C$/,
+    what: /^D has the extender as its uplink: C$/,
     sure: 'certain',
   },
 );

@@ -6,8 +6,8 @@ export const extenderAsUplink: SnagRule = ({ network }) =>
     const via = hops.slice(1).find((h) => h.from.product.kind === 'extender')?.from;
     return via
       ? {
-          what: `${unit.letter} hangs on the extender ${via.unit.letter}`,
-          why: 'An extender repeats; it is not made to feed another unit, and the rate is quartered.',
+          what: `${unit.letter} has the extender as its uplink: ${via.unit.letter}`,
+          why: 'An extender repeats the signal. It is not made as the uplink of another unit, and the rate falls to a quarter.',
           sure: 'certain',
           recordId: unit.id,
           repair: null,

@@ -7,10 +7,10 @@ export const extenderOneName: SnagRule = ({ job, planned }) =>
     product.kind === 'extender' && job.info.networkNames === 'one'
       ? {
           what: `${unit.letter} is a plain extender, not part of a mesh`,
-          why: 'Nothing steers phones between it and the main unit: under one name they may cling to the far one.',
+          why: 'Nothing steers phones between the extender and the main unit. With one name they may stay connected to the far unit.',
           sure: 'likely',
           recordId: unit.id,
-          repair: putOne('Give the extender a name of its own', { ...job.info, networkNames: 'two' }),
+          repair: putOne('Give the extender its own network name', { ...job.info, networkNames: 'two' }),
         }
       : [],
   );

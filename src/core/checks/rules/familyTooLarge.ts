@@ -10,7 +10,7 @@ export const familyTooLarge: SnagRule = ({ planned }) => {
     return first && members.length > most
       ? {
           what: `${members.length} units of ${family}, and its maker advises ${most} at most`,
-          why: 'Beyond that the units spend their time on one another. Two or three are usual.',
+          why: 'More units use too much airtime for each other. Two or three are usual.',
           sure: 'certain' as const,
           recordId: first.unit.id,
           repair: null,

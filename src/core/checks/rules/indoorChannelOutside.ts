@@ -17,7 +17,7 @@ export const indoorChannelOutside: SnagRule = ({ job, planned }) =>
         channel === null
           ? `${unit.letter} chooses its 5 GHz channel outdoors, where some are for indoors only`
           : `${unit.letter} is outdoors on channel ${channel}, which is for indoors only in ${radioRules[group].name}`,
-      why: 'Tell the unit that it is outdoors, where its page asks, or set a channel that is allowed there. It may listen for radar first.',
+      why: 'Set the unit to outdoor use on its web page, or set a channel that is allowed outdoors. It may listen for radar first.',
       sure: channel === null ? 'possible' : 'certain',
       recordId: unit.id,
       repair:

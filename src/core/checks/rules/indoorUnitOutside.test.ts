@@ -15,5 +15,5 @@ const rated = (ipRating: number) => {
   if (!product) throw new Error('no outdoor product');
   return put(open, { ...product, ipRating });
 };
-says('indoorUnitOutside', () => rated(53), { what: /IP 53: rain gets in/, sure: 'certain' });
+says('indoorUnitOutside', () => rated(53), { what: /IP 53: not enough against rain/, sure: 'certain' });
 isSilent('indoorUnitOutside', 'at a rating against splashing water', () => rated(54));

@@ -10,11 +10,11 @@ export const indoorUnitOutside: SnagRule = ({ planned }) =>
     if (!outdoors || (product.weatherproof && isDry)) return [];
     return {
       what: product.weatherproof
-        ? `${unit.letter} stands outdoors with IP ${product.ipRating}: rain gets in`
-        : `${unit.letter} stands outdoors and is not made for it`,
+        ? `${unit.letter} stands outdoors with IP ${product.ipRating}: not enough against rain`
+        : `${unit.letter} stands outdoors and is not weatherproof`,
       why: product.weatherproof
-        ? 'Outdoors the second figure of the rating is 4 or more. A unit with a better one, or a place behind a window, is needed.'
-        : 'Rain and frost end it. An outdoor unit, or a place behind a window, is needed.',
+        ? 'Outdoors the second digit of the IP rating must be 4 or more. Use a better rated unit, or a place behind a window.'
+        : 'Rain and frost damage it. Use an outdoor unit, or a place behind a window.',
       sure: 'certain',
       recordId: unit.id,
       repair: null,

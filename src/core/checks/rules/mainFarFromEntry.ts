@@ -10,8 +10,8 @@ export const mainFarFromEntry: SnagRule = ({ job, network }) => {
     const metres = Math.hypot(at[0] - x, at[1] - y, at[2] - z);
     return hops.length === 0 && metres > 10
       ? {
-          what: `${unit.letter} is ${Math.round(metres)} m from where the service enters`,
-          why: 'The cable between them is not in the plan yet: lay it, or start from the entry.',
+          what: `${unit.letter} is ${Math.round(metres)} m from the line entry`,
+          why: 'The cable to the line entry is not in the plan yet. Lay it, or place the main unit at the entry.',
           sure: 'possible',
           recordId: unit.id,
           repair: null,

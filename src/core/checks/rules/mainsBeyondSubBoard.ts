@@ -9,7 +9,7 @@ export const mainsBeyondSubBoard: SnagRule = ({ job }) =>
     return cost
       ? {
           what: `The powerline link of ${letter} goes ${cost.words}`,
-          why: 'Each board on the way takes its part, and the long supply between buildings more.',
+          why: 'Each consumer unit on the route adds loss. The long supply between buildings adds more.',
           sure: 'likely',
           recordId: link.id,
           repair: null,

@@ -1,7 +1,7 @@
 import { isSilent, mains, says } from '@/testing/testPlans';
 
 says('mainsBlockedSocket', () => mains({ outlets: 1 }, {}), {
-  what: /takes the only socket there$/,
+  what: /uses the only socket there$/,
   sure: 'certain',
 });
 

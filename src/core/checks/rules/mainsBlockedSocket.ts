@@ -6,8 +6,8 @@ export const mainsBlockedSocket: SnagRule = ({ job }) =>
   outletsOf(job, 'powerline').flatMap(({ link, servicePoint, product, letter }) =>
     servicePoint.outlets === 1 && product.mains?.passThrough === false
       ? {
-          what: `The adapter of ${letter} takes the only socket there`,
-          why: 'What is plugged in now would go onto a strip. An adapter with a socket in its face leaves it free.',
+          what: `The adapter of ${letter} uses the only socket there`,
+          why: 'The device that is plugged in now would need a power strip. An adapter with its own socket keeps one free.',
           sure: 'certain',
           recordId: link.id,
           repair: null,

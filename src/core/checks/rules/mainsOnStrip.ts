@@ -7,7 +7,7 @@ export const mainsOnStrip: SnagRule = ({ job }) =>
     servicePoint.onStrip
       ? {
           what: `The powerline adapter of ${letter} is on a surge-protected strip`,
-          why: 'A strip takes 22 dB and more: put the adapter into the wall, never chained.',
+          why: 'A strip takes 22 dB or more. Plug the adapter directly into a wall socket.',
           sure: 'certain',
           recordId: link.id,
           repair: null,

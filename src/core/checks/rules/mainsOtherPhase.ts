@@ -7,7 +7,7 @@ export const mainsOtherPhase: SnagRule = ({ job }) =>
     from.phase !== '' && to.phase !== '' && from.phase !== to.phase
       ? {
           what: `The powerline link of ${letter} crosses from phase ${from.phase} to ${to.phase}`,
-          why: 'What is coupled between phases is 15 dB weaker, and may fail when a load is switched off.',
+          why: 'The signal between phases is 15 dB weaker, and may fail when a load is switched off.',
           sure: 'likely',
           recordId: link.id,
           repair: null,

@@ -9,7 +9,7 @@ export const mainsTooMany: SnagRule = ({ job }) => {
     ? [
         {
           what: `${count} powerline adapters share the mains`,
-          why: 'All of them take turns on one medium: beyond three, each gets a fraction.',
+          why: 'All adapters share one medium. With more than three, each gets a small part.',
           sure: 'likely',
           recordId: job.info.id,
           repair: null,

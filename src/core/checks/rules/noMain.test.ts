@@ -1,7 +1,7 @@
 import { A, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('noMain', () => put(house, { ...A, planned: false }), {
-  what: /^No planned unit can be the main one$/,
+  what: /^No planned unit can be the main unit$/,
   sure: 'certain',
 });
 

@@ -8,7 +8,7 @@ says(
     return put(house, point, air(point, B));
   },
   {
-    what: /^C takes its power over a cable/,
+    what: /^C needs PoE/,
     sure: 'likely',
   },
 );

@@ -6,8 +6,8 @@ export const noPowerCable: SnagRule = ({ network }) =>
     const hop = hops.at(-1);
     return product.poeIn && hop && hop.link.medium !== 'ethernet'
       ? {
-          what: `${unit.letter} takes its power over a cable that is not in the plan`,
-          why: 'Even when its data goes another way, it needs a cable with power, or its own injector at a socket.',
+          what: `${unit.letter} needs PoE, and its cable is not in the plan`,
+          why: 'Even when its data uses another link, it needs a cable with PoE, or an injector at a socket.',
           sure: 'likely',
           recordId: unit.id,
           repair: null,

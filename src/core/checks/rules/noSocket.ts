@@ -10,7 +10,7 @@ export const noSocket: SnagRule = ({ job, planned }) =>
     nearServicePoint(job, unit, 'socket') === null
       ? {
           what: `${unit.letter} has no socket within reach`,
-          why: 'Either one is missing in the survey, or the unit must be fed with power over its cable.',
+          why: 'A socket is missing in the survey, or the unit needs PoE.',
           sure: 'likely',
           recordId: unit.id,
           repair: null,

@@ -1,7 +1,7 @@
 import { house, isSilent, put, says } from '@/testing/testPlans';
 
 says('only24NoName', () => put(house, { ...house.info, networkNames: 'five-only' }), {
-  what: /knows only 2.4 GHz, and the network has no name there$/,
+  what: /has 2.4 GHz only, and the network has no name there$/,
   sure: 'certain',
 });
 

@@ -8,8 +8,8 @@ export const only24NoName: SnagRule = ({ job }) =>
     : job.fixedDevices
         .filter((d) => d.only24)
         .map((d) => ({
-          what: `${d.name} knows only 2.4 GHz, and the network has no name there`,
-          why: 'It does not see a name that is on 5 GHz only. One name on all bands, or one of its own at 2.4 GHz.',
+          what: `${d.name} has 2.4 GHz only, and the network has no name there`,
+          why: 'It cannot see a name on 5 GHz only. Use one name on all bands, or a separate name at 2.4 GHz.',
           sure: 'certain' as const,
           recordId: d.id,
           repair: putOne('One network name on all bands', { ...job.info, networkNames: 'one' }),

@@ -4,9 +4,9 @@ says(
   'only24Unserved',
   () => put(house, ...house.kits.map((k) => ({ ...k, radios: k.radios.filter((r) => r.band !== '2.4') }))),
   {
-    what: /knows only 2.4 GHz, and no planned unit sends there$/,
+    what: /has 2.4 GHz only, and no planned unit transmits there$/,
     sure: 'certain',
   },
 );
 
-isSilent('only24Unserved', 'when a unit sends at 2.4 GHz', () => house);
+isSilent('only24Unserved', 'when a unit transmits at 2.4 GHz', () => house);

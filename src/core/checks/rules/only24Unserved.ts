@@ -10,8 +10,8 @@ export const only24Unserved: SnagRule = ({ job, planned }) => {
   return job.fixedDevices
     .filter((d) => d.only24)
     .map((d) => ({
-      what: `${d.name} knows only 2.4 GHz, and no planned unit sends there`,
-      why: 'It will not find the network.',
+      what: `${d.name} has 2.4 GHz only, and no planned unit transmits there`,
+      why: 'The device cannot find the network.',
       sure: 'certain' as const,
       recordId: d.id,
       repair: null,

@@ -11,7 +11,7 @@ export const outdoorCable: SnagRule = ({ job, planned }) =>
       apart && job.routes.some((r) => r.kind === 'duct' && joins(job, r, from.storeyId, to.storeyId));
     return {
       what: `The cable to ${letter} goes ${buried ? 'through a duct between buildings' : 'outdoors'}`,
-      why: 'It needs a cable rated for the weather, a drip loop before each entry, and the entry sealed.',
+      why: 'Use outdoor-rated cable. Form a drip loop before each entry. Seal the entry.',
       sure: 'possible',
       recordId: link.id,
       repair: null,

@@ -1,7 +1,7 @@
 import { calm, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('overloaded', () => put(house, { ...house.info, planDownMbps: 100 }), {
-  what: /^Everyone at once would need/,
+  what: /^All needs at once would take/,
   sure: 'likely',
 });
 

@@ -7,7 +7,7 @@ says(
     return put(house, plug, air(plug, A));
   },
   {
-    what: /^C covers the whole plate of/,
+    what: /^C covers all sockets of/,
     sure: 'likely',
   },
 );

@@ -8,8 +8,8 @@ export const plugCoversPlate: SnagRule = ({ job, planned }) =>
       product.socketsTaken > 0 && product.radios.length > 0 ? nearServicePoint(job, unit, 'socket') : null;
     return socket && product.socketsTaken >= socket.outlets
       ? {
-          what: `${unit.letter} covers the whole plate of ${socket.name.toLowerCase()}`,
-          why: `Its plug takes ${product.socketsTaken} places of ${socket.outlets}: what is plugged in now has to move, not onto a strip.`,
+          what: `${unit.letter} covers all sockets of ${socket.name.toLowerCase()}`,
+          why: `Its plug takes ${product.socketsTaken} places of ${socket.outlets}. Move the devices that are plugged in now, but not onto a power strip.`,
           sure: 'likely',
           recordId: unit.id,
           repair: null,

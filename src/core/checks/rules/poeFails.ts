@@ -3,9 +3,9 @@ import { cables } from '../near';
 import type { SnagRule } from '../snag';
 
 const words = {
-  device: 'it wants more than this type of feeding gives',
-  cable: 'no current brings it so much over this cable',
-  port: 'the cable loses so much that the port would have to give more than it can',
+  device: 'it needs more than this PoE type gives',
+  cable: 'this cable cannot carry so much power',
+  port: 'the cable loss is too high for the port',
 };
 
 /** A unit fed over its cable that would not get its power (standard: IEEE 802.3 af/at/bt). */
@@ -17,7 +17,7 @@ export const poeFails: SnagRule = ({ job, planned }) =>
     return reason
       ? {
           what: `${letter} would not get its ${product.powerW} W over ${Math.round(link.lengthM ?? 0)} m of cable`,
-          why: `With ${product.poeIn}, ${words[reason]}. A shorter or thicker cable, or power beside it.`,
+          why: `With ${product.poeIn}, ${words[reason]}. Use a shorter or thicker cable, or a local power supply.`,
           sure: 'certain',
           recordId: link.id,
           repair: null,

@@ -2,7 +2,7 @@ import type { AnyRecord, Link } from '../../job/records';
 import { fedPoint, house, isSilent, product, put, says } from '@/testing/testPlans';
 
 says('poeNoSource', () => put(house, ...fedPoint('af', 11)), {
-  what: /^C is fed over its cable, and A does not feed it$/,
+  what: /^C needs PoE, and A is not its uplink$/,
 });
 
 isSilent('poeNoSource', 'with an injector between', () => {
@@ -22,7 +22,7 @@ says(
       wire,
     );
   },
-  { what: /^C is fed over its cable, and A does not feed it$/, sure: 'certain' },
+  { what: /^C needs PoE, and A is not its uplink$/, sure: 'certain' },
 );
 
 isSilent('poeNoSource', 'where the unit gives power enough', () => {

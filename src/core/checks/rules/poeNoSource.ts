@@ -9,17 +9,15 @@ export const poeNoSource: SnagRule = ({ job, planned }) =>
     const { poePorts, poeUsed, givesW, budgetW, used } = ports;
     const why =
       poeUsed > poePorts
-        ? `${poeUsed} hang on its ${poePorts} ports with power.`
+        ? `${poeUsed} need its ${poePorts} PoE ports.`
         : budgetW !== null && givesW > budgetW
-          ? `All that hang on ${unit.letter} want ${givesW.toFixed(0)} W of its ${budgetW} W.`
+          ? `All PoE units on ${unit.letter} need ${givesW.toFixed(0)} W of its ${budgetW} W.`
           : null;
     return used
       .filter((u) => u.unpowered || (why !== null && u.power?.from === 'port'))
       .map(({ id, to, unpowered }) => ({
-        what: `${to} is fed over its cable, and ${unit.letter} does not feed it`,
-        why:
-          why ??
-          `${unit.letter} gives no power over its ports: an injector or a switch with power is needed between.`,
+        what: `${to} needs PoE, and ${unit.letter} is not its uplink`,
+        why: why ?? `${unit.letter} has no PoE ports. Add an injector or a PoE switch between them.`,
         sure: unpowered ? ('likely' as const) : ('certain' as const),
         recordId: id,
         repair: null,

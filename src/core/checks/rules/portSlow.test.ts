@@ -1,7 +1,7 @@
 import { house, isSilent, product, put, says } from '@/testing/testPlans';
 
 says('portSlow', () => put(house, { ...product('router-old'), portMbps: 100 }), {
-  what: /^The port of A gives 100 Mbps/,
+  what: /^The WAN port of A gives 100 Mbps/,
   sure: 'certain',
 });
 

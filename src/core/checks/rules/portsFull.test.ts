@@ -12,7 +12,7 @@ says(
     );
   },
   {
-    what: /cables hang on the/,
+    what: /cables need the/,
     sure: 'certain',
   },
 );

@@ -7,8 +7,8 @@ export const portsFull: SnagRule = ({ job, planned }) =>
     const ports = portsOf(job, unit.id);
     return ports && ports.used.length > ports.ports
       ? {
-          what: `${ports.used.length} cables hang on the ${ports.ports === 1 ? 'one port' : `${ports.ports} ports`} of ${unit.letter}`,
-          why: 'A switch between them, or one of them fed from another unit.',
+          what: `${ports.used.length} cables need the ${ports.ports === 1 ? 'one port' : `${ports.ports} ports`} of ${unit.letter}`,
+          why: 'Add a switch, or give one of them another uplink.',
           sure: 'certain',
           recordId: unit.id,
           repair: null,

@@ -1,7 +1,7 @@
 import { A, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('radarChannel', () => put(house, { ...A, channels: { '2.4': null, '5': 100, '6': null } }), {
-  what: /channel 100, which radar may claim$/,
+  what: /channel 100, a DFS channel$/,
   sure: 'possible',
 });
 

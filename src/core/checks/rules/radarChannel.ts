@@ -10,8 +10,8 @@ export const radarChannel: SnagRule = ({ job, planned }) =>
     const band = bands.find((b) => rules[b].radar.includes(unit.channels[b] ?? -1));
     return band
       ? {
-          what: `${unit.letter} is set to channel ${unit.channels[band]}, which radar may claim`,
-          why: 'It must listen a minute before it sends, and leave at once when radar is heard.',
+          what: `${unit.letter} is set to channel ${unit.channels[band]}, a DFS channel`,
+          why: 'On a DFS channel the unit listens for a minute first, and leaves at once when it detects radar.',
           sure: 'possible',
           recordId: unit.id,
           repair: putOne(`Let ${unit.letter} choose its channel`, {

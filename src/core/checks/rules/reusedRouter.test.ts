@@ -8,7 +8,7 @@ says(
     return put(house, main, linkTo(house, A, main, { medium: 'ethernet', category: 'cat6', lengthM: 5 }));
   },
   {
-    what: /^A, the old router, is used again/,
+    what: /^A, the old router, is used behind/,
     sure: 'certain',
   },
 );

@@ -5,8 +5,8 @@ export const reusedRouter: SnagRule = ({ network }) =>
   network.backhauls.flatMap(({ unit, product, hops }) =>
     unit.found && product.kind === 'router' && hops.length > 0
       ? {
-          what: `${unit.letter}, the old router, is used again behind another unit`,
-          why: 'Reset it and set it to access point, with its own address service off, before it is joined.',
+          what: `${unit.letter}, the old router, is used behind another unit`,
+          why: 'Reset it first. Set it to access point mode, with its DHCP server off. Then connect it.',
           sure: 'certain',
           recordId: unit.id,
           repair: null,

@@ -9,7 +9,7 @@ says(
       { ...B, channels: { '2.4': 6, '5': null, '6': null } },
     ),
   {
-    what: /^A and B are set to the same ground at 2.4 GHz$/,
+    what: /^A and B use overlapping channels at 2.4 GHz$/,
     sure: 'likely',
   },
 );

@@ -20,8 +20,8 @@ export const sameChannel: SnagRule = ({ job, planned }) =>
       });
       return band && !joined
         ? {
-            what: `${a.unit.letter} and ${b.unit.letter} are set to the same ground at ${band} GHz`,
-            why: 'They take turns with each other wherever both are heard; channels apart do not.',
+            what: `${a.unit.letter} and ${b.unit.letter} use overlapping channels at ${band} GHz`,
+            why: 'Both share the airtime wherever both are received. Separate channels do not.',
             sure: 'likely' as const,
             recordId: a.unit.id,
             repair: null,

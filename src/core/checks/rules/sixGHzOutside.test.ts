@@ -12,7 +12,7 @@ says(
     );
   },
   {
-    what: /^C would send at 6 GHz outdoors$/,
+    what: /^C would transmit at 6 GHz outdoors$/,
     sure: 'certain',
   },
 );

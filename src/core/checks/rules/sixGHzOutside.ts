@@ -8,8 +8,8 @@ export const sixGHzOutside: SnagRule = ({ job, planned }) =>
     radioRules[job.info.countryGroup].bands['6'].indoorsOnly &&
     product.radios.some((r) => r.band === '6')
       ? {
-          what: `${unit.letter} would send at 6 GHz outdoors`,
-          why: 'Low-power 6 GHz is allowed indoors only: switch that radio off or take another unit.',
+          what: `${unit.letter} would transmit at 6 GHz outdoors`,
+          why: 'Low-power 6 GHz is allowed indoors only. Switch that radio off, or use another unit.',
           sure: 'certain',
           recordId: unit.id,
           repair: null,

@@ -19,10 +19,10 @@ export const socketAsExtender: SnagRule = ({ job, planned }) =>
     return product.kind === 'extender' && (looksIt || small)
       ? {
           what: `${unit.letter} may be a smart socket, not an extender`,
-          why: 'A smart socket is a device on the network: it repeats nothing, so what hangs on it gets nothing.',
+          why: 'A smart socket repeats no signal. Its downstream units get no connection.',
           sure: looksIt ? 'likely' : 'possible',
           recordId: unit.id,
-          repair: putOne(`Leave ${unit.letter} out of the plan`, {
+          repair: putOne(`Remove ${unit.letter} from the plan`, {
             ...get(job, 'unit', unit.id),
             planned: false,
           }),

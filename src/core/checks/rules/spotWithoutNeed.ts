@@ -7,7 +7,7 @@ export const spotWithoutNeed: SnagRule = ({ job }) =>
     spotNeed(job, spot).activities.length === 0
       ? {
           what: `Spot ${spot.number}, ${spot.name}, has no need`,
-          why: 'Without one there is nothing to meet and nothing to prove there.',
+          why: 'A spot without a need cannot be met or proven.',
           sure: 'certain',
           recordId: spot.id,
           repair: null,

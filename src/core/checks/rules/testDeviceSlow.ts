@@ -1,5 +1,5 @@
 import { spotNeed } from '../../job/needs';
-import { testDevice } from '../../network/predict';
+import { testDevice } from '../../job/testDevice';
 import type { SnagRule } from '../snag';
 
 /** A test device that cannot show what is needed. */
@@ -11,7 +11,7 @@ export const testDeviceSlow: SnagRule = ({ job }) => {
     ? [
         {
           what: `${device.name} shows ${device.capMbps} Mbps at most, and ${most} are needed`,
-          why: 'A test with it ends at its own limit and proves nothing above.',
+          why: 'A test with this device cannot prove a higher rate.',
           sure: 'certain',
           recordId: device.id,
           repair: null,

@@ -8,7 +8,7 @@ says(
       radios: product('router-old').radios.map((r) => ({ ...r, eirpDbm: 33 })),
     }),
   {
-    what: /sends 33 dBm/,
+    what: /transmits 33 dBm/,
     sure: 'possible',
   },
 );

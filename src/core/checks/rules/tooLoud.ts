@@ -22,8 +22,8 @@ export const tooLoud: SnagRule = ({ job, planned }) =>
     const channels = radio.use === 'backhaul' ? { ...unit.channels, [radio.band]: own } : unit.channels;
     const where = channels[radio.band] === null ? '' : ` on channel ${channels[radio.band]}`;
     return {
-      what: `${product.name} sends ${radio.eirpDbm} dBm at ${radio.band} GHz, ${radioRules[group].name} allows ${limitOf(radio.band, channels)}${where}`,
-      why: 'What is computed with it is then too good; check its sheet and the local rules.',
+      what: `${product.name} transmits ${radio.eirpDbm} dBm at ${radio.band} GHz, ${radioRules[group].name} allows ${limitOf(radio.band, channels)}${where}`,
+      why: 'The prediction is then too high. Check the data sheet and the local rules.',
       sure: 'possible',
       recordId: unit.id,
       repair: null,

@@ -7,7 +7,7 @@ says(
     return put(house, sure, ...chain, ...chain.map((u, i) => air(u, chain[i - 1] ?? A)));
   },
   {
-    what: /^E is 3 hops over the air away$/,
+    what: /^E is 3 wireless hops away$/,
     sure: 'certain',
   },
 );

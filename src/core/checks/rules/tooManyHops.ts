@@ -6,8 +6,8 @@ export const tooManyHops: SnagRule = ({ network }) =>
     const count = hops.filter((h) => h.wireless).length;
     return count > 2
       ? {
-          what: `${unit.letter} is ${count} hops over the air away`,
-          why: 'Each repeat on a shared radio halves what is left; feed it by a wire or from nearer the main unit.',
+          what: `${unit.letter} is ${count} wireless hops away`,
+          why: 'Each hop on a shared radio halves the rate. Use a cable, or an uplink nearer the main unit.',
           sure: 'certain',
           recordId: unit.id,
           repair: null,

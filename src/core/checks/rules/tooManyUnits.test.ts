@@ -7,7 +7,7 @@ says(
     return put(house, sure, ...all, ...all.map((u) => air(u, A)));
   },
   {
-    what: /^6 units are joined over the air$/,
+    what: /^6 units are linked wirelessly$/,
     sure: 'likely',
   },
 );

@@ -7,8 +7,8 @@ export const tooManyUnits: SnagRule = ({ job, network, planned }) => {
   return overAir > 5 && first
     ? [
         {
-          what: `${overAir} units are joined over the air`,
-          why: 'Each one takes airtime from the others: two or three are usual, five or six the most that makers advise.',
+          what: `${overAir} units are linked wirelessly`,
+          why: 'Each unit takes airtime from the others. Two or three are usual. Makers advise at most five or six.',
           sure: 'likely',
           recordId: job.info.id,
           repair: null,

@@ -7,7 +7,7 @@ export const twoRouters: SnagRule = ({ network }) =>
     return product.kind === 'main' && router?.product.kind === 'router'
       ? {
           what: `${unit.letter} would route behind ${router.unit.letter}, which routes already`,
-          why: 'Devices on one cannot see those on the other. Set the old one to bridge, or the new one to access point.',
+          why: 'Devices on one router cannot reach devices on the other. Set the old router to bridge mode, or the new one to access point mode.',
           sure: 'likely',
           recordId: unit.id,
           repair: null,

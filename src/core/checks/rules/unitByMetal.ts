@@ -12,7 +12,7 @@ export const unitByMetal: SnagRule = ({ job, scene, planned }) =>
     return near
       ? {
           what: `${unit.letter} is right beside the ${near.name.toLowerCase()}`,
-          why: `It shadows everything behind it by ${near.lossDb['5']} dB at 5 GHz; a metre aside is enough.`,
+          why: `It blocks the signal behind it by ${near.lossDb['5']} dB at 5 GHz. Move the unit one metre to the side.`,
           sure: 'likely',
           recordId: unit.id,
           repair: null,

@@ -10,7 +10,7 @@ export const unitByMicrowave: SnagRule = ({ job, planned }) =>
     return near && product.radios.some((r) => r.band === '2.4')
       ? {
           what: `${unit.letter} is within two metres of the ${near.name.toLowerCase()}`,
-          why: 'While it runs, 2.4 GHz hears little else there.',
+          why: 'While the oven runs, 2.4 GHz is disturbed there.',
           sure: 'likely',
           recordId: unit.id,
           repair: null,

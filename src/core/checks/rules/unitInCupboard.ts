@@ -9,7 +9,7 @@ export const unitInCupboard: SnagRule = ({ job, scene, planned }) =>
     if (unit.mount !== 'cupboard' && !box) return [];
     return {
       what: `${unit.letter} is inside ${box ? `the ${box.name.toLowerCase()}` : 'a cupboard'}`,
-      why: 'Doors, shelves and metal round a unit cost 3 to 20 dB in every direction.',
+      why: 'Doors, shelves and metal around a unit take 3 to 20 dB in every direction.',
       sure: 'certain',
       recordId: unit.id,
       repair: box ? null : putOne(`Take ${unit.letter} out of the cupboard`, { ...unit, mount: 'shelf' }),

@@ -12,7 +12,7 @@ export const unitInNoRoom: SnagRule = ({ job, planned }) =>
     return rooms.length > 0 && !isHeld && !rooms.some((r) => inRegion(r, unit.xM, unit.yM))
       ? {
           what: `${unit.letter} stands in no room`,
-          why: 'It is drawn inside a wall or beside the rooms: its signal is then computed from there.',
+          why: 'The unit is drawn inside a wall or beside the rooms. Its signal is calculated from there.',
           sure: 'likely',
           recordId: unit.id,
           repair: null,

@@ -8,7 +8,7 @@ export const unitOnFloor: SnagRule = ({ planned }) =>
       ? []
       : {
           what: `${unit.letter} stands on the floor`,
-          why: 'Down there furniture and people are in the way of every signal; a shelf is better.',
+          why: 'On the floor, furniture and people block the signal. A shelf is better.',
           sure: 'likely',
           recordId: unit.id,
           repair: putOne(`Put ${unit.letter} on a shelf`, { ...unit, heightM: 1.2 }),

@@ -7,7 +7,7 @@ export const unitTipped: SnagRule = ({ planned }) =>
     unit.tiltDeg > 45 && product.radios.some((r) => r.pattern === 'dipole')
       ? {
           what: `${unit.letter} ${unit.tiltDeg > 135 ? 'is upside down' : 'lies on its side'}`,
-          why: 'Its aerial sends least along its own axis: lying, two directions of the room hear up to 12 dB less.',
+          why: 'The antenna radiates least along its own axis. Two directions of the room get up to 12 dB less.',
           sure: unit.tiltDeg > 135 ? ('possible' as const) : ('likely' as const),
           recordId: unit.id,
           repair: putOne(`Put ${unit.letter} upright`, { ...unit, tiltDeg: 0 }),

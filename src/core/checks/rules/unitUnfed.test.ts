@@ -1,7 +1,7 @@
 import { A, air, C, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('unitUnfed', () => put(house, C), {
-  what: /^Nothing feeds C$/,
+  what: /^C has no uplink$/,
   sure: 'certain',
 });
 

@@ -2,7 +2,7 @@ import { get } from '@/core/job/job';
 import { A, air, B, C, house, isSilent, put, says } from '@/testing/testPlans';
 
 says('unlikeFamilies', () => put(house, C, air(C, A)), {
-  what: /^C and A are not of one family$/,
+  what: /^C and A are of different product families$/,
   sure: 'certain',
 });
 
@@ -10,6 +10,6 @@ isSilent('unlikeFamilies', 'within one family', () => put(house, C, air(C, B)));
 
 const other = { ...get(house, 'kit', C.kitId), id: 'kit-other', family: 'another' };
 says('unlikeFamilies', () => put(house, other, B, { ...C, kitId: 'kit-other' }, air(C, B)), {
-  what: /^C and B are not of one family$/,
+  what: /^C and B are of different product families$/,
   sure: 'likely',
 });

@@ -11,10 +11,10 @@ export const unlikeFamilies: SnagRule = ({ network }) =>
     const isNone = a === '' || b === '';
     const alone = (a === '' ? hop.from : hop.to).unit.letter;
     return {
-      what: `${unit.letter} and ${hop.from.unit.letter} are not of one family`,
+      what: `${unit.letter} and ${hop.from.unit.letter} are of different product families`,
       why: isNone
-        ? `${alone} is of no family: nothing joins it over the air but an extender. A cable, coax or the mains would do.`
-        : 'Units of different makers rarely mesh: only a plain repeat is sure, and phones are not steered.',
+        ? `${alone} is of no product family. Only an extender can link to it wirelessly. Use cable, coax or powerline.`
+        : 'Units of different makers rarely mesh. Only plain repeating is certain, without steering of phones.',
       sure: isNone ? ('certain' as const) : ('likely' as const),
       recordId: unit.id,
       repair: null,

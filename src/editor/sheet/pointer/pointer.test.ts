@@ -74,27 +74,34 @@ describe('the hand', () => {
   });
 });
 
+/** What puts things down is fetched first. */
+const put = () => new Promise((done) => setTimeout(done, 50));
+
 describe('tools of one click', () => {
-  test('a spot is put down and selected; the tool stays in hand for the next', () => {
+  test('a spot is put down, selected and to be named; the tool stays in hand for the next', async () => {
     const { store, edits, hand } = windowOn(house, { tool: 'spot' });
     tools.spot.down(hand([3, 6]));
+    await put();
     expect(edits).toHaveLength(1);
     const { selectedId, tool, job } = store.getState();
     expect(get(job, 'spot', selectedId ?? '')).toMatchObject({ xM: 3, yM: 6, storeyId: 'ground' });
     expect(tool).toBe('spot');
+    expect(store.getState().naming).toBe(selectedId);
   });
 
-  test('a socket stays in hand for the next', () => {
+  test('a socket stays in hand for the next', async () => {
     const { store, edits, hand } = windowOn(house, { tool: 'socket' });
     tools.socket.down(hand([3, 6]));
     tools.socket.down(hand([6, 6]));
+    await put();
     expect(edits).toHaveLength(2);
     expect(store.getState().tool).toBe('socket');
   });
 
-  test('an opening where no wall is changes nothing', () => {
+  test('an opening where no wall is changes nothing', async () => {
     const { edits, hand } = windowOn(house, { tool: 'opening' });
     tools.opening.down(hand([3, 6], null));
+    await put();
     expect(edits).toEqual([]);
   });
 
@@ -172,7 +179,7 @@ describe('tools of two clicks', () => {
 });
 
 describe('tools of many clicks', () => {
-  test('a route grows by a corner a click and is made when it is ended', () => {
+  test('a route grows by a corner a click and is made when it is ended', async () => {
     const { edits, hand, shown, store } = windowOn(house, { tool: 'route' });
     for (const at of [
       [1, 1],
@@ -192,6 +199,7 @@ describe('tools of many clicks', () => {
     });
     tools.route.end?.(hand([5, 5]));
     expect(shown().ghost).toBeNull();
+    await put();
     expect(edits).toHaveLength(1);
     const [record] = edits[0]?.put ?? [];
     expect(record).toMatchObject({ type: 'route', kind: 'duct' });

@@ -1,12 +1,13 @@
 /** The tools of the sheet: what each does when the pointer goes down, moves, and when it is ended. */
+import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import type { Id, Point } from '@/core/job/records';
 import { messageOf } from '@/client/store/api';
+import type { Made } from '@/core/survey/wallEdits';
 import type { JobStore } from '@/client/store/jobStore';
 import type { Tool as ToolName } from '@/client/store/jobStore';
 import { layCable } from '../layCable';
-import { putDown, routeEdit } from '../putDown';
 import { apply, type Hand, snapped, toCentimetres } from './hand';
 import { wallDown, wallMove } from './wallTool';
 
@@ -22,9 +23,39 @@ const cableHeightM = 0.1;
 /** A cut drawn by hand is looked along at table height, m. */
 const cutHeightM = 1;
 
+/** What puts things down is fetched with the first: most who open a plan draw nothing. */
+const putting = () => import('../putDown');
+/** Puts something down once its code is there. @param then what follows when it is in the job. */
+function put(
+  store: JobStore,
+  make: (how: Awaited<ReturnType<typeof putting>>) => Made,
+  then: () => void = () => undefined,
+): void {
+  putting()
+    .then((how) => {
+      apply(store, make(how));
+      then();
+    })
+    .catch((error: unknown) => sayError(messageOf(error)));
+}
+
 /** Puts one thing down where each click was, until Esc. */
-const oneClick: Tool = {
-  down: ({ store, at, idUnder }) => apply(store, putDown(store.getState(), at, { wallId: idUnder() })),
+const oneClick = (then?: (store: JobStore) => void): Tool => ({
+  down: ({ store, at, idUnder }) => {
+    const wallId = idUnder();
+    put(
+      store,
+      ({ putDown }) => putDown(store.getState(), at, { wallId }),
+      () => then?.(store),
+    );
+  },
+});
+
+/** Its name is typed at once, as long as its tool is in hand. */
+const nameIt = (store: JobStore): void => {
+  const { job, selectedId, tool, set } = store.getState();
+  if (tool !== 'select' && (find(job, 'spot', selectedId) ?? find(job, 'service', selectedId)))
+    set({ naming: selectedId });
 };
 
 /** Two clicks: from, and to. */
@@ -98,7 +129,7 @@ async function placeUnit(store: JobStore, kitId: Id, [xM, yM]: Point): Promise<v
     }
     toast('The plan had just changed: place it again.');
   } catch (error) {
-    toast.error(messageOf(error));
+    sayError(messageOf(error));
   }
 }
 
@@ -115,7 +146,8 @@ export const tools: Record<Exclude<ToolName, 'select'>, Tool> = {
     },
   },
   room: twoClicks('room', snapped, ({ store, show }, from, to) => {
-    apply(store, putDown(store.getState(), to, { from }));
+    const state = store.getState();
+    put(store, ({ putDown }) => putDown(state, to, { from }));
     show({ ghost: null });
     store.getState().set({ tool: 'select' });
   }),
@@ -130,7 +162,7 @@ export const tools: Record<Exclude<ToolName, 'select'>, Tool> = {
     show({ ghost: null });
     set({ tool: 'select', cut: { kind: 'line', a: end(from), b: end(to) } });
   }),
-  route: manyClicks((store, points) => apply(store, routeEdit(store.getState(), points))),
+  route: manyClicks((store, points) => put(store, ({ routeEdit }) => routeEdit(store.getState(), points))),
   cable: manyClicks((store, points, storeyIds) => {
     const corners = points.map(([xM, yM], i) => ({
       storeyId: storeyIds[i] ?? '',
@@ -139,13 +171,13 @@ export const tools: Record<Exclude<ToolName, 'select'>, Tool> = {
       heightM: cableHeightM,
     }));
     store.getState().set({ tool: 'select' });
-    layCable(store, corners).catch((error: unknown) => toast.error(messageOf(error)));
+    layCable(store, corners).catch((error: unknown) => sayError(messageOf(error)));
   }),
-  spot: oneClick,
-  opening: oneClick,
-  thing: oneClick,
-  socket: oneClick,
-  coax: oneClick,
-  data: oneClick,
-  paint: oneClick,
+  spot: oneClick(nameIt),
+  opening: oneClick(),
+  thing: oneClick(),
+  socket: oneClick(nameIt),
+  coax: oneClick(nameIt),
+  data: oneClick(nameIt),
+  paint: oneClick(),
 };

@@ -1,4 +1,5 @@
 /** The wall tool: a click begins and ends walls in a chain; the chain ends where it meets what is there. */
+import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
 import { nearestOn } from '@/core/geometry/segment';
 import { makeWall } from '@/core/survey/place';
@@ -18,7 +19,7 @@ export function placeWall(store: JobStore): void {
   const assemblyId = newWallAssembly(state);
   const end = draftEnd(job, storeyId, draft, assemblyId, job.info.lengths);
   if (end.problem) {
-    toast.error(`${end.problem} What you typed is still there.`);
+    sayError(`${end.problem} What you typed is still there.`);
     return;
   }
   const made = makeWall(job, storeyId, draft.from, end.b, assemblyId);

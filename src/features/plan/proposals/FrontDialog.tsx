@@ -1,6 +1,6 @@
 'use client';
 
-import { colour } from '@/ui/colour';
+import { colour, painted } from '@/ui/colour';
 import { Chart, LinearScale, LineElement, PointElement, ScatterController, Tooltip } from 'chart.js';
 import { useEffect, useRef, useState } from 'react';
 import { enoughHeadroomDb } from '@/core/optimise/spotServices';
@@ -30,7 +30,9 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
   const take = (p: FrontPoint) => {
     const now = store.getState().job;
     if (
-      store.getState().commit(editOf(now, p.choice.options, `Take the choice with ${headroomText(p)}`).edit)
+      store
+        .getState()
+        .commit(editOf(now, p.choice.options, `Apply the proposal with ${headroomText(p)}`).edit)
     ) {
       planningOf(id).getState().set({ taken: null, shown: null });
       onClose();
@@ -38,27 +40,26 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
   };
   const head = 'border-b-[1.5px] border-ink px-2 py-1 text-right text-[11.5px] font-semibold text-muted';
   return (
-    <DialogFrame title="What headroom costs" wide onClose={onClose}>
+    <DialogFrame title="Cost and headroom compared" wide onClose={onClose}>
       {points === null && (
         <p role="status" className="py-6 text-muted">
-          {front === 'working' ? 'Solving for each level of headroom …' : 'It could not be worked out.'}
+          {front === 'working' ? 'Calculating each level of headroom …' : 'This could not be calculated.'}
         </p>
       )}
       {points && (
         <>
           <p className="py-2 text-muted">
-            Every choice that no other beats in both cost and worst headroom; each need by itself, without a
-            budget.
+            No other proposal is both cheaper and higher in headroom. Each need alone, without a budget.
           </p>
           {points.length > 1 ? (
             <FrontChart points={points} row={row} unit={currency} />
           ) : (
-            <p className="pb-2">There is only one: nothing that costs more leaves more.</p>
+            <p className="pb-2">There is only one. A higher cost gives no more headroom.</p>
           )}
           <table className="mt-2 w-full">
             <thead>
               <tr>
-                {['Worst headroom', 'Parts', 'Parts and work', 'Units', 'Holes', 'Proof', ''].map((h) => (
+                {['Lowest headroom', 'Parts', 'Parts and work', 'Units', 'Holes', 'Proof', ''].map((h) => (
                   <th key={h} scope="col" className={head}>
                     {h}
                   </th>
@@ -78,10 +79,10 @@ export function FrontDialog({ onClose }: { onClose: () => void }) {
                   <td className="px-2">{moneyText(p.costEur, currency)}</td>
                   <td className="px-2">{p.units}</td>
                   <td className="px-2">{p.holes}</td>
-                  <td className="px-2">{p.proven ? 'proven, of the places looked at' : 'the best found'}</td>
+                  <td className="px-2">{p.proven ? 'optimal for the places tried' : 'best found'}</td>
                   <td>
                     <Button disabled={stale} onClick={() => take(p)}>
-                      Take it
+                      Apply
                     </Button>
                   </td>
                 </tr>
@@ -110,10 +111,10 @@ function FrontChart({
     const data = points.map((p) => ({ x: p.costEur, y: p.leastHeadroomDb }));
     const font = { family: getComputedStyle(document.body).fontFamily, size: 12 };
     const axis = (text: string) => ({
-      title: { display: true, text, color: colour.ink, font },
-      grid: { color: colour.rule },
-      border: { color: colour.ink },
-      ticks: { color: colour.muted, font },
+      title: { display: true, text, color: painted(colour.ink), font },
+      grid: { color: painted(colour.rule) },
+      border: { color: painted(colour.ink) },
+      ticks: { color: painted(colour.muted), font },
     });
     chart.current = new Chart(canvas.current, {
       type: 'scatter',
@@ -123,9 +124,9 @@ function FrontChart({
             data,
             showLine: true,
             stepped: 'before',
-            borderColor: colour.action,
+            borderColor: painted(colour.action),
             borderWidth: 2,
-            pointBackgroundColor: colour.action,
+            pointBackgroundColor: painted(colour.action),
             pointRadius: 5,
           },
         ],
@@ -136,7 +137,7 @@ function FrontChart({
         plugins: { tooltip: { enabled: false } },
         scales: {
           x: axis(`Parts and work, ${unit}`),
-          y: { ...axis('Worst headroom, dB'), beginAtZero: true },
+          y: { ...axis('Lowest headroom, dB'), beginAtZero: true },
         },
       },
     });
@@ -153,7 +154,7 @@ function FrontChart({
       <canvas
         ref={canvas}
         role="img"
-        aria-label={`Worst headroom against cost: ${points.map((p) => `${headroomText(p)} for ${Math.round(p.costEur)}`).join(', ')}`}
+        aria-label={`Lowest headroom against cost: ${points.map((p) => `${headroomText(p)} for ${Math.round(p.costEur)}`).join(', ')}`}
       />
     </div>
   );

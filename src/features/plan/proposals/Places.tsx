@@ -7,7 +7,7 @@ import { planningOf, usePlanning } from '@/client/planning';
 import { rulePlace } from '@/panels/plan/rulePlace';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 
-const words = { free: 'may be used', forbid: 'left out', force: 'a unit must be' } as const;
+const words = { free: 'allowed', forbid: 'excluded', force: 'required' } as const;
 const isRule = (v: string): v is keyof typeof words => v in words;
 
 /** The places where a unit could be: how many, and each of the storey with what is said of it; shown on the sheet while open. */
@@ -33,12 +33,13 @@ export function Places() {
         aria-expanded={open}
         onClick={() => planning.getState().set({ places: !open, placeId: null })}
       >
-        {open ? 'Hide the places' : `Places for a unit${ruled ? `, ${ruled} ruled by hand` : ''}`}
+        {open ? 'Hide the places' : `Places for a unit${ruled ? `, ${ruled} with your own rule` : ''}`}
       </Button>
       {open && (
         <>
           <p className="py-1 text-[12px] text-muted">
-            {here.length} on this storey, {all.length} in all, from its sockets, outlets, ceilings and eaves.
+            {here.length} on this storey, {all.length} in total, from sockets, outlets, walls, ceilings, eaves
+            and posts.
           </p>
           <ul className="max-h-72 overflow-auto border-y border-rule">
             {here.map((c) => (
@@ -64,11 +65,11 @@ export function Places() {
           </ul>
           {lost.map((r) => (
             <p key={r.id} className="flex justify-between gap-2 py-1 text-[12px] text-ochre-text">
-              A rule is about a place that is no longer there.
+              A rule names a place that no longer exists.
               <button
                 type="button"
                 className="font-semibold text-action"
-                onClick={() => rulePlace(store, r.placeId, 'free', 'of a place that is gone')}
+                onClick={() => rulePlace(store, r.placeId, 'free', 'of a missing place')}
               >
                 Remove it
               </button>

@@ -41,7 +41,7 @@ export function Progress({
       <p className="text-[12px] text-muted">
         Part {at + 1} of {planningSteps.length}, {seconds} s so far
         {tookS !== null && `; the last time it took ${Math.round(tookS)} s`}.
-        {hasAny && ' The best found so far is below.'}
+        {hasAny && ' The best proposal so far is below.'}
       </p>
     </div>
   );

@@ -1,9 +1,11 @@
 'use client';
 
+import { Explain } from '@/ui/Explain';
 import { find } from '@/core/job/job';
 import { wiredWorthEur } from '@/core/optimise/planningInstance';
 import { editOf, standsAs } from '@/core/optimise/editOf';
 import type { Proposal } from '@/core/optimise/proposal';
+import { proposalWords } from '@/core/optimise/proposalWords';
 import type { Measurement, Robust } from '@/core/optimise/robust';
 import { StatusMark } from '@/ui/marks';
 import { Button } from '@/ui/primitives';
@@ -34,13 +36,17 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
   };
   const take = () => {
     const now = store.getState().job;
-    if (store.getState().commit(editOf(now, p.options, `Take the proposal: ${p.kind}`, p.main?.edit).edit))
+    if (
+      store
+        .getState()
+        .commit(editOf(now, p.options, `Apply the proposal: ${proposalWords[p.kind]}`, p.main?.edit).edit)
+    )
       planning.getState().set({ taken: p.kind, shown: null });
   };
   const facts = [
     `${p.met} of ${p.spots} needs met`,
     ...(p.devices.of > 0 ? [`${p.devices.met} of ${p.devices.of} devices`] : []),
-    ...(p.rooms.of > 0 ? [`${p.rooms.met} of ${p.rooms.of} rooms to nine tenths`] : []),
+    ...(p.rooms.of > 0 ? [`${p.rooms.met} of ${p.rooms.of} rooms, 90 % of the area`] : []),
     p.holes === 0 ? 'no hole' : `${p.holes} ${p.holes === 1 ? 'hole' : 'holes'}`,
     minutesText(p.minutes),
   ];
@@ -48,7 +54,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
   return (
     <li className="mb-2 border border-strong" data-testid="proposal">
       <div className="flex items-baseline justify-between gap-2 border-b border-rule px-2.5 py-1.5">
-        <h4 className="font-bold first-letter:uppercase">{p.kind}</h4>
+        <h4 className="font-bold">{proposalWords[p.kind]}</h4>
         <span className="font-bold">{moneyText(p.costEur, currency)}</span>
       </div>
       <div className="px-2.5 py-1.5">
@@ -56,21 +62,21 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
         <p className="text-[12px] text-muted">
           {p.units.length + p.cables.length > 0 || p.main
             ? `Parts ${moneyText(p.partsEur, currency)}, the rest is work. ${provenText(p, (v) => moneyText(v, currency))}`
-            : 'Nothing is to be bought.'}
+            : 'Nothing to buy.'}
           {job.info.preferWired &&
-            ` A link over the air counts as ${moneyText(wiredWorthEur, currency)} more, since wired is preferred.`}
+            ` A wireless link counts as ${moneyText(wiredWorthEur, currency)} more, since wired is preferred.`}
         </p>
         {p.worst && (
           <p className="text-[12px] text-muted">
-            Least headroom {p.worst.headroomDb.toFixed(0)} dB at {spotName(p.worst.spotId)} (
-            {sureText(p.worst.certainty)} sure).
+            <Explain of="lowestHeadroom">Lowest headroom</Explain> {p.worst.headroomDb.toFixed(0)} dB at{' '}
+            {spotName(p.worst.spotId)} ({sureText(p.worst.certainty)} certain).
           </p>
         )}
         <p
           className={`flex items-center gap-1.5 text-[12px] ${p.fitsAtOnce ? 'text-muted' : 'text-ochre-text'}`}
         >
           <StatusMark mark={p.fitsAtOnce ? 'met' : 'thin'} size={11} />
-          Everyone at once: {p.fitsAtOnce ? 'fits' : 'does not fit'}
+          <Explain of="atOnce">All needs at once:</Explain> {p.fitsAtOnce ? 'fits' : 'not enough capacity'}
         </p>
         {p.dailyLife && <p className="text-[12px] text-muted">In the rooms: {p.dailyLife}</p>}
         <Holds robust={robust} waiting={done && !p.early} spotName={spotName} />
@@ -81,7 +87,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
               <span className="min-w-0 flex-1 leading-tight">
                 {p.main.product.name}
                 <span className="block text-[12px] text-muted">
-                  the new main unit, in the place of the {p.main.instead}
+                  the new main unit, instead of the {p.main.instead}
                 </span>
               </span>
               <span className="text-muted">{moneyText(p.main.partsEur, currency)}</span>
@@ -94,7 +100,7 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
             <CableItem key={c.device} cable={c} />
           ))}
           {p.units.length + p.cables.length === 0 && !p.main && (
-            <li className="py-1 text-muted">Nothing is needed: what is there does it.</li>
+            <li className="py-1 text-muted">No new units needed.</li>
           )}
         </ul>
         {canAsk && p.units.length > 0 && answers[fewerKey(p.kind)] === undefined && (
@@ -109,13 +115,15 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
         <AnswerLine answer={answers[fewerKey(p.kind)]} />
         {p.habits.length > 0 && (
           <details>
-            <summary className="cursor-pointer py-1 font-semibold text-action">Against the habit</summary>
+            <summary className="cursor-pointer py-1 font-semibold text-action">
+              Compared with half-way placement
+            </summary>
             <ul className="text-[12px]">
               {p.habits.map((h) => (
                 <li key={h.letter} className="border-t border-rule py-1">
-                  <b>{h.letter}</b> half-way to {spotName(h.spotId)}, over the air: {rateText(h.halfWayMbps)}{' '}
-                  Mbps there instead of {rateText(h.downMbps)}, {h.halfWayMet} of {p.spots} needs met instead
-                  of {h.met}.
+                  <b>{h.letter}</b> half-way to {spotName(h.spotId)}, wireless: {rateText(h.halfWayMbps)} Mbps
+                  there instead of {rateText(h.downMbps)}, {h.halfWayMet} of {p.spots} needs met instead of{' '}
+                  {h.met}.
                 </li>
               ))}
             </ul>
@@ -127,10 +135,10 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
             disabled={stale}
             onClick={() => planning.getState().set({ shown: shown ? null : p.kind })}
           >
-            {shown ? 'Off the sheet' : 'On the sheet'}
+            {shown ? 'Hide on drawing' : 'Show on drawing'}
           </Button>
           <Button className="flex-1" disabled={stale} onClick={take}>
-            {stale ? (taken ? 'Taken' : 'The job has changed') : taken ? 'Taken; take it again' : 'Take it'}
+            {stale ? (taken ? 'Applied' : 'The job has changed') : taken ? 'Applied; apply again' : 'Apply'}
           </Button>
         </div>
       </div>
@@ -139,22 +147,22 @@ export function ProposalCard({ proposal: p }: { proposal: Proposal }) {
 }
 
 export function provenText(p: Proposal, money: (v: number) => string): string {
-  if (p.early) return 'A first answer; looking for a better one.';
+  if (p.early) return 'First result. The search for a cheaper one goes on.';
   if (!p.proven)
     return p.gapEur === null
-      ? 'The best found; whether there is a better one is not known.'
-      : `The best found; one up to ${money(p.gapEur)} cheaper may exist.`;
+      ? 'Best found. A better one may exist.'
+      : `Best found. One up to ${money(p.gapEur)} cheaper may exist.`;
   switch (p.kind) {
     case 'everyone at once':
-      return 'Proven: of the places looked at, none that costs less carries everyone at once.';
+      return 'Optimal: with the places tried, no cheaper plan carries all needs at once.';
     case 'most headroom':
-      return 'The most within the budget, of the places looked at.';
+      return 'Highest headroom within the budget, for the places tried.';
     case 'no drilling':
-      return 'Proven: of the places looked at, none without a hole costs less.';
+      return 'Optimal: with the places tried, no cheaper plan without drilling.';
     case 'new main unit':
-      return 'Proven: with this main unit, of the places looked at, nothing costs less. Its settings are to be entered anew.';
+      return 'Optimal: with this main unit and the places tried, no cheaper plan. Its settings must be entered again.';
     case 'least cost':
-      return 'Proven: with the main unit that is there, at the places looked at, with at most two new units before another and cables between them to 15 m, nothing costs less. A likely snag counts as a second visit.';
+      return 'Optimal: with the existing main unit and the places tried, no cheaper plan. Limits: at most two new units in a row, cables between them up to 15 m. A likely snag counts as a second visit.';
   }
 }
 
@@ -177,12 +185,12 @@ function Holds({
   return (
     <details>
       <summary className="cursor-pointer py-0.5 text-[12px]">
-        All needs met in <b>{sureText(robust.allMet)}</b> of {robust.samples} cases
+        <Explain of="robust">All needs met in</Explain> <b>{sureText(robust.allMet)}</b> of {robust.samples}{' '}
+        cases
       </summary>
       <div className="pb-1 text-[12px] text-muted">
         <p>
-          Walls, units and rooms drawn as uncertain as they are; {robust.meanMet.toFixed(1)} needs met on
-          average
+          Random cases within known uncertainty; {robust.meanMet.toFixed(1)} needs met on average
           {weakest ? `, least often ${spotName(weakest.spotId)} (${sureText(weakest.share)})` : ''}.
         </p>
         {robust.best && <p className="pt-0.5 text-ink">{measureText(robust.best)}</p>}

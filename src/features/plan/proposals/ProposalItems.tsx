@@ -48,16 +48,16 @@ export function UnitItem({
               void planning.getState().ask(store.getState().job);
           }}
         >
-          Not there
+          Exclude this place
         </button>
         {canAsk && u.wired && answer === undefined && (
           <button
             type="button"
             className={link}
-            aria-label={`Why not over the air ${u.place}?`}
+            aria-label={`Why not wireless ${u.place}?`}
             onClick={() => void planning.getState().whyNotAir(p.kind, u.placeId)}
           >
-            Why not over the air?
+            Why not wireless?
           </button>
         )}
       </div>
@@ -88,7 +88,7 @@ export function AnswerLine({ answer }: { answer: Answer | null | undefined }) {
   if (answer === undefined) return null;
   return (
     <p role="status" className="border-l-[3px] border-action py-0.5 pl-2 text-[12px]">
-      {answer === null ? 'Solving with that forced …' : answer.words}
+      {answer === null ? 'Calculating that case …' : answer.words}
     </p>
   );
 }

@@ -8,7 +8,7 @@ import type { Impossible } from '@/core/optimise/subsets';
 import { Button, PartHead } from '@/ui/primitives';
 import { planningOf, usePlanning } from '@/client/planning';
 import { useJob } from '@/client/store/JobProvider';
-import { whenText } from '@/ui/time';
+import { useTimes } from '@/ui/useTimes';
 import { moneyText, sureText } from '@/ui/units';
 import { CompareDialog } from './CompareDialog';
 import { Places } from './Places';
@@ -21,6 +21,7 @@ const FrontDialog = dynamic(() => import('./FrontDialog').then((m) => m.FrontDia
 export function ProposalsPanel() {
   const job = useJob((s) => s.job);
   const { id } = job.info;
+  const { whenText } = useTimes();
   const planning = planningOf(id);
   const { kind, said, proposals, found, at, doing, sinceMs, tookS } = usePlanning(id, (s) => s);
   const [open, setOpen] = useState<'compare' | 'front' | null>(null);
@@ -30,13 +31,13 @@ export function ProposalsPanel() {
       <PartHead right={done && found ? `${found.candidates} places` : undefined}>Proposals</PartHead>
       {(kind === 'idle' || kind === 'failed') && (
         <p className="pb-2 text-muted">
-          Which units, where and fed how, so that each need is met: least cost, everyone at once, no drilling,
-          most headroom. What was found in the house is kept.
+          Suggests units, places and links that meet every need: lowest cost, all needs at once, no drilling,
+          most headroom. Existing units stay.
         </p>
       )}
       {kind === 'failed' && (
         <p role="alert" className="pb-2 text-rust-text">
-          It stopped: {said}. Nothing was changed.
+          The search stopped: {said}. Nothing was changed.
         </p>
       )}
       {kind === 'working' && (
@@ -48,14 +49,14 @@ export function ProposalsPanel() {
       {kind === 'kept' && (
         <p className="pb-2 text-[12px] text-muted" data-testid="kept-proposals">
           Worked out {at ? whenText(at) : 'before'}
-          {found ? '' : ', and stopped before all were there'}. To ask about them, propose again.
+          {found ? '' : ', and stopped before all were there'}. Propose again to ask about them.
         </p>
       )}
       {done && found?.whyNot && <p className="pb-2 text-rust-text">None: {found.whyNot}.</p>}
       {done && proposals.length > 1 && (
         <div className="flex gap-1.5 pb-2">
           <Button className="flex-1" onClick={() => setOpen('compare')}>
-            Side by side
+            Compare
           </Button>
           <Button
             className="flex-1"
@@ -64,7 +65,7 @@ export function ProposalsPanel() {
               if (planning.getState().front === null) void planning.getState().askFront();
             }}
           >
-            Cost of headroom
+            Compare cost and headroom
           </Button>
         </div>
       )}
@@ -110,11 +111,11 @@ function WhatWouldHelp() {
     <div className="pb-2 text-[12px]">
       {impossible.length > 0 && (
         <div className="text-rust-text">
-          <p className="font-semibold">Nothing that is allowed meets these needs:</p>
+          <p className="font-semibold">No allowed plan meets these needs:</p>
           <ul className="list-disc pl-4">
             {[...new Map(impossible.map((i) => [spotName(i), i])).values()].map((i) => (
               <li key={i.spotId}>
-                {spotName(i)}: {sureText(i.certainty)} sure at most{i.by ? `, by ${i.by}` : ''}
+                {spotName(i)}: {sureText(i.certainty)} certainty at most{i.by ? `, by ${i.by}` : ''}
               </li>
             ))}
           </ul>
@@ -131,13 +132,13 @@ function WhatWouldHelp() {
       )}
       {relax === 'working' && (
         <p role="status" className="text-muted">
-          Trying one thing after the other …
+          Trying one change after another …
         </p>
       )}
       {relax !== null && relax !== 'working' && (
         <div role="status">
           <p className="pt-1 font-semibold">
-            {relax.length ? 'Any one of these would help, the best first:' : 'No single thing would help.'}
+            {relax.length ? 'Each of these would help, best first:' : 'No single change helps.'}
           </p>
           <ul className="list-disc pl-4">
             {relax.map((r) => (

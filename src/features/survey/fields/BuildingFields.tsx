@@ -70,17 +70,17 @@ export function BuildingFields({ job, record: b, save }: FieldsProps<'building'>
                 label="Ridge runs"
                 value={roof.ridgeAlong}
                 words={{ x: 'east–west', y: 'north–south' }}
-                onChange={(ridgeAlong) => saveRoof({ ridgeAlong }, 'Way of the ridge')}
+                onChange={(ridgeAlong) => saveRoof({ ridgeAlong }, 'Direction of the ridge')}
               />
             </>
           )}
-          <Field label="Made of">
+          <Field label="Construction">
             {(id) => (
               <Choice
                 id={id}
                 value={roof.assemblyId}
                 options={assemblyOptions(job, ['roof'])}
-                onChange={(assemblyId) => saveRoof({ assemblyId }, 'What the roof is made of')}
+                onChange={(assemblyId) => saveRoof({ assemblyId }, 'Roof construction')}
               />
             )}
           </Field>

@@ -25,7 +25,7 @@ export function FixedDeviceFields({ job, record: d, save }: FieldsProps<'fixedDe
       <PartHead>Fixed device</PartHead>
       <NameField value={d.name} onChange={(name) => save({ ...d, name }, `Rename ${d.name}`)} />
       <NumberField
-        label="Wired port, 0 if none"
+        label="Wired port, 0 = none"
         value={d.portMbps}
         unit="Mbps"
         min={0}
@@ -49,21 +49,21 @@ export function FixedDeviceFields({ job, record: d, save }: FieldsProps<'fixedDe
             onChange={(n) => save({ ...d, streams: Math.round(n) }, what('Streams'))}
           />
           <TickField
-            label="Knows 2.4 GHz only"
+            label="2.4 GHz only"
             value={d.only24}
             onChange={(only24) => save({ ...d, only24 }, what('Bands'))}
           />
         </>
       )}
       <WordChoice
-        label="Powered by its cable"
+        label="Power over its cable (PoE)"
         value={d.poe}
         words={{ none: 'no', af: 'PoE af', at: 'PoE at', bt3: 'PoE bt, type 3', bt4: 'PoE bt, type 4' }}
         onChange={(poe) => save({ ...d, poe }, what('Power'))}
       />
       {d.poe !== 'none' && (
         <NumberField
-          label="Draws"
+          label="Power draw"
           value={d.poeW}
           unit="W"
           min={0}
@@ -79,7 +79,7 @@ export function FixedDeviceFields({ job, record: d, save }: FieldsProps<'fixedDe
         onChange={(heightM) => save({ ...d, heightM }, what('Height'))}
       />
       {d.portMbps > 0 && <CableFields job={job} device={d} />}
-      <PartHead right={needText(need.downMbps, need.upMbps)}>What it does at once</PartHead>
+      <PartHead right={needText(need.downMbps, need.upMbps)}>Used for, at the same time</PartHead>
       <ActivityPicker
         job={job}
         chosen={d.activityIds}

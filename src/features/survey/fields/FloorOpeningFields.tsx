@@ -22,15 +22,15 @@ export function FloorOpeningFields({ job, record: f, save }: FieldsProps<'floorO
         label="Kind"
         value={f.kind}
         words={{ stairwell: 'stairwell', hatch: 'hatch' }}
-        onChange={(kind) => save({ ...f, kind }, `Make it a ${kind}`)}
+        onChange={(kind) => save({ ...f, kind }, `Change to ${kind}`)}
       />
       <Field label="Covered by">
         {(id) => (
           <Choice
             id={id}
             value={f.assemblyId ?? ''}
-            options={[{ value: '', text: 'nothing, open' }, ...assemblyOptions(job, ['opening', 'floor'])]}
-            onChange={(a) => save({ ...f, assemblyId: a || null }, 'What covers it')}
+            options={[{ value: '', text: 'no cover, open' }, ...assemblyOptions(job, ['opening', 'floor'])]}
+            onChange={(a) => save({ ...f, assemblyId: a || null }, 'Cover')}
           />
         )}
       </Field>

@@ -23,30 +23,30 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
       <PartHead>Job</PartHead>
       <NameField value={info.name} onChange={(name) => save({ ...info, name }, 'Rename the job')} />
       <NumberField
-        label="Plan, down"
+        label="Contract speed, download"
         value={info.planDownMbps}
         unit="Mbps"
         min={1}
         max={100000}
-        onChange={(planDownMbps) => save({ ...info, planDownMbps }, 'Plan speed')}
+        onChange={(planDownMbps) => save({ ...info, planDownMbps }, 'Contract speed')}
       />
       <NumberField
-        label="Plan, up"
+        label="Contract speed, upload"
         value={info.planUpMbps}
         unit="Mbps"
         min={1}
         max={100000}
-        onChange={(planUpMbps) => save({ ...info, planUpMbps }, 'Plan speed')}
+        onChange={(planUpMbps) => save({ ...info, planUpMbps }, 'Contract speed')}
       />
       <NumberField
-        label="Street latency"
+        label="Internet latency"
         value={info.streetLatencyMs}
         unit="ms"
         min={0}
         max={2000}
-        onChange={(streetLatencyMs) => save({ ...info, streetLatencyMs }, 'Street latency')}
+        onChange={(streetLatencyMs) => save({ ...info, streetLatencyMs }, 'Internet latency')}
       />
-      <Field label="Far end">
+      <Field label="Test server">
         {(id) => (
           <TextInput
             id={id}
@@ -54,14 +54,14 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
             read={(text) => {
               const farEndUrl = text.trim() === '' ? null : farEndUrlSchema.safeParse(text);
               if (farEndUrl?.error) throw new Error(`Needed is ${farEndUrl.error.issues[0]?.message}.`);
-              save({ ...info, farEndUrl: farEndUrl?.data ?? null }, 'Far end');
+              save({ ...info, farEndUrl: farEndUrl?.data ?? null }, 'Test server');
             }}
           />
         )}
       </Field>
       <p className="mb-2 text-[12px] text-muted">
-        A machine of your own beyond the street that runs “nestle far-end”: phones test house and street
-        together against it.
+        Your own machine on the internet that runs “nestle far-end”. Phones use it to test the home network
+        and the internet together.
       </p>
       <PartHead>Devices</PartHead>
       <Field label="Tested with">
@@ -74,7 +74,7 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
           />
         )}
       </Field>
-      <Field label="Best in the house">
+      <Field label="Best device">
         {(id) => (
           <Choice
             id={id}
@@ -84,17 +84,17 @@ export function HouseholdFields({ job, save }: { job: Job; save: Save }) {
           />
         )}
       </Field>
-      <Field label="Worst in the house">
+      <Field label="Weakest device">
         {(id) => (
           <Choice
             id={id}
             value={info.worstDeviceId ?? ''}
             options={[{ value: '', text: 'not known' }, ...devices]}
-            onChange={(v) => save({ ...info, worstDeviceId: v || null }, 'Worst device')}
+            onChange={(v) => save({ ...info, worstDeviceId: v || null }, 'Weakest device')}
           />
         )}
       </Field>
-      <Field label="Look at">
+      <Field label="Selected">
         {(id) => (
           <Choice
             id={id}
@@ -172,7 +172,7 @@ function DeviceFields({ device: d, save }: { device: Device; save: Save }) {
         />
       ))}
       <NumberField
-        label="Sends with"
+        label="Transmit power"
         value={d.txDbm}
         unit="dBm"
         min={-10}
@@ -180,7 +180,7 @@ function DeviceFields({ device: d, save }: { device: Device; save: Save }) {
         onChange={(txDbm) => save({ ...d, txDbm }, what('Power'))}
       />
       <NumberField
-        label="Shows at most, 0 = any"
+        label="Maximum test speed, 0 = unlimited"
         value={d.capMbps ?? 0}
         unit="Mbps"
         min={0}

@@ -21,9 +21,11 @@ export function NeighbourFields({ job, save }: { job: Job; save: Save }) {
   const [shown, setShown] = useState<string | null>(null);
   return (
     <>
-      <PartHead right="of the channel's time">Neighbours on the air</PartHead>
+      <PartHead right="of the airtime">Neighbouring networks</PartHead>
       {job.neighbours.length === 0 && (
-        <p className="text-muted">None heard. Add what a scan on site shows: channel, width, how busy.</p>
+        <p className="text-muted">
+          None entered. Add what a scan on site shows: channel, width, utilisation.
+        </p>
       )}
       <ul>
         {job.neighbours.map((n) => (
@@ -124,7 +126,7 @@ function One({ job, neighbour: n, save }: { job: Job; neighbour: Neighbour; save
         )}
       </Field>
       <NumberField
-        label="Busy"
+        label="Utilisation"
         value={Math.round(n.busyShare * 100)}
         unit="%"
         min={0}

@@ -26,18 +26,18 @@ export function OpeningFields({ job, record: o, save }: FieldsProps<'opening'>) 
             ]}
             onChange={(kind) =>
               (kind === 'door' || kind === 'window' || kind === 'archway') &&
-              save({ ...o, kind }, `Make it a ${kind}`)
+              save({ ...o, kind }, `Change to ${kind}`)
             }
           />
         )}
       </Field>
-      <Field label="Made of">
+      <Field label="Construction">
         {(id) => (
           <Choice
             id={id}
             value={o.assemblyId ?? ''}
             options={[{ value: '', text: 'open' }, ...assemblyOptions(job, ['opening'])]}
-            onChange={(a) => save({ ...o, assemblyId: a || null }, 'What an opening is made of')}
+            onChange={(a) => save({ ...o, assemblyId: a || null }, 'Construction of the opening')}
           />
         )}
       </Field>
@@ -50,7 +50,7 @@ export function OpeningFields({ job, record: o, save }: FieldsProps<'opening'>) 
         onChange={(offsetM) => {
           const moved = slideOpening(job, o, offsetM);
           if (Math.abs(moved.offsetM - offsetM) > 0.002)
-            toast('It goes no farther: there is another opening or the end of the wall.');
+            toast('The opening cannot move further. Another opening or the end of the wall is there.');
           save(moved, 'Move an opening');
         }}
       />

@@ -40,7 +40,7 @@ export function PictureFields({ record: p, save }: FieldsProps<'picture'>) {
       <Button className="mt-3 w-full" onClick={() => store.getState().set({ tool: 'scale' })}>
         <Ruler size={15} aria-hidden="true" /> Scale by two points
       </Button>
-      <p className="mt-2 text-muted">Drag it to where it belongs; then draw over it.</p>
+      <p className="mt-2 text-muted">Drag the picture to its place. Then draw over it.</p>
     </>
   );
 }

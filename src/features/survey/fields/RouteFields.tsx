@@ -19,7 +19,7 @@ export function RouteFields({ job, record: r, save }: FieldsProps<'route'>) {
   }, 0);
   return (
     <>
-      <PartHead right={`about ${lengthText(long, lengths, 1)}`}>Way for cables</PartHead>
+      <PartHead right={`about ${lengthText(long, lengths, 1)}`}>Cable route</PartHead>
       <NameField value={r.name} onChange={(name) => save({ ...r, name }, `Rename ${r.name}`)} />
       <WordChoice
         label="Kind"
@@ -30,9 +30,9 @@ export function RouteFields({ job, record: r, save }: FieldsProps<'route'>) {
           cellar: 'cellar',
           'crawl-space': 'crawl space',
           cavity: 'cavity',
-          surface: 'along the surface',
+          surface: 'on the surface',
         }}
-        onChange={(kind) => save({ ...r, kind }, 'Kind of way')}
+        onChange={(kind) => save({ ...r, kind }, 'Type of cable route')}
       />
       {r.kind === 'duct' && (
         <NumberField
@@ -58,7 +58,7 @@ export function RouteFields({ job, record: r, save }: FieldsProps<'route'>) {
               onChange={(heightM) =>
                 save(
                   { ...r, points: r.points.map((p, k) => (k === i ? { ...p, heightM } : p)) },
-                  'Height of a way',
+                  'Height of a cable route',
                 )
               }
             />
@@ -70,7 +70,7 @@ export function RouteFields({ job, record: r, save }: FieldsProps<'route'>) {
           <TextInput
             id={id}
             value={r.note}
-            read={(t) => save({ ...r, note: t.slice(0, 2000) }, 'Note on a way')}
+            read={(t) => save({ ...r, note: t.slice(0, 2000) }, 'Note on a cable route')}
           />
         )}
       </Field>

@@ -14,7 +14,7 @@ export function RulesFields({ job, save }: { job: Job; save: (next: AnyRecord, w
   const rules = radioRules[info.countryGroup];
   return (
     <>
-      <PartHead>What is allowed</PartHead>
+      <PartHead>Restrictions</PartHead>
       <WordChoice
         label="Drilling"
         value={drilling}
@@ -24,9 +24,9 @@ export function RulesFields({ job, save }: { job: Job; save: (next: AnyRecord, w
         }
       />
       <TickField
-        label="No cable in sight"
+        label="No visible cable"
         value={info.noVisibleCable}
-        onChange={(noVisibleCable) => save({ ...info, noVisibleCable }, 'Cable in sight')}
+        onChange={(noVisibleCable) => save({ ...info, noVisibleCable }, 'Visible cable')}
       />
       <TickField
         label="Listed building"
@@ -38,25 +38,30 @@ export function RulesFields({ job, save }: { job: Job; save: (next: AnyRecord, w
         value={info.rented}
         onChange={(rented) => save({ ...info, rented }, 'Rented')}
       />
-      <PartHead>What is preferred</PartHead>
+      <PartHead>Preferences</PartHead>
       <TickField
-        label="Wired where it is a tie"
+        label="Wired at nearly equal cost"
         value={info.preferWired}
         onChange={(preferWired) => save({ ...info, preferWired }, 'Prefer wired')}
       />
       <TickField
-        label="Cover rooms too (nine tenths)"
+        label="Cover rooms too, 90 % of the area"
         value={info.coverRooms}
         onChange={(coverRooms) => save({ ...info, coverRooms }, 'Rooms as needs')}
+      />
+      <TickField
+        label="No unit in front of a window"
+        value={info.clearWindows}
+        onChange={(clearWindows) => save({ ...info, clearWindows }, 'Windows kept clear')}
       />
       <WordChoice
         label="Network names"
         value={info.networkNames}
-        words={{ one: 'one', two: 'two, extender apart', 'five-only': 'one, not at 2.4 GHz' }}
+        words={{ one: 'one', two: 'two: extender separate', 'five-only': 'one, without 2.4 GHz' }}
         onChange={(networkNames) => save({ ...info, networkNames }, 'Network names')}
       />
       <NumberField
-        label="Budget, 0 = open"
+        label="Budget, 0 = no limit"
         value={info.budget ?? 0}
         unit={info.currency}
         min={0}

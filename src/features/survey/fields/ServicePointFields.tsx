@@ -6,9 +6,9 @@ import { freshId } from '@/core/job/fresh';
 import { find } from '@/core/job/job';
 import type { CableRun, ServicePoint } from '@/core/job/records';
 import { coaxTree } from '@/core/survey/coaxTree';
-import { Choice, Field, IconButton, PartHead, TextInput } from '@/ui/primitives';
+import { Choice, Field, IconButton, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/client/store/JobProvider';
-import { LengthField, NameField, NumberField } from '@/client/inputs';
+import { LengthField, NameField, NumberField, WordsField } from '@/client/inputs';
 import type { FieldsProps } from './shared';
 import { chosen, TickField, WordChoice } from '@/ui/WordChoice';
 
@@ -23,12 +23,14 @@ const cables = {
   rg6: 'RG-6',
   rg59: 'RG-59',
   rg11: 'RG-11',
+  cat5: 'Cat 5',
   cat5e: 'Cat 5e',
   cat6: 'Cat 6',
   cat6a: 'Cat 6a',
+  cat7: 'Cat 7',
   fibre: 'Fibre',
 } as const;
-const joined = { unknown: 'not known', joined: 'yes', 'not-joined': 'no, it ends nowhere' } as const;
+const joined = { unknown: 'not known', joined: 'yes', 'not-joined': 'no: not connected' } as const;
 
 /** Services that a cable of the house can end at. */
 const cabled: ServicePoint['kind'][] = ['entry', 'coax', 'splitter', 'data', 'panel'];
@@ -38,28 +40,30 @@ export function ServicePointFields({ job, record: s, save }: FieldsProps<'servic
   return (
     <>
       <PartHead>{s.kind === 'socket' ? 'Power socket' : 'Service'}</PartHead>
-      <NameField value={s.name} onChange={(name) => save({ ...s, name }, `Rename ${s.name}`)} />
+      <NameField of={s.id} value={s.name} onChange={(name) => save({ ...s, name }, `Rename ${s.name}`)} />
       {s.kind === 'entry' && (
         <WordChoice
-          label="Box that is there"
+          label="Existing modem or router"
           value={s.box}
           words={{ none: 'not known', terminal: 'plain modem or terminal', 'modem-router': 'modem-router' }}
-          onChange={(box) => save({ ...s, box }, 'Box at the entry')}
+          onChange={(box) => save({ ...s, box }, 'Modem or router at the entry')}
         />
       )}
       {(s.kind === 'socket' || s.kind === 'board') && (
         <>
-          <TextLine
+          <WordsField
             label="Circuit"
             value={s.circuit}
             most={40}
-            onSave={(circuit) => save({ ...s, circuit }, `Circuit of ${s.name}`)}
+            className="w-28"
+            save={(circuit) => save({ ...s, circuit }, `Circuit of ${s.name}`)}
           />
-          <TextLine
+          <WordsField
             label="Phase or leg"
             value={s.phase}
             most={8}
-            onSave={(phase) => save({ ...s, phase }, `Phase of ${s.name}`)}
+            className="w-28"
+            save={(phase) => save({ ...s, phase }, `Phase of ${s.name}`)}
           />
           <WordChoice
             label="Breaker"
@@ -79,8 +83,22 @@ export function ServicePointFields({ job, record: s, save }: FieldsProps<'servic
             max={8}
             onChange={(n) => save({ ...s, outlets: Math.round(n) }, `Plate of ${s.name}`)}
           />
+          {s.outlets > 1 && (
+            <WordChoice
+              label="Sockets stand"
+              value={s.plate}
+              words={{ row: 'side by side', stack: 'one over the other' }}
+              onChange={(plate) => save({ ...s, plate }, `Plate of ${s.name}`)}
+            />
+          )}
+          <WordChoice
+            label="Wall switch"
+            value={s.switched}
+            words={{ no: 'none', half: 'switches half of the plate', all: 'switches all of it' }}
+            onChange={(switched) => save({ ...s, switched }, `Switch of ${s.name}`)}
+          />
           <TickField
-            label="Only on a surge strip"
+            label="On a surge-protected strip"
             value={s.onStrip}
             onChange={(onStrip) => save({ ...s, onStrip }, `Strip at ${s.name}`)}
           />
@@ -88,7 +106,7 @@ export function ServicePointFields({ job, record: s, save }: FieldsProps<'servic
       )}
       {(s.kind === 'coax' || s.kind === 'data') && (
         <WordChoice
-          label="Joined to anything"
+          label="Connected"
           value={s.joined}
           words={joined}
           onChange={(v) => save({ ...s, joined: v }, `Is ${s.name} joined`)}
@@ -124,43 +142,16 @@ export function ServicePointFields({ job, record: s, save }: FieldsProps<'servic
         max={20}
         onChange={(heightM) => save({ ...s, heightM }, `Height of ${s.name}`)}
       />
-      <TextLine
+      <WordsField
         label="Note"
         value={s.note}
         most={2000}
-        wide
-        onSave={(note) => save({ ...s, note }, `Note on ${s.name}`)}
+        className="w-40"
+        save={(note) => save({ ...s, note }, `Note on ${s.name}`)}
       />
       {cabled.includes(s.kind) && <Cables job={job} record={s} save={save} />}
       {isCoax && <Tree job={job} />}
     </>
-  );
-}
-
-function TextLine({
-  label,
-  value,
-  most,
-  wide = false,
-  onSave,
-}: {
-  label: string;
-  value: string;
-  most: number;
-  wide?: boolean;
-  onSave: (text: string) => void;
-}) {
-  return (
-    <Field label={label}>
-      {(id) => (
-        <TextInput
-          id={id}
-          value={value}
-          className={wide ? 'w-40' : 'w-28'}
-          read={(t) => onSave(t.trim().slice(0, most))}
-        />
-      )}
-    </Field>
   );
 }
 
@@ -178,7 +169,7 @@ function Cables({ job, record: s, save }: FieldsProps<'service'>) {
   const change = (c: CableRun, part: Partial<CableRun>, what: string) => save({ ...c, ...part }, what);
   return (
     <>
-      <PartHead right={`${runs.length}`}>Cables that end here</PartHead>
+      <PartHead right={`${runs.length}`}>Cables to this point</PartHead>
       {runs.map((c) => {
         const far = find(job, 'service', c.fromId === s.id ? c.toId : c.fromId);
         return (

@@ -13,7 +13,11 @@ export function SpotFields({ job, record: s, save }: FieldsProps<'spot'>) {
   return (
     <>
       <PartHead>Spot</PartHead>
-      <NameField value={s.name} onChange={(name) => save({ ...s, name }, `Rename spot ${s.number}`)} />
+      <NameField
+        of={s.id}
+        value={s.name}
+        onChange={(name) => save({ ...s, name }, `Rename spot ${s.number}`)}
+      />
       <Field label="Room">
         {(id) => (
           <Choice

@@ -42,13 +42,13 @@ export function StoreyFields({ job, record: s, save }: FieldsProps<'storey'>) {
         max={30}
         onChange={(heightM) => save({ ...s, heightM }, 'Ceiling height')}
       />
-      <Field label="Floor made of">
+      <Field label="Floor construction">
         {(id) => (
           <Choice
             id={id}
             value={s.floorAssemblyId ?? ''}
             options={[{ value: '', text: 'not known yet' }, ...assemblyOptions(job, ['floor'])]}
-            onChange={(a) => save({ ...s, floorAssemblyId: a || null }, 'What a floor is made of')}
+            onChange={(a) => save({ ...s, floorAssemblyId: a || null }, 'Construction of the floor')}
           />
         )}
       </Field>
@@ -56,7 +56,7 @@ export function StoreyFields({ job, record: s, save }: FieldsProps<'storey'>) {
       {!outdoors && (
         <>
           <WordChoice
-            label="A new storey begins with"
+            label="Copy into a new storey"
             value={copy}
             words={{ outer: 'the outer walls', all: 'all walls', none: 'nothing' }}
             onChange={setCopy}

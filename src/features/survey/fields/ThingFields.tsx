@@ -10,7 +10,7 @@ export function ThingFields({ record: o, save }: FieldsProps<'obstacle'>) {
   const what = (v: string) => `${v} of ${o.name.toLowerCase()}`;
   return (
     <>
-      <PartHead>Thing in the room</PartHead>
+      <PartHead>Object in the room</PartHead>
       <NameField value={o.name} onChange={(name) => save({ ...o, name }, `Rename ${o.name}`)} />
       <LengthField
         label="Width"
@@ -51,7 +51,7 @@ export function ThingFields({ record: o, save }: FieldsProps<'obstacle'>) {
       <WordChoice
         label="Disturbs 2.4 GHz"
         value={o.disturbs}
-        words={{ none: 'no', microwave: 'as a microwave', cordless: 'as a cordless base' }}
+        words={{ none: 'no', microwave: 'like a microwave oven', cordless: 'like a cordless phone' }}
         onChange={(disturbs) => save({ ...o, disturbs }, `What ${o.name.toLowerCase()} disturbs`)}
       />
       <PartHead right="planning values">Loss</PartHead>

@@ -8,15 +8,15 @@ import type { FieldsProps } from './shared';
 export function UnitFields({ job, record: u, save }: FieldsProps<'unit'>) {
   return (
     <>
-      <PartHead right={`letter ${u.letter}`}>Unit as found</PartHead>
+      <PartHead right={`letter ${u.letter}`}>Existing unit</PartHead>
       <NameField value={u.name} onChange={(name) => save({ ...u, name }, `Rename ${u.letter}`)} />
-      <Field label="Kit">
+      <Field label="Product">
         {(id) => (
           <Choice
             id={id}
             value={u.kitId}
             options={job.kits.filter((k) => k.radios.length > 0).map((k) => ({ value: k.id, text: k.name }))}
-            onChange={(kitId) => save({ ...u, kitId }, `Kit of ${u.letter}`)}
+            onChange={(kitId) => save({ ...u, kitId }, `Product of ${u.letter}`)}
           />
         )}
       </Field>

@@ -37,7 +37,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
     <>
       {assembly && assembly.layers.length > 0 && (
         <>
-          <PartHead right="mm">Cut through it, to scale</PartHead>
+          <PartHead right="mm">Section to scale</PartHead>
           <ConstructionSection assembly={assembly} />
         </>
       )}
@@ -48,7 +48,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
         </>
       )}
       <PartHead>Wall</PartHead>
-      <Field label="Made of">
+      <Field label="Construction">
         {(id) => (
           <Choice
             id={id}
@@ -94,7 +94,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
         <ConstructionButton assemblyId={w.assemblyId} wallId={w.id} />
       </div>
       <div className="grid grid-cols-3 gap-2">
-        <Tip text="Make other walls like this one">
+        <Tip text="Copy this construction">
           <Button
             aria-label="Copy to others"
             onClick={() => store.getState().set({ tool: 'paint', wallAssemblyId: w.assemblyId })}
@@ -113,7 +113,7 @@ export function WallFields({ job, record: w }: FieldsProps<'wall'>) {
             className="col-span-3"
             onClick={() => store.getState().commit(paintOuterWalls(job, w.storeyId, w.assemblyId))}
           >
-            All outer walls of this storey like this
+            Use for all outer walls of this storey
           </Button>
         )}
       </div>

@@ -1,5 +1,9 @@
 import { Report } from '@/panels/report/Report';
 
 export default function Page() {
-  return <Report />;
+  return (
+    <main>
+      <Report />
+    </main>
+  );
 }

@@ -1,5 +1,5 @@
-import { find, type Job } from '@/core/job/job';
-import type { SpotProof } from '@/core/proof/spotProof';
+import { find, type Job } from '../job/job';
+import type { SpotProof } from './spotProof';
 
 const words = [
   'none',
@@ -25,7 +25,7 @@ const list = (names: string[]) =>
 export function reportSentence(job: Job, proofs: readonly SpotProof[]): { headline: string; rest: string } {
   const tested = proofs.filter((p) => p.after.runs > 0);
   if (tested.length === 0)
-    return { headline: 'The work is not tested yet.', rest: 'The figures below are as found.' };
+    return { headline: 'The work is not tested yet.', rest: 'The figures below are from before the work.' };
   const good = proofs.filter((p) => p.verdict === 'cured' || p.verdict === 'holds');
   const roomsOf = (verdicts: SpotProof['verdict'][]) => [
     ...new Set(
@@ -39,8 +39,8 @@ export function reportSentence(job: Job, proofs: readonly SpotProof[]): { headli
   const open = roomsOf(['not-proven', 'no-readings']);
   const parts = [
     short.length ? `the ${list(short)} ${short.length > 1 ? 'are' : 'is'} still short` : '',
-    limited.length ? `the test device could not show more in the ${list(limited)}` : '',
-    open.length ? `more tests are due in the ${list(open)}` : '',
+    limited.length ? `the test device reached its limit in the ${list(limited)}` : '',
+    open.length ? `more tests are needed in the ${list(open)}` : '',
   ].filter(Boolean);
   return {
     headline: `${good.length === proofs.length ? `All ${count(proofs.length)}` : `${capital(count(good.length))} of your ${count(proofs.length)}`} places ${good.length === 1 ? 'has' : 'have'} all they need${parts.length ? ';' : '.'}`,

@@ -1,0 +1,5 @@
+import { QuotePage } from '@/features/quote/QuotePage';
+
+export default function Page() {
+  return <QuotePage />;
+}

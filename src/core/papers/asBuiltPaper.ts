@@ -1,0 +1,203 @@
+/** As built: plans with units and sockets, units with serials, ports and labels, settings without secrets, tests, bill, cautions, sign-off. */
+import { billOf, labelsOf } from '../design/bill';
+import { cautions } from '../install/cautions';
+import { find, get, type Job } from '../job/job';
+import { mediumWords } from '../media/mediumWords';
+import { rateText } from '../network/rateText';
+import { proveSpot } from '../proof/spotProof';
+import { exactMoney } from './moneyWords';
+import { type Block, heading, list, type Paper, table, text } from './paper';
+import { drawnStoreys, markAfter, planDrawing } from './planDrawing';
+import { simulatedWarning } from './householderPaper';
+import { letterHead } from './quotePaper';
+import { businessOf } from './quoteSheet';
+
+const day = (iso: string) => iso.slice(0, 16).replace('T', ' ');
+
+function unitTable(job: Job): Block {
+  const planned = job.units.filter((u) => u.planned).sort((a, b) => a.letter.localeCompare(b.letter));
+  return table(
+    [
+      ['Unit', 0.07],
+      ['Product', 0.22],
+      ['Place', 0.27],
+      ['Serial', 0.16],
+      ['Fed by', 0.28],
+    ],
+    planned.map((u) => {
+      const link = job.links.find((l) => l.unitId === u.id);
+      const from = find(job, 'unit', link?.fromUnitId);
+      const way = link
+        ? `${from?.letter ?? '?'}, ${mediumWords[link.medium]}${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.lengthM ? `, ${link.lengthM.toFixed(0)} m` : ''}`
+        : 'the line';
+      return [
+        u.letter,
+        get(job, 'kit', u.kitId).name,
+        `${u.name}, ${find(job, 'storey', u.storeyId)?.name ?? ''}, ${u.heightM.toFixed(1)} m high`,
+        u.serial || 'not noted',
+        way,
+      ];
+    }),
+  );
+}
+
+/** Cautions that were read: which, by whom, when last. */
+function readCautions(job: Job): string[] {
+  const marks = job.stepRuns.flatMap((r) => r.read).sort();
+  return Object.entries(cautions).flatMap(([id, words]) => {
+    const own = marks.filter((m) => m.startsWith(`${id} `));
+    const people = [...new Set(own.map((m) => m.split(' ').slice(2).join(' ') || 'no name'))];
+    const last = own
+      .map((m) => m.split(' ')[1] ?? '')
+      .sort()
+      .at(-1);
+    return last ? [`${words} Read by ${people.join(', ')}, last ${day(last)} UTC.`] : [];
+  });
+}
+
+export function asBuiltPaper(job: Job): Paper {
+  const proofs = new Map(job.spots.map((s) => [s.id, proveSpot(job, s)]));
+  const [settings] = job.netSettings;
+  const bill = billOf(job);
+  const money = (eur: number) => exactMoney(eur, job.info.currency);
+  const runs = [...job.readings].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
+  const done = job.stepRuns.filter((r) => r.doneAt !== null).length;
+  const read = readCautions(job);
+  const blocks: Block[] = [
+    { kind: 'title', text: 'As built', sub: job.info.name },
+    ...letterHead(job),
+    text(
+      done > 0
+        ? `${done} steps of the runbook are noted as done.`
+        : 'No step of the runbook is noted as done: this is the plan, not what was built.',
+      done > 0 ? 'plain' : 'warning',
+    ),
+    heading('Units'),
+    unitTable(job),
+    heading('Plans'),
+    {
+      kind: 'drawings',
+      columns: 1,
+      items: drawnStoreys(job).map((id) => {
+        const storey = get(job, 'storey', id);
+        return planDrawing(
+          job,
+          id,
+          {
+            units: 'planned',
+            sockets: true,
+            spot: (spotId) => {
+              const proof = proofs.get(spotId);
+              return proof ? markAfter(proof) : null;
+            },
+          },
+          `${get(job, 'building', storey.buildingId).name}, ${storey.name}. Dark shields: units. Small rings: sockets and outlets`,
+        );
+      }),
+    },
+    heading('Labels of cables'),
+    ...(labelsOf(job).length
+      ? [
+          table(
+            [
+              ['Label', 0.4],
+              ['Where', 0.6],
+            ],
+            labelsOf(job).map((l) => [l.text, l.at]),
+          ),
+        ]
+      : [text('No new cable has a label.', 'muted')]),
+    heading('Settings, without passwords'),
+    table(
+      [
+        ['Setting', 0.45],
+        ['Value', 0.55],
+      ],
+      [
+        ['Network name', settings?.networkName || 'not noted'],
+        ['Guest network', settings?.guestName || 'not set up'],
+        ['Login of the line', settings?.line ?? 'not asked'],
+        ['Login of the line held by', settings?.lineHolder || 'not noted'],
+        ...job.units
+          .filter((u) => u.planned)
+          .map((u) => [
+            `Channels of ${u.letter}`,
+            Object.entries(u.channels)
+              .map(([band, c]) => `${band} GHz: ${c ?? 'own choice'}`)
+              .join(', '),
+          ]),
+      ],
+    ),
+    heading('Bill'),
+    table(
+      [
+        ['Item', 0.6],
+        ['Count', 0.14, true],
+        [`Sum, ${job.info.currency}`, 0.26, true],
+      ],
+      [
+        ...bill.lines.map((l) => [
+          l.metres === null ? l.item : `${l.item}, ${l.metres.toFixed(0)} m`,
+          String(l.count),
+          money(l.sumEur),
+        ]),
+        ['Total of parts', '', money(bill.partsEur)],
+      ],
+      1,
+    ),
+    heading('Cautions that were read'),
+    ...(read.length ? list(read) : [text('None is noted as read.', 'muted')]),
+    heading('Tests, every run'),
+    ...(runs.length
+      ? [
+          table(
+            [
+              ['Spot', 0.22],
+              ['When, UTC', 0.19],
+              ['Phase', 0.09],
+              ['Down', 0.1, true],
+              ['Up', 0.08, true],
+              ['ms', 0.08, true],
+              ['Against', 0.24],
+            ],
+            runs.map((r) => {
+              const spot = find(job, 'spot', r.spotId);
+              return [
+                `${spot?.number ?? ''} ${spot?.name ?? ''}`,
+                day(r.takenAt),
+                r.phase,
+                r.connected ? rateText(r.downMbps ?? 0) : 'no link',
+                r.upMbps === null ? '–' : rateText(r.upMbps),
+                r.latencyMs === null ? '–' : String(Math.round(r.latencyMs)),
+                `${r.server}${r.source === 'simulated' ? ' (simulated)' : ''}`,
+              ];
+            }),
+          ),
+        ]
+      : [text('Nothing was tested.', 'muted')]),
+    heading('Sign-off'),
+    text('Place, date, exceptions:'),
+    { kind: 'signature', label: 'Installer', path: '', words: '' },
+    { kind: 'signature', label: 'Householder', path: '', words: '' },
+  ];
+  return {
+    title: `As built, ${job.info.name}`,
+    running: [businessOf(job).name, 'As built', job.info.name].filter(Boolean).join(' · '),
+    warning: simulatedWarning(job),
+    blocks,
+  };
+}
+
+/** Sheets of labels: both ends of each cable, and one for each unit. @param widthMm of one label. */
+export function labelsPaper(job: Job, widthMm = 63.5, heightMm = 25.4): Paper {
+  const units = job.units
+    .filter((u) => u.planned)
+    .map((u) => ({ big: u.letter, small: `${get(job, 'kit', u.kitId).name}, ${u.name}` }));
+  const ends = labelsOf(job).map((l) => ({ big: l.text, small: l.at }));
+  return {
+    title: `Labels, ${job.info.name}`,
+    running: job.info.name,
+    warning: null,
+    blocks: [{ kind: 'labels', widthMm, heightMm, texts: [...units, ...ends] }],
+  };
+}
