@@ -4,8 +4,10 @@
  */
 const listKey = 'nestle-seats';
 const ownKey = 'nestle-seat';
-/** A reloaded window waits so long for its own name to be free, ms. */
+/** A window waits so long for its own name to be free, ms. */
 const patienceMs = 2000;
+/** A reloaded one longer: on a busy machine the page before it takes its time to go. */
+const reloadPatienceMs = 10_000;
 
 export interface Seat {
   name: string;
@@ -35,10 +37,19 @@ const known = (): string[] => {
   return text === null ? [] : text.split(' ').filter(Boolean);
 };
 
+const wasReloaded = () =>
+  performance
+    .getEntriesByType('navigation')
+    .some((n) => n instanceof PerformanceNavigationTiming && n.type === 'reload');
+
+/** The name this tab had. Asked once more at the end: where the page was busy, the time is up before the lock is heard of. */
+const holdOwn = async (name: string) =>
+  (await hold(name, wasReloaded() ? reloadPatienceMs : patienceMs)) ?? (await hold(name, 0));
+
 /** Takes a name: the one this tab had, else the first that no window has, else a new one. */
 export async function takeSeat(): Promise<Seat> {
   const own = sessionStorage.getItem(ownKey);
-  const seat = (own && (await hold(own, patienceMs))) || (await firstFree());
+  const seat = (own && (await holdOwn(own))) || (await firstFree());
   sessionStorage.setItem(ownKey, seat.name);
   return seat;
 }

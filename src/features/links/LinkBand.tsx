@@ -2,6 +2,7 @@ import { colour } from '@/ui/colour';
 import type { WiringPath } from '@/core/wiring/paths';
 import { linkStrokes, zigzag } from '@/editor/sheet/linkPath';
 import { servicePointShapes } from '@/editor/sheet/Marks';
+import { arcBend } from './wiringScale';
 
 type Px = (x: number, z: number) => [number, number];
 
@@ -14,8 +15,7 @@ function svgPathOf({ link, points }: WiringPath, px: Px): string {
   const [a, b] = [corners[0], corners.at(-1)];
   if (!a || !b) return '';
   if (link.medium !== 'wireless') return `M${corners.map((p) => p.join(' ')).join('L')}`;
-  const length = Math.hypot(b[0] - a[0], b[1] - a[1]);
-  return `M${a[0]} ${a[1]}Q${(a[0] + b[0]) / 2} ${Math.min(a[1], b[1]) - Math.min(46, length * 0.16)} ${b[0]} ${b[1]}`;
+  return `M${a.join(' ')}Q${arcBend(a, b).join(' ')} ${b.join(' ')}`;
 }
 
 /** The same with the teeth of a powerline. */

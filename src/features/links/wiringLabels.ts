@@ -12,7 +12,7 @@ import {
   placeLabels,
 } from '@/editor/labels/placeLabels';
 import type { textWidth } from '@/editor/labels/textWidth';
-import type { Layout, WiringScale } from './wiringScale';
+import { arcBend, type Layout, type WiringScale } from './wiringScale';
 
 /** Sizes of letters, px. */
 export const wiringSizes = { rate: 14, load: 11.5, spot: 11, room: 11.5 } as const;
@@ -29,6 +29,18 @@ interface WiringWords {
   /** What is written beside a unit. */
   linesOf: (unit: Unit) => string[];
   measure: typeof textWidth;
+}
+
+/** Where the band of a link bends, px; an arc over the air in twelve pieces. */
+function cornersOf(medium: string, points: [number, number][]): [number, number][] {
+  const [a, b] = [points[0], points.at(-1)];
+  if (medium !== 'wireless' || !a || !b) return points;
+  const bend = arcBend(a, b);
+  return Array.from({ length: 13 }, (_, i) => {
+    const t = i / 12;
+    const along = (k: 0 | 1) => (1 - t) ** 2 * a[k] + 2 * t * (1 - t) * bend[k] + t * t * b[k];
+    return [along(0), along(1)];
+  });
 }
 
 /** The underside of the roof above a place, px from the top. */
@@ -120,8 +132,10 @@ export function wiringLabels({ job, layout, scale, units, paths, linesOf, measur
       const [x, y] = px(...at);
       signs.push({ x, y, w: 18, h: 18 });
     }
-    if (link.medium === 'wireless') return [];
-    const corners = points.map((p) => px(...p));
+    const corners = cornersOf(
+      link.medium,
+      points.map((p) => px(...p)),
+    );
     return corners.slice(1).flatMap((q, i): Box[] => {
       const p = corners[i] ?? q;
       const steps = Math.max(1, Math.ceil(Math.hypot(q[0] - p[0], q[1] - p[1]) / bandPx));

@@ -42,3 +42,9 @@ export function wiringScale(
   ];
   return { w, h, across, px, under: px(0, layout.bottomZ)[1] + 20 };
 }
+
+/** The point that bends the arc of a link over the air between two ends (a quadratic curve), px. */
+export const arcBend = (a: readonly [number, number], b: readonly [number, number]): [number, number] => [
+  (a[0] + b[0]) / 2,
+  Math.min(a[1], b[1]) - Math.min(46, Math.hypot(b[0] - a[0], b[1] - a[1]) * 0.16),
+];
