@@ -1,5 +1,6 @@
 /** All checks of a plan, run on every edit. */
-import { get, type Job } from '../job/job';
+import { type Job } from '../job/job';
+import { isOutdoors } from '../job/site';
 import type { Network } from '../network/backhaul';
 import type { Scene } from '../propagation/model';
 import type { Snag, SnagRule, Sure } from './snag';
@@ -130,7 +131,7 @@ export function snagsOf(job: Job, scene: Scene, network: Network, rules = snagRu
     unit,
     product,
     at,
-    outdoors: get(job, 'building', get(job, 'storey', unit.storeyId).buildingId).kind === 'outdoors',
+    outdoors: isOutdoors(job, unit),
   }));
   return Object.entries(rules)
     .flatMap(([rule, check]) =>

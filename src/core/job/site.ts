@@ -23,8 +23,11 @@ export function siteOf(job: Job, place: { storeyId: Id; xM: number; yM: number }
   return (held ?? own).id;
 }
 
+/** Is a place in the open, and not in a building? */
+export const isOutdoors = (job: Job, place: { storeyId: Id }): boolean =>
+  get(job, 'building', get(job, 'storey', place.storeyId).buildingId).kind === 'outdoors';
+
 type OnStorey = { storeyId: Id; xM: number; yM: number };
 /** Does a cable between two places lie out of doors, or lead to another building? */
 export const runsOutdoors = (job: Job, a: OnStorey, b: OnStorey): boolean =>
-  siteOf(job, a) !== siteOf(job, b) ||
-  [a, b].some((p) => get(job, 'building', get(job, 'storey', p.storeyId).buildingId).kind === 'outdoors');
+  siteOf(job, a) !== siteOf(job, b) || [a, b].some((p) => isOutdoors(job, p));

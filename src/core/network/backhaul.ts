@@ -5,8 +5,7 @@ import { axisOf } from '../propagation/pattern';
 import { placeInSpace } from '../propagation/scene';
 import { normalParts } from '../statistics/normal';
 import { goodputIn } from '../wifi/airTime';
-import { busyShare, quietestChannel } from '../wifi/channels';
-import { productAsSet } from './productAsSet';
+import { channelOfRadio, productAsSet } from './productAsSet';
 import { type Disturber, disturbersOf, noiseAt, noNoise } from './disturbance';
 import {
   type Hop,
@@ -59,7 +58,7 @@ const place = (job: Job, scene: Scene, unit: Unit): PlacedUnit => {
   const at = placeInSpace(job, unit);
   return {
     unit,
-    product: productAsSet(get(job, 'kit', unit.kitId), unit),
+    product: productAsSet(job, get(job, 'kit', unit.kitId), unit),
     at,
     axis: axisOf(unit),
     mountDb: mountLossDb(scene, unit.mount, at),
@@ -135,13 +134,12 @@ function airOf(
 ): Record<Band, UnitAir> {
   const noise = disturbers.length ? noiseAt(scene, disturbers, ...at) : noNoise;
   const of = (band: Band): UnitAir => {
-    const width = radioOf(product, band, 'access')?.widthMHz ?? 20;
+    const { widthMHz, eirpDbm } = radioOf(product, band, 'access') ?? { widthMHz: 20 as const, eirpDbm: 0 };
     const set = unit.channels[band];
-    const { channel, busyShare: share } =
-      set === null
-        ? quietestChannel(job.neighbours, job.info.countryGroup, band, width)
-        : { channel: set, busyShare: busyShare(job.neighbours, band, set, width) };
-    return { channel, chosen: set === null, busyShare: share, noise: band === '2.4' ? noise : noNoise };
+    // without a channel there is no radio either
+    const on = channelOfRadio(job, unit, { band, widthMHz, eirpDbm }, set) ?? { channel: 1, busyShare: 0 };
+    const { channel, busyShare } = on;
+    return { channel, chosen: set === null, busyShare, noise: band === '2.4' ? noise : noNoise };
   };
   return { '2.4': of('2.4'), '5': of('5'), '6': of('6') };
 }

@@ -1,6 +1,7 @@
 /** Channels and widths for all units at once: the choice in which they take least of one another's time. */
 import { signalDbm } from './signal';
 import { get, type Job } from '../job/job';
+import { isOutdoors } from '../job/site';
 import { bands, type Band, type Id, type Link, type Radio } from '../job/records';
 import { makeReceived, receive } from '../propagation/receive';
 import type { Scene } from '../propagation/model';
@@ -84,12 +85,9 @@ function blocksOf(job: Job, band: Band, widthMHz: number, outdoors: boolean): nu
 const widthsOf = (band: Band, widest: Width): Width[] =>
   ([320, 160, 80, 40, 20] as const).filter((w) => (band === '2.4' ? w === 20 : w <= widest));
 
-const isOutdoors = (job: Job, { unit }: PlacedUnit) =>
-  get(job, 'building', get(job, 'storey', unit.storeyId).buildingId).kind === 'outdoors';
-
 function groupsOf(job: Job, network: Network, load: Load, band: Band): RadioGroup[] {
   const rule = radioRules[job.info.countryGroup].bands[band];
-  const outdoors = (p: PlacedUnit) => isOutdoors(job, p);
+  const outdoors = (p: PlacedUnit) => isOutdoors(job, p.unit);
   const members = network.backhauls.filter(
     (f) => radioOf(f.product, band, 'access') && !(rule.indoorsOnly && outdoors(f)),
   );
@@ -169,7 +167,7 @@ function ownGroups(
       job,
       band,
       widthMHz,
-      units.some((p) => isOutdoors(job, p)),
+      units.some((p) => isOutdoors(job, p.unit)),
     ).map(option);
     const given = set.find((h) => h.link.channel !== null)?.link.channel;
     return {

@@ -7,9 +7,9 @@ import { signalAt } from '../propagation/signalsKept';
 
 import { type Term, termsOfPaths, type RadioPath, radioPathsTo } from '../propagation/radioPaths';
 import { type Air, goodputIn } from '../wifi/airTime';
-import { busyShare, quietestChannel } from '../wifi/channels';
 import { commonMode, type RadioMode } from '../wifi/radioLink';
 import { type Noise, noNoise } from './disturbance';
+import { channelOfRadio } from './productAsSet';
 import { wiredMbps } from '../media/wired';
 import { type WiredLink, wiredLink } from '../media/wiredLink';
 import type { Source, Scene } from '../propagation/model';
@@ -144,9 +144,7 @@ export function hopOf(
   const busy =
     use === 'access'
       ? (near?.busyShare ?? 0)
-      : link.channel === null
-        ? quietestChannel(job.neighbours, job.info.countryGroup, link.band, a.widthMHz).busyShare
-        : busyShare(job.neighbours, link.band, link.channel, a.widthMHz);
+      : (channelOfRadio(job, from.unit, a, link.channel)?.busyShare ?? 0);
   const share = 1 - busy;
   const downAir = { share, ...(airs.get(to.unit.id)?.[link.band].noise ?? noNoise) };
   const upAir = { share, ...(near?.noise ?? noNoise) };

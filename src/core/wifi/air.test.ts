@@ -1,5 +1,5 @@
 import fc from 'fast-check';
-import type { Neighbour } from '../job/records';
+import type { Band, CountryGroup, Neighbour } from '../job/records';
 import { goodputIn, noiseFloorDbm, quietAir, rssiIn } from './airTime';
 import { busyShare, overlap, quietestChannel, spanOf } from './channels';
 import { radioLink } from './radioLink';
@@ -20,6 +20,10 @@ const near = (
   busyShare: share,
   note: '',
 });
+
+/** What a radio of a usual power indoors chooses. */
+const chosenBy = (list: readonly Neighbour[], group: CountryGroup, band: Band, widthMHz: number) =>
+  quietestChannel(list, { group, band, widthMHz, eirpDbm: 20, outdoors: false });
 
 test('noise floor: −174 + 10 log10(20 MHz) + 7 = −94 dBm', () => {
   expect(noiseFloorDbm(20)).toBeCloseTo(-93.99, 2);
@@ -80,8 +84,27 @@ test('the quietest channel: one of those that keep clear, none with radar', () =
     near('2.4', 11, 20, 0.5),
     near('5', 36, 80, 0.5),
   ];
-  expect(quietestChannel(list, 'europe', '2.4', 20)).toEqual({ channel: 6, busyShare: 0.2 });
-  expect(quietestChannel(list, 'europe', '5', 80)).toEqual({ channel: 36, busyShare: 0.5 });
-  expect(quietestChannel(list, 'north-america', '5', 80)).toEqual({ channel: 149, busyShare: 0 });
-  expect(quietestChannel([], 'britain', '6', 160).busyShare).toBe(0);
+  expect(chosenBy(list, 'europe', '2.4', 20)).toEqual({ channel: 6, busyShare: 0.2 });
+  expect(chosenBy(list, 'europe', '5', 80)).toEqual({ channel: 36, busyShare: 0.5 });
+  expect(chosenBy(list, 'north-america', '5', 80)).toEqual({ channel: 149, busyShare: 0 });
+  expect(chosenBy([], 'britain', '6', 160)?.busyShare).toBe(0);
+});
+
+describe('a radio that chooses its channel itself', () => {
+  const free = (band: Band, eirpDbm: number, outdoors: boolean, group: CountryGroup = 'europe') =>
+    quietestChannel([], { group, band, widthMHz: 80, eirpDbm, outdoors });
+
+  test('outdoors it takes none that is for indoors only, and at 6 GHz none at all', () => {
+    expect(free('5', 23, false)?.channel).toBe(36);
+    expect(free('5', 23, true)?.channel).toBe(100);
+    expect(free('6', 23, false)?.channel).toBe(1);
+    expect(free('6', 23, true)).toBeNull();
+    expect(free('5', 23, true, 'north-america')?.channel).toBe(36);
+  });
+
+  test('one that is loud takes a channel that allows its power, and where none does any', () => {
+    expect(free('5', 27, false)?.channel).toBe(100);
+    expect(free('5', 35, false, 'north-america')?.channel).toBe(36);
+    expect(free('5', 40, false)?.channel).toBe(36);
+  });
 });

@@ -1,6 +1,6 @@
 /** Which channels lie over one another, and how much of a channel's time others take. */
 import type { Band, CountryGroup, Neighbour } from '../job/records';
-import { radioRules } from './radioRules';
+import { channelRule, channelsAt, radioRules } from './radioRules';
 
 /**
  * The part of the spectrum, MHz, that a channel of a width takes (standard: IEEE 802.11 channel
@@ -48,40 +48,52 @@ const clear24: Record<CountryGroup, readonly number[]> = {
   'north-america': [1, 6, 11],
 };
 
+/** Of a radio that chooses its channel itself: what it is and where it stands. */
+export interface ChoosingRadio {
+  group: CountryGroup;
+  band: Band;
+  widthMHz: number;
+  /** What it can transmit, dBm. */
+  eirpDbm: number;
+  outdoors: boolean;
+}
+
 /**
  * The channel that a unit left to itself takes, and how busy it is: the least busy of those usual in
- * the country group, the lowest of equals. Radar channels are passed over: the unit may have to leave.
+ * the country group, the lowest of equals. Channels that are not for the place are left out; those
+ * that allow its full power go before those that don't. Radar channels are passed over: the unit may
+ * have to leave. @returns null where no channel may be used: 6 GHz outdoors.
  */
 export function quietestChannel(
   neighbours: readonly Neighbour[],
-  group: CountryGroup,
-  band: Band,
-  widthMHz: number,
-): { channel: number; busyShare: number } {
-  const known = quietest.get(neighbours) ?? new Map<string, { channel: number; busyShare: number }>();
+  radio: ChoosingRadio,
+): { channel: number; busyShare: number } | null {
+  const known = quietest.get(neighbours) ?? new Map<string, ReturnType<typeof leastBusy>>();
   quietest.set(neighbours, known);
-  const key = `${group} ${band} ${widthMHz}`;
-  const found = known.get(key) ?? leastBusy(neighbours, group, band, widthMHz);
-  known.set(key, found);
-  return found;
+  const key = Object.values(radio).join(' ');
+  const found = known.get(key);
+  if (found !== undefined) return found;
+  const made = leastBusy(neighbours, radio);
+  known.set(key, made);
+  return made;
 }
 
 /** Answers of `quietestChannel`: a job's list of neighbours is never changed in place. */
-const quietest = new WeakMap<readonly Neighbour[], Map<string, { channel: number; busyShare: number }>>();
+const quietest = new WeakMap<readonly Neighbour[], Map<string, ReturnType<typeof leastBusy>>>();
 
 function leastBusy(
   neighbours: readonly Neighbour[],
-  group: CountryGroup,
-  band: Band,
-  widthMHz: number,
-): { channel: number; busyShare: number } {
-  const rule = radioRules[group].bands[band];
-  const usual = rule.channels.filter((c) =>
-    band === '2.4' ? clear24[group].includes(c) : !rule.radar.includes(c),
-  );
-  const list = (usual.length ? usual : rule.channels).map((channel) => ({
-    channel,
-    busyShare: busyShare(neighbours, band, channel, widthMHz),
-  }));
-  return list.reduce((best, c) => (c.busyShare < best.busyShare ? c : best));
+  { group, band, widthMHz, eirpDbm, outdoors }: ChoosingRadio,
+): { channel: number; busyShare: number } | null {
+  const { radar } = radioRules[group].bands[band];
+  const allowed = channelsAt(group, band, outdoors);
+  const atFullPower = allowed.filter((c) => channelRule(group, band, c).eirpDbm >= eirpDbm);
+  const open = atFullPower.length ? atFullPower : allowed;
+  const usual = open.filter((c) => (band === '2.4' ? clear24[group].includes(c) : !radar.includes(c)));
+  return (usual.length ? usual : open)
+    .map((channel) => ({ channel, busyShare: busyShare(neighbours, band, channel, widthMHz) }))
+    .reduce<{ channel: number; busyShare: number } | null>(
+      (least, c) => (least === null || c.busyShare < least.busyShare ? c : least),
+      null,
+    );
 }

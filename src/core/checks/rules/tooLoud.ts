@@ -1,10 +1,12 @@
+import { get } from '../../job/job';
 import type { Band, Unit } from '../../job/records';
 import { channelRule, channelsAt, radioRules } from '../../wifi/radioRules';
 import type { SnagRule } from '../snag';
 
 /** A radio that sends with more than is allowed on its channel, or, where it chooses itself, on any (check the local rules). */
 export const tooLoud: SnagRule = ({ job, planned }) =>
-  planned.flatMap(({ unit, product, outdoors }) => {
+  planned.flatMap(({ unit, outdoors }) => {
+    const product = get(job, 'kit', unit.kitId);
     const group = job.info.countryGroup;
     const limitOf = (band: Band, channels: Unit['channels']) => {
       const channel = channels[band];
@@ -23,7 +25,7 @@ export const tooLoud: SnagRule = ({ job, planned }) =>
     const where = channels[radio.band] === null ? '' : ` on channel ${channels[radio.band]}`;
     return {
       what: `${product.name} transmits ${radio.eirpDbm} dBm at ${radio.band} GHz, ${radioRules[group].name} allows ${limitOf(radio.band, channels)}${where}`,
-      why: 'The prediction is then too high. Check the data sheet and the local rules.',
+      why: 'The prediction reckons with what is allowed. Check the data sheet and the local rules, and set the power on the unit’s page.',
       sure: 'possible',
       recordId: unit.id,
       repair: null,
