@@ -17,7 +17,11 @@ function makeLocks() {
   return {
     held,
     late,
-    request(name: string, options: LockOptions, callback: (lock: object | null) => unknown): Promise<unknown> {
+    request(
+      name: string,
+      options: LockOptions,
+      callback: (lock: object | null) => unknown,
+    ): Promise<unknown> {
       if (options.ifAvailable)
         return held.has(name) ? Promise.resolve(callback(null)) : grant(name, callback);
       return new Promise((resolve, reject) => {

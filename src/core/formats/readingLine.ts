@@ -1,7 +1,7 @@
 import { z } from 'zod';
 import { runRemarks } from '../job/readingRecords';
 import type { Job } from '../job/job';
-import type { Id, Reading, Spot } from '../job/records';
+import { bands, type Id, type Reading, type Spot, type Unit } from '../job/records';
 import type { Problem } from '../job/references';
 import { timeProblem } from '../proof/doubtfulRun';
 import { noteRun } from '../proof/noteRun';
@@ -23,6 +23,13 @@ export interface Known {
 
 const oneOf = <T extends string>(text: string, words: readonly T[]): T | null =>
   words.find((w) => w === text) ?? null;
+
+/** The unit with a letter: where one stays and one goes share it, that of the phase. */
+const unitOf = (job: Job, letter: string, phase: Reading['phase']) =>
+  job.units
+    .filter((u) => u.letter.toLowerCase() === letter.toLowerCase())
+    .sort((a, b) => Number(here(b, phase)) - Number(here(a, phase)))[0];
+const here = (u: Unit, phase: Reading['phase']) => (phase === 'after' ? u.planned : u.found);
 
 /** Reads one line. @returns the reading, or everything that is wrong with the line. */
 export function readReadingLine(
@@ -51,6 +58,12 @@ export function readReadingLine(
   const device = cell('device');
   const deviceId = device ? devices.get(device.toLowerCase()) : undefined;
   if (device && !deviceId) say('device', `there is no device named ${device}`);
+  const letter = cell('unit');
+  const on = letter ? unitOf(job, letter, phase) : undefined;
+  if (letter && !on) say('unit', `there is no unit ${letter}`);
+  const band = cell('band') || null;
+  const onBand = band && oneOf(band, bands);
+  if (band && !onBand) say('band', `“${band}” is none of ${bands.join(', ')}`);
   const down = number('down_mbps');
   const connected = !['no', 'false', '0'].includes(cell('connected').toLowerCase()) && down !== null;
   const takenAt = cell('taken_at') || defaults.takenAt;
@@ -77,6 +90,9 @@ export function readReadingLine(
     silenceMs: number('silence_ms'),
     remarks: cell('remarks').split(/\s+/).filter(isRemark),
     linkMbps: number('link_mbps'),
+    networkName: cell('network_name'),
+    onUnitId: on?.id ?? null,
+    onBand,
   } as const;
   if (problems.length) return { ok: false, why: problems };
   try {

@@ -29,6 +29,21 @@ test('little is needed: spot and download; runs are numbered on', () => {
   ]);
 });
 
+test('what the device was on: network name, unit by its letter, band', () => {
+  const unit = full.units.find((u) => u.planned);
+  const { readings } = readReadingsCsv(
+    bare,
+    `spot,down_mbps,network_name,unit,band\n1,20,Quay,${unit?.letter.toLowerCase()},5\n`,
+    defaults,
+  );
+  expect(readings[0]).toMatchObject({ networkName: 'Quay', onUnitId: unit?.id, onBand: '5' });
+  const { problems } = readReadingsCsv(bare, 'spot,down_mbps,unit,band\n1,20,Z9,7\n', defaults);
+  expect(problems).toEqual([
+    { path: 'line 2, unit', message: 'there is no unit Z9' },
+    { path: 'line 2, band', message: '“7” is none of 2.4, 5, 6' },
+  ]);
+});
+
 test('decimal commas between semicolons, or in quotes', () => {
   const read = (text: string) =>
     readReadingsCsv(bare, text, defaults).readings.map((r) => [r.downMbps, r.upMbps]);

@@ -86,6 +86,7 @@ function knownRuns(job: Job): (reading: Reading, hasTime: boolean) => boolean {
 export function writeReadingsCsv(job: Job, phase?: Reading['phase']): string {
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   const devices = new Map(job.devices.map((d) => [d.id, d.name]));
+  const letters = new Map(job.units.map((u) => [u.id, u.letter]));
   const rows = job.readings
     .filter((r) => phase === undefined || r.phase === phase)
     .map((r) => [
@@ -111,6 +112,9 @@ export function writeReadingsCsv(job: Job, phase?: Reading['phase']): string {
       r.silenceMs,
       r.remarks.join(' '),
       r.linkMbps,
+      r.networkName,
+      letters.get(r.onUnitId ?? ''),
+      r.onBand,
     ]);
   return `${Papa.unparse({ fields: [...readingColumns], data: rows }, { newline: '\n' })}\n`;
 }

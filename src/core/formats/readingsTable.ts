@@ -25,6 +25,9 @@ export const readingColumns = [
   'silence_ms',
   'remarks',
   'link_mbps',
+  'network_name',
+  'unit',
+  'band',
 ] as const;
 export type ReadingColumn = (typeof readingColumns)[number];
 const needed = ['spot', 'down_mbps'];

@@ -3,6 +3,7 @@ import { billOf, labelsOf } from '../design/bill';
 import { cautions } from '../install/cautions';
 import { find, get, type Job } from '../job/job';
 import { mediumWords } from '../media/mediumWords';
+import { onWords } from '../proof/onWords';
 import { rateText } from '../network/rateText';
 import { proveSpot } from '../proof/spotProof';
 import { exactMoney } from './moneyWords';
@@ -158,7 +159,7 @@ export function asBuiltPaper(job: Job): Paper {
               ['Down', 0.1, true],
               ['Up', 0.08, true],
               ['ms', 0.08, true],
-              ['Against', 0.24],
+              ['Against, and on', 0.24],
             ],
             runs.map((r) => {
               const spot = find(job, 'spot', r.spotId);
@@ -169,7 +170,9 @@ export function asBuiltPaper(job: Job): Paper {
                 r.connected ? rateText(r.downMbps ?? 0) : 'no link',
                 r.upMbps === null ? '–' : rateText(r.upMbps),
                 r.latencyMs === null ? '–' : String(Math.round(r.latencyMs)),
-                `${r.server}${r.source === 'simulated' ? ' (simulated)' : ''}`,
+                [`${r.server}${r.source === 'simulated' ? ' (simulated)' : ''}`, onWords(job, r)]
+                  .filter(Boolean)
+                  .join(', '),
               ];
             }),
           ),

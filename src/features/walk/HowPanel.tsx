@@ -23,6 +23,7 @@ export function SignalFields({ store }: { store: WalkStore }) {
   const spotId = useStore(store, (s) => s.spotId);
   const onUnitId = useStore(store, (s) => s.onUnitId);
   const onBand = useStore(store, (s) => s.onBand);
+  const networkName = useStore(store, (s) => s.networkName);
   const phase = useStore(store, (s) => s.phase);
   const job = useStore(store, (s) => s.job);
   const units = job?.units.filter((u) => (phase === 'after' ? u.planned : u.found)) ?? [];
@@ -59,6 +60,19 @@ export function SignalFields({ store }: { store: WalkStore }) {
             const n = numberOf(e.target.value);
             store.getState().set({ linkMbps: n !== null && n > 0 && n <= 100_000 ? n : null });
           }}
+        />
+      </label>
+      <label className="col-span-2">
+        <span className="flex justify-between">
+          Network name <span className="text-muted">as the phone shows it, optional</span>
+        </span>
+        <input
+          className={box}
+          maxLength={32}
+          autoCapitalize="off"
+          autoComplete="off"
+          defaultValue={networkName}
+          onChange={(e) => store.getState().set({ networkName: e.target.value.trim() })}
         />
       </label>
       <label>

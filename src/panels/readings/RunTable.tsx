@@ -2,19 +2,22 @@
 
 import { Tip } from '@/ui/primitives';
 import { Trash2 } from 'lucide-react';
-import { find } from '@/core/job/job';
+import { find, type Job } from '@/core/job/job';
 import type { Reading, Spot } from '@/core/job/records';
 import type { SpotProof } from '@/core/proof/spotProof';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { lengthText } from '@/ui/units';
 import { rateText } from '@/core/network/rateText';
+import { onWords } from '@/core/proof/onWords';
 import { remarkWords, shortRemarks } from '@/core/proof/remarkWords';
 import type { Phase } from './readingActions';
 
 /** How a run was taken, in one line. */
-const aboutRun = (r: Reading, device: string | undefined): string =>
+const aboutRun = (job: Job, r: Reading): string =>
   [
-    device,
-    r.heightM !== null && `${r.heightM} m up`,
+    find(job, 'device', r.deviceId)?.name,
+    onWords(job, r),
+    r.heightM !== null && `${lengthText(r.heightM, job.info.lengths)} up`,
     r.server && `against ${r.server}`,
     r.loadedMs !== null && `${rateText(r.loadedMs)} ms while data flows down`,
     r.loadedUpMs !== null && `${rateText(r.loadedUpMs)} ms while data flows up`,
@@ -66,7 +69,7 @@ export function RunTable({
         {runs.map((r) => (
           <tr key={r.id} className="h-[25.5px] border-b border-rule">
             <td className="text-left whitespace-nowrap">
-              <Tip text={aboutRun(r, find(job, 'device', r.deviceId)?.name)}>
+              <Tip text={aboutRun(job, r)}>
                 <span>
                   {r.run}
                   <span className="ml-1 text-[11.5px] text-muted">
