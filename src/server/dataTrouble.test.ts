@@ -219,10 +219,19 @@ describe('backups', () => {
       ['reading', 'on_unit_id'],
       ['reading', 'on_band'],
       ['reading', 'together_id'],
+      ['reading', 'round_id'],
+      ['job', 'next_action'],
+      ['job', 'next_on'],
+      ['kit', 'supplier'],
+      ['kit', 'on_van'],
+      ['kit', 'preferred'],
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
     old.exec('DROP TABLE device_cable');
-    for (const table of ['visit', 'business', 'customer', 'quote', 'own_business'])
+    for (const table of [
+      ...['visit', 'business', 'customer', 'quote', 'own_business'],
+      ...['test_round', 'photo', 'sign_off', 'invoice'],
+    ])
       old.exec(`DROP TABLE ${table}`);
     old.exec('ALTER TABLE job DROP COLUMN cover_rooms');
     old.exec('ALTER TABLE job DROP COLUMN clear_windows');

@@ -1,4 +1,5 @@
 /** SIMULATED: a phone that walks and holds on to its unit, as phones do. */
+import { builtOrFound } from '@/core/proof/rounds';
 import { find, type Job } from '@/core/job/job';
 import { bands, type Id, type Reading } from '@/core/job/records';
 import { holdsOnDbm } from '@/core/coverage/roaming';
@@ -21,7 +22,7 @@ export interface RoamingHouse {
 /** The house as a roaming phone finds it; made once, asked every second. */
 export function roamingHouse(job: Job, phase: Reading['phase']): RoamingHouse {
   const truth = hiddenTruth(job);
-  return { job, truth, network: trueNetwork(job, truth, phase) };
+  return { job, truth, network: trueNetwork(job, truth, builtOrFound(phase)) };
 }
 
 /** Under so many Mbps a phone looks for another unit even where its signal would do (planning). */

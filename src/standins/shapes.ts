@@ -1,4 +1,5 @@
 /** SIMULATED conditions for the phone's own speed test: what the hidden truth lets through at a spot. */
+import { builtOrFound } from '@/core/proof/rounds';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { find, type Job } from '@/core/job/job';
 import type { Network } from '@/core/network/backhaul';
@@ -33,7 +34,7 @@ export function shapedHouse(
   const real = trueJob(job);
   const house = measures === 'house' ? withoutStreet(real) : real;
   const truth = hiddenTruth(house);
-  return { job: house, truth, network: trueNetwork(house, truth, phase) };
+  return { job: house, truth, network: trueNetwork(house, truth, builtOrFound(phase)) };
 }
 
 /**
@@ -48,7 +49,7 @@ export function shapeFor(
   const spot = find(job, 'spot', spotId);
   const device = testDevice(job);
   if (!spot || !device) return null;
-  const result = simulateRun(job, truth, network, spot, device, phase, run);
+  const result = simulateRun(job, truth, network, spot, device, builtOrFound(phase), run);
   return {
     connected: result.connected,
     downMbps: result.downMbps ?? 0,

@@ -1,3 +1,4 @@
+import { afterRounds, builtOrFound } from '@/core/proof/rounds';
 import { get, type Job } from '@/core/job/job';
 import type { Id, Reading } from '@/core/job/records';
 import { testDevice } from '@/core/job/testDevice';
@@ -19,6 +20,7 @@ export function simulatedReadings(
   phase: Reading['phase'],
   runs: number,
   takenAt: string,
+  roundId: Id | null = null,
 ): Reading[] {
   const spot = get(job, 'spot', spotId);
   const device = testDevice(job);
@@ -26,16 +28,17 @@ export function simulatedReadings(
   // of a practice house the survey may be wrong
   const real = trueJob(job);
   const truth = hiddenTruth(real);
-  const network = trueNetwork(real, truth, phase);
-  const first = nextRun(job.readings, spotId, phase);
+  const network = trueNetwork(real, truth, builtOrFound(phase));
+  const first = nextRun(job.readings, spotId, phase, roundId);
   return Array.from({ length: runs }, (_, i): Reading => {
     const run = first + i;
     return noteRun(job, spot, phase, run, {
       takenAt: new Date(Date.parse(takenAt) + i * 60_000).toISOString(),
       deviceId: device.id,
-      ...simulateRun(real, truth, network, spot, device, phase, run),
+      ...simulateRun(real, truth, network, spot, device, builtOrFound(phase), run + afterRounds(job, roundId)),
       server: simulatedStreet,
       source: 'simulated',
+      roundId,
     });
   });
 }

@@ -31,6 +31,10 @@ function text({ pattern, format, minLength = 0, maxLength = 200 }: Shape): fc.Ar
   if (pattern === '^[A-Z]{3}$') return fc.constantFrom('EUR', 'USD');
   if (pattern === '^[A-Z][0-9]?$') return fc.constantFrom('A', 'Z9');
   if (pattern?.startsWith('^[a-z0-9-]{1,40}')) return fc.constantFrom('modem', 'pair.unit-b');
+  if (pattern === '^([A-Z]{2})?$') return fc.constantFrom('', 'NL');
+  if (pattern?.startsWith('^([01][0-9]')) return fc.constantFrom('08:30', '23:59');
+  if (pattern?.startsWith('^[MLQC')) return fc.constantFrom('', 'M1 2L3.5 4');
+  if (pattern?.startsWith('^data:image')) return fc.constant('data:image/png;base64,iVBORw0KGgo=');
   if (pattern) return fc.constantFrom(...ids);
   return fc.oneof(
     fc
@@ -116,5 +120,7 @@ function repaired(type: RecordType, raw: unknown): unknown {
       toServiceId: null,
     });
   if (type === 'reading' && r.downMbps === null) r.connected = false;
+  if (type === 'reading' && r.phase !== 'later') r.roundId = null;
+  if (type === 'reading' && r.phase === 'later') r.roundId ??= 'round-1';
   return r;
 }

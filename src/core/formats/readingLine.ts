@@ -18,7 +18,7 @@ export interface Known {
   /** Phase and time for lines that give none. */
   defaults: { phase: Reading['phase']; takenAt: string };
   /** The number that a run gets when the line gives none. */
-  nextRun: (spotId: Id, phase: Reading['phase']) => number;
+  nextRun: (spotId: Id, phase: Reading['phase'], roundId: Id | null) => number;
 }
 
 const oneOf = <T extends string>(text: string, words: readonly T[]): T | null =>
@@ -29,7 +29,7 @@ const unitOf = (job: Job, letter: string, phase: Reading['phase']) =>
   job.units
     .filter((u) => u.letter.toLowerCase() === letter.toLowerCase())
     .sort((a, b) => Number(here(b, phase)) - Number(here(a, phase)))[0];
-const here = (u: Unit, phase: Reading['phase']) => (phase === 'after' ? u.planned : u.found);
+const here = (u: Unit, phase: Reading['phase']) => (phase === 'before' ? u.found : u.planned);
 
 /** Reads one line. @returns the reading, or everything that is wrong with the line. */
 export function readReadingLine(
@@ -51,8 +51,11 @@ export function readReadingLine(
   };
   const spot = spots.get(cell('spot'));
   if (!spot) return say('spot', `there is no spot number ${cell('spot') || '(empty)'}`);
-  const phase = oneOf(cell('phase') || defaults.phase, ['before', 'after'] as const);
-  if (!phase) return say('phase', `“${cell('phase')}” is neither before nor after`);
+  const phase = oneOf(cell('phase') || defaults.phase, ['before', 'after', 'later'] as const);
+  if (!phase) return say('phase', `“${cell('phase')}” is neither before, after nor later`);
+  const round = job.testRounds.find((r) => r.name.toLowerCase() === cell('round').toLowerCase());
+  if (phase === 'later' && !round) return say('round', `there is no round of tests named “${cell('round')}”`);
+  const roundId = phase === 'later' && round ? round.id : null;
   const measures = oneOf(cell('measures') || 'street', ['house', 'street'] as const);
   if (!measures) return say('measures', `“${cell('measures')}” is neither house nor street`);
   const device = cell('device');
@@ -69,7 +72,7 @@ export function readReadingLine(
   const takenAt = cell('taken_at') || defaults.takenAt;
   const late = timeProblem(takenAt, defaults.takenAt);
   if (late) say('taken_at', late);
-  const run = number('run') ?? nextRun(spot.id, phase);
+  const run = number('run') ?? nextRun(spot.id, phase, roundId);
   const figures = {
     ...(deviceId && { deviceId }),
     takenAt,
@@ -93,6 +96,7 @@ export function readReadingLine(
     networkName: cell('network_name'),
     onUnitId: on?.id ?? null,
     onBand,
+    roundId,
   } as const;
   if (problems.length) return { ok: false, why: problems };
   try {

@@ -51,32 +51,45 @@ export function readReadingsCsv(job: Job, text: string, defaults: Known['default
       const { reading } = read;
       // a run number that is taken moves on to the next free one
       const taken = job.byId.has(reading.id) || readings.some((r) => r.id === reading.id);
-      numbers.take(reading.spotId, reading.phase, reading.run);
-      const run = taken ? numbers.next(reading.spotId, reading.phase) : reading.run;
-      numbers.take(reading.spotId, reading.phase, run);
-      readings.push({ ...reading, run, id: runId(reading.spotId, reading.phase, run) });
+      const { spotId, phase, roundId } = reading;
+      numbers.take(reading);
+      const run = taken ? numbers.next(spotId, phase, roundId) : reading.run;
+      numbers.take({ ...reading, run });
+      readings.push({ ...reading, run, id: runId(spotId, phase, run, roundId) });
     }
   }
   if (problems.length) return { ...nothing, problems: problems.slice(0, mostProblems) };
   return { readings, alreadyThere, doubts: readings.flatMap((r) => doubtOf(job, r) ?? []), problems: [] };
 }
 
-/** The highest run number of each spot and phase so far. */
+/** The highest run number of each spot and round so far. */
 function runNumbers(job: Job) {
   const used = new Map<string, number>();
-  const keyOf = (spotId: Id, phase: Reading['phase']) => `${spotId}|${phase}`;
-  const highest = (spotId: Id, phase: Reading['phase']) => used.get(keyOf(spotId, phase)) ?? 0;
-  const take = (spotId: Id, phase: Reading['phase'], run: number) =>
-    void used.set(keyOf(spotId, phase), Math.max(highest(spotId, phase), run));
-  for (const r of job.readings) take(r.spotId, r.phase, r.run);
-  return { take, next: (spotId: Id, phase: Reading['phase']) => highest(spotId, phase) + 1 };
+  const keyOf = (spotId: Id, phase: Reading['phase'], roundId: Id | null) => `${spotId}|${roundId ?? phase}`;
+  const take = ({ spotId, phase, roundId, run }: Reading) => {
+    const key = keyOf(spotId, phase, roundId);
+    used.set(key, Math.max(used.get(key) ?? 0, run));
+  };
+  job.readings.forEach(take);
+  const next: Known['nextRun'] = (spotId, phase, roundId) =>
+    (used.get(keyOf(spotId, phase, roundId)) ?? 0) + 1;
+  return { take, next };
 }
 
 /** Does the job have a run already? With a time, spot, run and time tell runs apart; without, the figures have to. */
 function knownRuns(job: Job): (reading: Reading, hasTime: boolean) => boolean {
-  const byTime = (r: Reading) => [r.spotId, r.phase, r.run, r.takenAt].join('|');
+  const byTime = (r: Reading) => [r.spotId, r.roundId ?? r.phase, r.run, r.takenAt].join('|');
   const byFigures = (r: Reading) =>
-    [r.spotId, r.phase, r.connected, r.downMbps, r.upMbps, r.latencyMs, r.rssiDbm, r.server].join('|');
+    [
+      r.spotId,
+      r.roundId ?? r.phase,
+      r.connected,
+      r.downMbps,
+      r.upMbps,
+      r.latencyMs,
+      r.rssiDbm,
+      r.server,
+    ].join('|');
   const times = new Set(job.readings.map(byTime));
   const figures = new Set(job.readings.filter((r) => r.source === 'csv').map(byFigures));
   return (r, hasTime) => times.has(byTime(r)) || (!hasTime && figures.has(byFigures(r)));
@@ -87,6 +100,7 @@ export function writeReadingsCsv(job: Job, phase?: Reading['phase']): string {
   const numbers = new Map(job.spots.map((s) => [s.id, s.number]));
   const devices = new Map(job.devices.map((d) => [d.id, d.name]));
   const letters = new Map(job.units.map((u) => [u.id, u.letter]));
+  const rounds = new Map(job.testRounds.map((t) => [t.id, t.name]));
   const rows = job.readings
     .filter((r) => phase === undefined || r.phase === phase)
     .map((r) => [
@@ -115,6 +129,7 @@ export function writeReadingsCsv(job: Job, phase?: Reading['phase']): string {
       r.networkName,
       letters.get(r.onUnitId ?? ''),
       r.onBand,
+      rounds.get(r.roundId ?? ''),
     ]);
   return `${Papa.unparse({ fields: [...readingColumns], data: rows }, { newline: '\n' })}\n`;
 }

@@ -96,7 +96,8 @@ describe('one line of it', () => {
   test.each<[Partial<Record<ReadingColumn, string>>, string[]]>([
     [{ spot: '77' }, ['line 2, spot']],
     [{ spot: '' }, ['line 2, spot']],
-    [{ phase: 'later' }, ['line 2, phase']],
+    [{ phase: 'sooner' }, ['line 2, phase']],
+    [{ phase: 'later' }, ['line 2, round']],
     [{ measures: 'garden' }, ['line 2, measures']],
     [{ device: 'a toaster' }, ['line 2, device']],
     [{ up_mbps: 'fast' }, ['line 2, up_mbps']],

@@ -28,6 +28,7 @@ export const readingColumns = [
   'network_name',
   'unit',
   'band',
+  'round',
 ] as const;
 export type ReadingColumn = (typeof readingColumns)[number];
 const needed = ['spot', 'down_mbps'];

@@ -5,6 +5,11 @@ import { id, name, note, words } from './fields';
 const money = z.number().min(0).max(10_000_000);
 const percent = z.number().min(0).max(100);
 const line = (most: number) => words().max(most).default('');
+/** ISO 3166-1, two letters; empty = not said. */
+const country = z
+  .string()
+  .regex(/^([A-Z]{2})?$/, 'a country is two capital letters')
+  .default('');
 
 /** One's own business. Kept once on the machine; a job has the copy that it was made with. */
 export const business = z.strictObject({
@@ -24,6 +29,18 @@ export const business = z.strictObject({
   validDays: z.int().min(1).max(365).default(30),
   paymentTerms: line(1000),
   warrantyTerms: line(1000),
+  /** How long the work is warranted, months. */
+  warrantyMonths: z.int().min(0).max(600).default(24),
+  /** Number under which tax is paid, and the country in two letters, as invoices need them. */
+  taxId: line(40),
+  country,
+  /** A PNG or JPEG, small; null = none. */
+  logo: z
+    .string()
+    .max(200_000, 'a logo is 150 kB at most')
+    .regex(/^data:image\/(png|jpeg);base64,[A-Za-z0-9+/=]+$/, 'a logo is a PNG or a JPEG')
+    .nullable()
+    .default(null),
 });
 
 /** For whom. Never on the pages of phones. */
@@ -33,6 +50,7 @@ export const customer = z.strictObject({
   name: line(200),
   contact: line(400),
   address: line(400),
+  country,
   /** Parking, keys, pets, when someone is at home. */
   access: line(1000),
   /** Who decides. */
@@ -89,4 +107,44 @@ export const quote = z.strictObject({
   state: z.enum(['draft', 'offered', 'accepted', 'declined']).default('draft'),
   signature: signature.nullable().default(null),
   note,
+});
+
+/** The hand-over, as it was signed: what was said to be done stands in it and does not change with the job. */
+export const signOff = z.strictObject({
+  type: z.literal('signOff'),
+  id,
+  place: line(120),
+  day: z.iso.date(),
+  statement: z.array(words().max(400)).max(500),
+  /** What is not done, or not as agreed; empty = none. */
+  exceptions: line(2000),
+  installer: signature.nullable().default(null),
+  householder: signature.nullable().default(null),
+});
+
+/** An invoice, as it was sent. */
+export const invoice = z.strictObject({
+  type: z.literal('invoice'),
+  id,
+  number: words().trim().min(1, 'a number is needed').max(40),
+  issuedOn: z.iso.date(),
+  dueOn: z.iso.date().nullable().default(null),
+  currency: z.string().regex(/^[A-Z]{3}$/),
+  lines: z
+    .array(
+      z.strictObject({
+        kind: z.enum(['parts', 'work', 'travel', 'option']),
+        text: words().max(200),
+        count: z.number().min(0).max(1_000_000),
+        sumEur: money,
+      }),
+    )
+    .min(1)
+    .max(600),
+  taxName: words().max(20),
+  taxPct: percent,
+  seller: z.strictObject({ name: line(120), contact: line(400), taxId: line(40), country }),
+  buyer: z.strictObject({ name: line(200), address: line(400), country }),
+  paymentTerms: line(1000),
+  paidOn: z.iso.date().nullable().default(null),
 });

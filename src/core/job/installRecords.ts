@@ -68,6 +68,14 @@ export const visit = z.strictObject({
   stepKeys: z.array(stepKey).max(200).default([]),
   /** Parts that have to come first; empty = none. */
   waitsFor: words().max(200).default(''),
+  /** When work begins, by the clock of the house; null = not agreed. */
+  startsAt: z
+    .string()
+    .regex(/^([01][0-9]|2[0-3]):[0-5][0-9]$/, 'a time is hours and minutes, for example 08:30')
+    .nullable()
+    .default(null),
+  /** The way there and back, minutes. */
+  travelMin: minutes.default(0),
   note,
 });
 

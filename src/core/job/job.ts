@@ -36,6 +36,10 @@ export interface Job {
   readonly businesses: readonly RecordOf<'business'>[];
   readonly customers: readonly RecordOf<'customer'>[];
   readonly quotes: readonly RecordOf<'quote'>[];
+  readonly invoices: readonly RecordOf<'invoice'>[];
+  readonly signOffs: readonly RecordOf<'signOff'>[];
+  readonly photos: readonly RecordOf<'photo'>[];
+  readonly testRounds: readonly RecordOf<'testRound'>[];
 }
 
 /** Where each type's records stand in a Job and in the job file. */
@@ -72,6 +76,10 @@ export const collectionOf = {
   business: 'businesses',
   customer: 'customers',
   quote: 'quotes',
+  invoice: 'invoices',
+  signOff: 'signOffs',
+  photo: 'photos',
+  testRound: 'testRounds',
 } as const satisfies Record<Exclude<RecordType, 'job'>, Exclude<keyof Job, 'byId' | 'info'>>;
 
 const isType =
@@ -135,6 +143,10 @@ export function jobFromRecords(records: Iterable<AnyRecord>): Job {
     businesses: of('business'),
     customers: of('customer'),
     quotes: of('quote'),
+    invoices: of('invoice'),
+    signOffs: of('signOff'),
+    photos: of('photo'),
+    testRounds: of('testRound'),
   };
 }
 

@@ -53,6 +53,10 @@ export const jobFileSchema = z.strictObject({
   businesses: list(schemas.business, 1),
   customers: list(schemas.customer, 1),
   quotes: list(schemas.quote, 200),
+  invoices: list(schemas.invoice, 200),
+  signOffs: list(schemas.signOff, 20),
+  photos: list(schemas.photo, 500),
+  testRounds: list(schemas.testRound, 100),
   /** Bytes of the pictures and of the photos of steps, named by their SHA-256. A file may be missing: it has not come yet. */
   files: z.array(fileSchema).max(mostFiles).default([]),
 });

@@ -1,7 +1,7 @@
 /** The record of the job itself, and its spots. */
 import { z } from 'zod';
 import { farEndUrlSchema } from './farEndUrl';
-import { id, mbps, metres, name, note } from './fields';
+import { id, mbps, metres, name, note, words } from './fields';
 
 /** Whose radio rules hold; see wifi/radioRules. */
 export const countryGroupSchema = z.enum(['europe', 'britain', 'north-america']);
@@ -55,6 +55,9 @@ export const jobInfo = z.strictObject({
     })
     .nullable()
     .default(null),
+  /** What comes next with this job, and when; empty = as its state suggests. */
+  nextAction: words().max(200).default(''),
+  nextOn: z.iso.date().nullable().default(null),
   simulationSeed: z
     .int()
     .min(0)

@@ -105,6 +105,10 @@ export const product = z.strictObject({
   lights: z.array(light).max(12).default([]),
   setup: productSetup.prefault({}),
   weatherproof: z.boolean(),
+  /** Who sells it; how many are on the van; is it taken first where others would do too? */
+  supplier: words().max(80).default(''),
+  onVan: z.number().min(0).max(100_000).default(0),
+  preferred: z.boolean().default(false),
   priceEur: z.number().min(0).max(100_000),
   fitMinutes: z.number().min(0).max(1000),
   note,

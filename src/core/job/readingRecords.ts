@@ -1,6 +1,9 @@
 /** What was measured: a run at a spot, and a walk from unit to unit. */
 import { z } from 'zod';
-import { bandSchema, id, mbps, name, words } from './fields';
+import { bandSchema, id, mbps, name, note, words } from './fields';
+
+/** Tests of a day after the hand-over: one year on, a call-back. As found and after the work are rounds without a record. */
+export const testRound = z.strictObject({ type: z.literal('testRound'), id, name, day: z.iso.date(), note });
 
 const milliseconds = z.number().min(0).max(60_000);
 
@@ -15,7 +18,10 @@ export const reading = z
     type: z.literal('reading'),
     id,
     spotId: id,
-    phase: z.enum(['before', 'after']),
+    /** As found; after the work; in a later round of tests. */
+    phase: z.enum(['before', 'after', 'later']),
+    /** Of `later`: which round. */
+    roundId: id.nullable().default(null),
     run: z.int().min(1).max(999),
     takenAt: z.iso.datetime(),
     deviceId: id.nullable(),
@@ -59,6 +65,12 @@ export const reading = z
         code: 'custom',
         path: ['downMbps'],
         message: 'a run that connected has a download figure',
+      });
+    if ((r.phase === 'later') !== (r.roundId !== null))
+      ctx.addIssue({
+        code: 'custom',
+        path: ['roundId'],
+        message: 'a run of a later round names its round, and no other does',
       });
   });
 

@@ -21,7 +21,7 @@ import {
   tape,
   wall,
 } from './houseRecords';
-import { business, customer, quote } from './businessRecords';
+import { business, customer, invoice, quote, signOff } from './businessRecords';
 import { netSettings, stepEdit, stepRun, visit } from './installRecords';
 import { jobInfo, spot } from './jobRecords';
 import {
@@ -35,7 +35,8 @@ import {
   placeRule,
   unit,
 } from './networkRecords';
-import { reading, roamWalk } from './readingRecords';
+import { photo } from './photoRecord';
+import { reading, roamWalk, testRound } from './readingRecords';
 
 export { bands, bandSchema, type Band, type PerBand, type Point } from './fields';
 export { type CountryGroup } from './jobRecords';
@@ -77,6 +78,10 @@ export const schemas = {
   business,
   customer,
   quote,
+  invoice,
+  signOff,
+  photo,
+  testRound,
 } as const;
 
 export const recordSchema = z.discriminatedUnion('type', [
@@ -113,6 +118,10 @@ export const recordSchema = z.discriminatedUnion('type', [
   business,
   customer,
   quote,
+  invoice,
+  signOff,
+  photo,
+  testRound,
 ]);
 
 export type Id = string;
@@ -154,4 +163,8 @@ export type Visit = RecordOf<'visit'>;
 export type Business = RecordOf<'business'>;
 export type Customer = RecordOf<'customer'>;
 export type Quote = RecordOf<'quote'>;
+export type Invoice = RecordOf<'invoice'>;
+export type SignOff = RecordOf<'signOff'>;
+export type Photo = RecordOf<'photo'>;
+export type TestRound = RecordOf<'testRound'>;
 export type NetSettings = RecordOf<'netSettings'>;

@@ -99,7 +99,10 @@ function referencesOf(r: AnyRecord): Reference[] {
       return [
         ['spotId', 'spot', r.spotId],
         ['deviceId', 'device', r.deviceId],
+        ['roundId', 'testRound', r.roundId],
       ];
+    case 'photo':
+      return [['storeyId', 'storey', r.storeyId]];
     case 'roamWalk':
       return [
         ['deviceId', 'device', r.deviceId],
@@ -111,6 +114,9 @@ function referencesOf(r: AnyRecord): Reference[] {
     case 'business':
     case 'customer':
     case 'quote':
+    case 'testRound':
+    case 'signOff':
+    case 'invoice':
     case 'netSettings':
     case 'neighbour':
     case 'placeRule':

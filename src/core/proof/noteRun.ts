@@ -21,17 +21,28 @@ export type RunFigures = Partial<
     | 'jitterMs'
     | 'lossPct'
     | 'linkMbps'
+    | 'roundId'
   >
 > &
   Pick<InputOf<'reading'>, 'connected' | 'source' | 'takenAt'>;
 
 /** The next free run number at a spot. */
-export const nextRun = (readings: readonly Reading[], spotId: Id, phase: Reading['phase']): number =>
+export const nextRun = (
+  readings: readonly Pick<Reading, 'spotId' | 'phase' | 'roundId' | 'run'>[],
+  spotId: Id,
+  phase: Reading['phase'],
+  roundId: Id | null = null,
+): number =>
   readings
-    .filter((r) => r.spotId === spotId && r.phase === phase)
+    .filter((r) => r.spotId === spotId && r.phase === phase && r.roundId === roundId)
     .reduce((most, r) => Math.max(most, r.run), 0) + 1;
 
-export const runId = (spotId: Id, phase: Reading['phase'], run: number): Id => `rd-${spotId}-${phase}-${run}`;
+export const runId = (
+  spotId: Id,
+  phase: Reading['phase'],
+  run: number,
+  roundId: Id | null | undefined = null,
+): Id => `rd-${spotId}-${roundId ?? phase}-${run}`;
 
 /**
  * A reading with the circumstances of the day: the job's test device, the spot's height and the plan,
@@ -44,7 +55,7 @@ export function noteRun(
   phase: Reading['phase'],
   run: number,
   figures: RunFigures,
-  id: Id = runId(spot.id, phase, run),
+  id: Id = runId(spot.id, phase, run, figures.roundId),
 ): Reading {
   const connected = figures.connected && figures.downMbps !== 0;
   return makeRecord({

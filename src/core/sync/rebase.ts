@@ -6,6 +6,7 @@ import { freshId, freshLetter } from '../job/fresh';
 import { mergeRun } from '../install/mergeRun';
 import type { Job } from '../job/job';
 import { nextRun } from '../proof/noteRun';
+import { isOfRound } from '../proof/rounds';
 import type { AnyRecord, Id, StepRun } from '../job/records';
 import { type Change, renameChanges, same } from './changes';
 
@@ -60,9 +61,12 @@ function renumbered(job: Job, record: AnyRecord): AnyRecord {
   }
   if (
     record.type === 'reading' &&
-    job.readings.some((r) => r.spotId === record.spotId && r.phase === record.phase && r.run === record.run)
+    job.readings.some((r) => r.spotId === record.spotId && isOfRound(r, record) && r.run === record.run)
   )
-    return { ...record, run: Math.min(999, nextRun(job.readings, record.spotId, record.phase)) };
+    return {
+      ...record,
+      run: Math.min(999, nextRun(job.readings, record.spotId, record.phase, record.roundId)),
+    };
   if (record.type === 'unit' && job.units.some((u) => u.letter === record.letter))
     return { ...record, letter: freshLetter(job) ?? record.letter };
   return record;

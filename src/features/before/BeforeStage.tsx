@@ -5,7 +5,7 @@ import { foundWords, markText, StatusMark } from '@/ui/marks';
 import { Button, PartHead } from '@/ui/primitives';
 import { CalibrationPanel } from '@/panels/calibration/CalibrationPanel';
 import { ImportButton } from '@/panels/readings/ImportButton';
-import { takeSimulatedRuns } from '@/panels/readings/readingActions';
+import { foundRound, takeSimulatedRuns } from '@/panels/readings/readingActions';
 import { RunForm } from '@/panels/readings/RunForm';
 import { RunTable } from '@/panels/readings/RunTable';
 import { PathProfileButton } from '@/panels/pathProfile/PathProfileButton';
@@ -40,7 +40,7 @@ export function BeforeStage() {
           summary={`Before: ${bad.filter((p) => p.found === 'dead').length} dead, ${bad.filter((p) => p.found === 'short').length} short, ${untested.length} not tested${job.info.useLearned ? '; predictions calibrated from readings' : ''}`}
         >
           {untested.length > 0 && (
-            <Button onClick={() => void takeSimulatedRuns(store, untested, 'before', 5)}>
+            <Button onClick={() => void takeSimulatedRuns(store, untested, foundRound, 5)}>
               Simulated runs at {untested.length} untested
             </Button>
           )}
@@ -152,12 +152,12 @@ function BeforeInspector() {
           <StatusMark mark={state.mark} size={16} /> Before: {state.words.toLowerCase()}
         </p>
         <PartHead right="Mbps, ms, dBm">Runs before</PartHead>
-        <RunTable spot={spot} phase="before" proof={proof} removable />
-        <RunForm key={spot.id} spot={spot} phase="before" />
+        <RunTable spot={spot} round={foundRound} proof={proof} removable />
+        <RunForm key={spot.id} spot={spot} round={foundRound} />
         <Button
           className="mt-2 w-full"
           look="action"
-          onClick={() => void takeSimulatedRuns(store, [spot.id], 'before', 5)}
+          onClick={() => void takeSimulatedRuns(store, [spot.id], foundRound, 5)}
         >
           Take 5 simulated runs
         </Button>

@@ -9,7 +9,16 @@ import type { Id, Visit } from '@/core/job/records';
 import { runbookOf } from '@/core/install/runbook';
 import { visitsInOrder, visitWork } from '@/core/install/visits';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { Button, Choice, Field, IconButton, inputClass, PartHead, TextInput } from '@/ui/primitives';
+import {
+  Button,
+  Choice,
+  Field,
+  IconButton,
+  inputClass,
+  NumberInput,
+  PartHead,
+  TextInput,
+} from '@/ui/primitives';
 import { dayText, minutesText } from '@/ui/time';
 import { useTimes } from '@/ui/useTimes';
 
@@ -79,6 +88,28 @@ export function Visits() {
               >
                 <Trash2 size={15} />
               </IconButton>
+            </div>
+            <div className="mt-1 flex items-center gap-2 text-[12px] text-muted">
+              <label>
+                From{' '}
+                <input
+                  type="time"
+                  className={`${inputClass} w-[92px]`}
+                  value={visit.startsAt ?? ''}
+                  onChange={(e) =>
+                    save({ ...visit, startsAt: e.target.value || null }, `Time of ${name(visit)}`)
+                  }
+                />
+              </label>
+              <span>Travel</span>
+              <NumberInput
+                label={`Travel of ${name(visit)}, minutes`}
+                unit="min"
+                value={visit.travelMin}
+                min={0}
+                max={600}
+                onChange={(n) => save({ ...visit, travelMin: Math.round(n) }, `Travel of ${name(visit)}`)}
+              />
             </div>
             {visit.kind !== 'survey' && (
               <>

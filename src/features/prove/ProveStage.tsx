@@ -1,13 +1,15 @@
 'use client';
 
-import { useState } from 'react';
+import { useMemo, useState } from 'react';
 import { find } from '@/core/job/job';
+import type { Spot } from '@/core/job/records';
+import { compareRounds, roundsOf } from '@/core/proof/rounds';
 import { type SpotProof, tally } from '@/core/proof/spotProof';
 import { markText, StatusMark, verdictWords } from '@/ui/marks';
 import { Button, PartHead, Segmented } from '@/ui/primitives';
 import { ImportButton } from '@/panels/readings/ImportButton';
 import { UnitProof } from './UnitProof';
-import { takeSimulatedRuns } from '@/panels/readings/readingActions';
+import { afterRound, foundRound, takeSimulatedRuns } from '@/panels/readings/readingActions';
 import { RunForm } from '@/panels/readings/RunForm';
 import { RunTable } from '@/panels/readings/RunTable';
 import { NextSteps } from '@/panels/plan/NextSteps';
@@ -22,6 +24,7 @@ import { LinkLoads } from './LinkLoads';
 import { ProveChart } from './ProveChart';
 import { RetestList } from './RetestList';
 import { RoamWalks } from './RoamWalks';
+import { Rounds } from './Rounds';
 import { TestsTogether } from './TestsTogether';
 import { RunFindings, SameWay, SeenLimit } from './SpotEvidence';
 import { underLoadReason, verdictReason } from './verdictReason';
@@ -83,7 +86,7 @@ export function ProveStage() {
                 disabled={busy}
                 onClick={() => {
                   setBusy(true);
-                  void takeSimulatedRuns(store, untested, 'after', 5).then(() => setBusy(false));
+                  void takeSimulatedRuns(store, untested, afterRound, 5).then(() => setBusy(false));
                 }}
               >
                 5 simulated runs at {untested.length} spots
@@ -122,6 +125,7 @@ function ProveOverview() {
       </Hint>
       <div className="px-4 pb-4">
         <RetestList />
+        <Rounds />
         <LinkLoads />
         <TestsTogether />
         <RoamWalks />
@@ -170,18 +174,19 @@ function ProveInspector() {
         <RunFindings proof={proof} />
         {wantsMore.has(proof.verdict) && <NextSteps spotId={spot.id} />}
         <PartHead right="Mbps, ms, dBm">Before</PartHead>
-        <RunTable spot={spot} phase="before" proof={proof} removable={false} />
+        <RunTable spot={spot} round={foundRound} proof={proof} removable={false} />
         <PartHead right="Mbps, ms, dBm">After</PartHead>
-        <RunTable spot={spot} phase="after" proof={proof} removable />
-        <RunForm key={spot.id} spot={spot} phase="after" />
+        <RunTable spot={spot} round={afterRound} proof={proof} removable />
+        <RunForm key={spot.id} spot={spot} round={afterRound} />
         <Button
           className="mt-2 w-full"
           look="action"
-          onClick={() => void takeSimulatedRuns(store, [spot.id], 'after', 5)}
+          onClick={() => void takeSimulatedRuns(store, [spot.id], afterRound, 5)}
         >
           Take 5 simulated runs
         </Button>
         <p className="mt-1 text-[12px] text-muted">Simulated: from the built-in simulator, not measured.</p>
+        <LaterRuns spot={spot} />
         {prediction && prediction.chain.length > 0 && (
           <>
             <PartHead right="Mbps down, planned">Bottleneck</PartHead>
@@ -195,6 +200,29 @@ function ProveInspector() {
         )}
       </div>
     </>
+  );
+}
+
+/** Runs of the newest later round, and more of them; nothing where there is no such round. */
+function LaterRuns({ spot }: { spot: Spot }) {
+  const store = useJobStore();
+  const job = useJob((s) => s.job);
+  const rounds = useMemo(() => roundsOf(job), [job]);
+  const round = rounds.findLast((r) => r.roundId !== null);
+  const change = useMemo(
+    () => round && compareRounds(job, afterRound, round).find((c) => c.spotId === spot.id),
+    [job, round, spot.id],
+  );
+  if (!round || !change) return null;
+  return (
+    <section aria-label={round.name}>
+      <PartHead right="Mbps, ms, dBm">{round.name}</PartHead>
+      <RunTable spot={spot} round={round} proof={change.proof} removable />
+      <RunForm key={`${spot.id} ${round.key}`} spot={spot} round={round} />
+      <Button className="mt-2 w-full" onClick={() => void takeSimulatedRuns(store, [spot.id], round, 5)}>
+        Take 5 simulated runs in this round
+      </Button>
+    </section>
   );
 }
 

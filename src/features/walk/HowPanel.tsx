@@ -4,6 +4,7 @@ import { useStore } from 'zustand';
 import { find } from '@/core/job/job';
 import { bands } from '@/core/job/records';
 import { decodeRate } from '@/core/proof/linkRate';
+import { roundsOf } from '@/core/proof/rounds';
 import { inputClass, Segmented } from '@/ui/primitives';
 import { lengthText } from '@/ui/units';
 import { dataCaps } from '@/core/speedtest/dataUse';
@@ -26,7 +27,7 @@ export function SignalFields({ store }: { store: WalkStore }) {
   const networkName = useStore(store, (s) => s.networkName);
   const phase = useStore(store, (s) => s.phase);
   const job = useStore(store, (s) => s.job);
-  const units = job?.units.filter((u) => (phase === 'after' ? u.planned : u.found)) ?? [];
+  const units = job?.units.filter((u) => (phase === 'before' ? u.found : u.planned)) ?? [];
   const box = `${inputClass} mt-1 !h-11 w-full text-[16px] font-bold`;
   return (
     <div className="mt-4 grid grid-cols-2 gap-2.5" key={spotId}>
@@ -119,21 +120,40 @@ export function HowPanel({ store }: { store: WalkStore }) {
   const far = farEndOf(s);
   const spot = job && find(job, 'spot', s.spotId);
   if (!job || !spot) return null;
+  const rounds = roundsOf(job);
   const row = 'flex min-h-11 items-center justify-between gap-3 border-b border-rule py-1.5';
   return (
     <details className="mt-4 mb-4 border-t border-strong">
       <summary className="flex h-11 cursor-pointer items-center font-bold text-action">Test settings</summary>
       <div className={row}>
         <span>Tests</span>
-        <Segmented
-          label="Tests"
-          value={s.phase}
-          onChange={(phase) => s.set({ phase })}
-          options={[
-            { value: 'before', text: 'Before' },
-            { value: 'after', text: 'After' },
-          ]}
-        />
+        {job.testRounds.length ? (
+          <select
+            aria-label="Tests"
+            className={`${inputClass} !h-11 max-w-[230px]`}
+            value={s.roundId ?? s.phase}
+            onChange={(e) => {
+              const round = rounds.find((r) => r.key === e.target.value);
+              if (round) s.set({ phase: round.phase, roundId: round.roundId });
+            }}
+          >
+            {rounds.map((r) => (
+              <option key={r.key} value={r.key}>
+                {r.name}
+              </option>
+            ))}
+          </select>
+        ) : (
+          <Segmented
+            label="Tests"
+            value={s.phase}
+            onChange={(phase) => s.set({ phase, roundId: null })}
+            options={[
+              { value: 'before', text: 'Before' },
+              { value: 'after', text: 'After' },
+            ]}
+          />
+        )}
       </div>
       {!s.simulated && (
         <div className={row}>

@@ -23,13 +23,14 @@ export function SpotPage({ store }: { store: WalkStore }) {
   const spotId = useStore(store, (s) => s.spotId);
   const order = useStore(store, (s) => s.order);
   const phase = useStore(store, (s) => s.phase);
+  const roundId = useStore(store, (s) => s.roundId);
   const waiting = useStore(store, (s) => s.waiting);
   const predicted = useStore(store, (s) => s.foretold?.spots.find((p) => p.spotId === s.spotId));
   const spot = job && find(job, 'spot', spotId);
   if (!job) return null;
   if (!spot)
     return <p className="p-4 text-muted">This job has no spot yet. Add one in Survey, on the laptop.</p>;
-  const runs = (id: string) => runsAt({ job, waiting }, id, phase);
+  const runs = (id: string) => runsAt({ job, waiting }, id, { phase, roundId });
   const at = order.indexOf(spot.id);
   const done = order.filter((id) => runs(id).length >= runsWanted).length;
   const near = (step: number) => find(job, 'spot', order[at + step]);
@@ -59,14 +60,14 @@ export function SpotPage({ store }: { store: WalkStore }) {
           <p>
             <b>Needs {needText(proof.need.downMbps, proof.need.upMbps)} Mbps</b>{' '}
             {proof.need.activities.length > 0 && `for ${proof.need.activities.join(' + ')}`}
-            {phase === 'after' && proof.before.runs > 0 && (
+            {phase !== 'before' && proof.before.runs > 0 && (
               <span className="text-muted">
                 {' '}
                 · found {proof.before.downMbps ? rateText(proof.before.downMbps) : 'no link'}
               </span>
             )}
           </p>
-          {phase === 'after' && predicted && (
+          {phase !== 'before' && predicted && (
             <p className="text-muted" data-testid="walk-predicted">
               Predicted {needText(predicted.downMbps, predicted.upMbps)} Mbps, {sureText(predicted.certainty)}{' '}
               certain to meet it
@@ -88,7 +89,7 @@ export function SpotPage({ store }: { store: WalkStore }) {
         />
         <AboutRun run={runs(spot.id).at(-1)} />
         <SignalFields store={store} />
-        <OtherTest key={`${spot.id} ${phase}`} store={store} />
+        <OtherTest key={`${spot.id} ${roundId ?? phase}`} store={store} />
         <Refused store={store} />
         <HowPanel store={store} />
       </div>
@@ -134,7 +135,7 @@ function Strip({ store, runs }: { store: WalkStore; runs: (id: string) => Readin
         const spot = find(job, 'spot', id);
         if (!spot) return null;
         const proof = proveSpot(job, spot);
-        const mark = phase === 'after' ? verdictWords[proof.verdict].mark : foundWords[proof.found].mark;
+        const mark = phase !== 'before' ? verdictWords[proof.verdict].mark : foundWords[proof.found].mark;
         const full = runs(id).length >= runsWanted;
         const short = full && mark === 'short';
         const words = !runs(id).length ? 'not tested' : full ? (short ? 'short' : 'tested') : 'begun';

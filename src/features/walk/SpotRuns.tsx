@@ -24,7 +24,11 @@ export function SpotRuns({
 }) {
   const { need } = proveSpot(job, spot);
   if (runs.length === 0)
-    return <p className="py-3 text-muted">No run {phase} yet. Five runs that all meet the need prove it.</p>;
+    return (
+      <p className="py-3 text-muted">
+        No run {phase === 'later' ? 'of this round' : phase} yet. Five runs that all meet the need prove it.
+      </p>
+    );
   const meets = (r: Reading) =>
     r.connected &&
     (r.downMbps ?? 0) >= need.downMbps &&

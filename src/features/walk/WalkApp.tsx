@@ -5,6 +5,7 @@ import { useTheme } from '@/ui/theme';
 import { useEffect, useState } from 'react';
 import { Toaster } from 'sonner';
 import { useStore } from 'zustand';
+import { find } from '@/core/job/job';
 import { StatusMark } from '@/ui/marks';
 import { Segmented } from '@/ui/primitives';
 import { whenText } from '@/ui/time';
@@ -125,6 +126,7 @@ function Head({ store }: { store: WalkStore }) {
   const link = useStore(store, (s) => s.link);
   const savedAt = useStore(store, (s) => s.savedAt);
   const phase = useStore(store, (s) => s.phase);
+  const round = useStore(store, (s) => s.job && find(s.job, 'testRound', s.roundId)?.name);
   const unsent = useStore(store, (s) => unsentCount(s.waiting) + s.photos);
   const silentS = useSilence(store);
   const waits = useStore(store, (s) => s.testing?.step === 'waiting' && s.testing.ahead > 0);
@@ -148,7 +150,7 @@ function Head({ store }: { store: WalkStore }) {
       <div className="ml-3 min-w-0 flex-1 border-l border-strong pl-3 leading-tight">
         <h1 className="truncate font-bold">{job?.info.name ?? 'Walk'}</h1>
         <p className="text-[12px] text-muted">
-          {phase === 'after' ? 'Prove, after tests' : 'Before the work'}
+          {round ?? (phase === 'after' ? 'Prove, after tests' : 'Before the work')}
         </p>
       </div>
       <p

@@ -1,4 +1,5 @@
 /** A walk from unit to unit: one small request a second, and the spots as they are passed. */
+import { builtOrFound } from '@/core/proof/rounds';
 import { useEffect, useRef, useState } from 'react';
 import { makeRecord } from '@/core/job/make';
 import type { Id, RoamWalk } from '@/core/job/records';
@@ -101,7 +102,7 @@ export function useRoamWalk(store: WalkStore, simulated: boolean) {
       type: 'roamWalk',
       id: phoneId('walk'),
       name: `Walk of ${timeText(walking.startedAt)}`,
-      phase,
+      phase: builtOrFound(phase),
       takenAt: walking.startedAt,
       deviceId,
       source: simulated ? 'simulated' : 'measured',

@@ -85,6 +85,7 @@ export const choiceKey = (code: string) => `nestle-walk-choice:${code}`;
 export const choiceSchema = z.object({
   spotId: schemas.spot.shape.id.nullable(),
   phase: schemas.reading.shape.phase,
+  roundId: schemas.reading.shape.roundId,
   measures: z.enum(['house', 'street']),
   simulated: z.boolean(),
   deviceId: schemas.reading.shape.deviceId,

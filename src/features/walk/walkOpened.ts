@@ -1,6 +1,7 @@
 /** Where a walk begins when its job is first there: what the phone kept, what was chosen, and where to stand. */
-import type { Job } from '@/core/job/job';
+import { find, type Job } from '@/core/job/job';
 import type { Reading } from '@/core/job/records';
+import type { RoundOf } from '@/core/proof/rounds';
 import { choiceKey, choiceSchema, kept, nothing, waitingKey, waitingSchema } from './walkKept';
 import { runsAt, runsWanted } from './walkRuns';
 import type { WalkState } from './walkState';
@@ -21,6 +22,7 @@ export function openedWith(now: WalkState, job: Job, asked: Reading['phase'] | n
       refused: had.refused,
     },
     phase: asked ?? (isProven(job) ? ('after' as const) : ('before' as const)),
+    roundId: null,
     simulated: job.info.demo,
     deviceId: job.info.testDeviceId ?? job.devices[0]?.id ?? null,
   };
@@ -31,14 +33,21 @@ export function openedWith(now: WalkState, job: Job, asked: Reading['phase'] | n
     ...opened,
     ...choice,
     deviceId: deviceId && job.byId.has(deviceId) ? deviceId : opened.deviceId,
+    ...roundIn(job, choice),
   };
   return spotId && job.byId.has(spotId)
     ? chosen
     : { ...chosen, spotId: now.spotId, ...toDo({ ...now, ...chosen }) };
 }
 
+/** The round that was chosen; after the work where it is not in the job any more. */
+const roundIn = (job: Job, { phase, roundId }: RoundOf): RoundOf =>
+  phase === 'later' && !find(job, 'testRound', roundId)
+    ? { phase: 'after', roundId: null }
+    : { phase, roundId };
+
 /** The first spot that does not have its runs. */
 function toDo(now: WalkState): Partial<WalkState> {
-  const spotId = now.order.find((id) => runsAt(now, id, now.phase).length < runsWanted);
+  const spotId = now.order.find((id) => runsAt(now, id, now).length < runsWanted);
   return spotId ? { spotId } : {};
 }

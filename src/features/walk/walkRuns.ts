@@ -2,6 +2,7 @@
 import { find } from '@/core/job/job';
 import type { Id, Reading } from '@/core/job/records';
 import { nextRun, noteRun } from '@/core/proof/noteRun';
+import { afterRounds, builtOrFound, isOfRound, type RoundOf } from '@/core/proof/rounds';
 import { fullTest, speedTest } from './speedTest';
 import { phoneId, type Unsent, unsentSchema } from './walkKept';
 import type { WalkState } from './walkState';
@@ -11,17 +12,13 @@ export const runsWanted = 5;
 /** What was measured is sent between two runs, never beside one; the next begins after so long at the latest, ms. */
 const sendingMs = 5000;
 
-/** Runs at a spot in a phase: those of the job and those that wait to be sent; none that were made together with others. */
-export function runsAt(
-  state: Pick<WalkState, 'job' | 'waiting'>,
-  spotId: Id,
-  phase: Reading['phase'],
-): Reading[] {
+/** Runs at a spot in a round: those of the job and those that wait to be sent; none that were made together with others. */
+export function runsAt(state: Pick<WalkState, 'job' | 'waiting'>, spotId: Id, round: RoundOf): Reading[] {
   const own = (state.job?.readings ?? []).filter(
-    (r) => r.spotId === spotId && r.phase === phase && r.togetherId === null,
+    (r) => r.spotId === spotId && isOfRound(r, round) && r.togetherId === null,
   );
   const waiting = state.waiting.runs.filter(
-    (r) => r.spotId === spotId && r.phase === phase && r.togetherId === null && !state.job?.byId.has(r.id),
+    (r) => r.spotId === spotId && isOfRound(r, round) && r.togetherId === null && !state.job?.byId.has(r.id),
   );
   return [...own, ...waiting].sort((a, b) => a.takenAt.localeCompare(b.takenAt));
 }
@@ -35,9 +32,9 @@ export async function runTests(
   set: (part: Partial<WalkState>) => void,
   signal: AbortSignal,
 ): Promise<void> {
-  const { code, spotId, phase } = get();
+  const { code, spotId, phase, roundId, job } = get();
   if (!spotId) return;
-  const had = runsAt(get(), spotId, phase).length;
+  const had = runsAt(get(), spotId, { phase, roundId }).length;
   // together with others it is one run at a press: each says when it is ready
   const of = get().together > 1 ? had + 1 : Math.max(runsWanted, had + 1);
   for (let run = had + 1; run <= of; run++) {
@@ -51,7 +48,10 @@ export async function runTests(
       (progress) => set({ testing: { ...progress, run, of } }),
       signal,
       simulated
-        ? { spotId, phase, measures, run: String(run) }
+        ? {
+            ...{ spotId, phase: builtOrFound(phase), measures },
+            run: String(run + (job ? afterRounds(job, roundId) : 0)),
+          }
         : together > 1
           ? { together: String(together) }
           : {},
@@ -85,11 +85,11 @@ const serverWords = (state: Pick<WalkState, 'job' | 'measures' | 'simulated'>): 
 
 /** The figures as a run of the spot that is shown; null where none is. */
 export function notedRun(state: WalkState, figures: Parameters<WalkState['note']>[0]): Unsent | null {
-  const { job, spotId, phase, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = state;
+  const { job, spotId, phase, roundId, measures, simulated, deviceId, rssiDbm, linkMbps, heightM } = state;
   const { onUnitId, onBand, networkName } = state;
   const spot = job && find(job, 'spot', spotId);
   if (!job || !spot) return null;
-  const run = Math.min(999, nextRun(runsAt(state, spot.id, phase), spot.id, phase));
+  const run = Math.min(999, nextRun(runsAt(state, spot.id, { phase, roundId }), spot.id, phase, roundId));
   const said = {
     deviceId,
     measures,
@@ -97,6 +97,7 @@ export function notedRun(state: WalkState, figures: Parameters<WalkState['note']
     rssiDbm,
     linkMbps,
     ...{ onUnitId, onBand, networkName },
+    roundId,
     heightM: heightM ?? spot.heightM,
     takenAt: new Date().toISOString(),
     ...figures,

@@ -22,6 +22,8 @@ export interface WalkState {
   savedAt: string | null;
   problem: string | null;
   phase: Reading['phase'];
+  /** Of a later phase: which round. */
+  roundId: Id | null;
   measures: Reading['measures'];
   simulated: boolean;
   deviceId: Id | null;

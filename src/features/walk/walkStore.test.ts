@@ -81,6 +81,8 @@ async function walk() {
 }
 const settled = () => new Promise((done) => setTimeout(done, 20));
 
+const afterWork = { phase: 'after', roundId: null } as const;
+
 test('out of reach runs are kept over a reload, and sent once when back', async () => {
   const first = await walk();
   isReached = false;
@@ -92,7 +94,7 @@ test('out of reach runs are kept over a reload, and sent once when back', async 
   const { store, stop } = await walk();
   expect(store.getState().job?.info.name).toBe('Quay House');
   expect(store.getState().waiting.runs).toHaveLength(2);
-  expect(runsAt(store.getState(), 'spot-3', 'after').map((r) => r.connected)).toEqual([false, true]);
+  expect(runsAt(store.getState(), 'spot-3', afterWork).map((r) => r.connected)).toEqual([false, true]);
   isReached = true;
   await store.getState().flush();
   await store.getState().flush();

@@ -113,6 +113,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
       savedAt: null,
       problem: null,
       phase: 'before',
+      roundId: null,
       measures: 'house',
       simulated: false,
       deviceId: null,
@@ -218,7 +219,7 @@ export function makeWalkStore(code: string, box: PhotoBox = photoBox(code)) {
     };
   });
   made.subscribe((now, before) => {
-    const fields = ['spotId', 'phase', 'measures', 'simulated', 'deviceId', 'dataCapMB'] as const;
+    const fields = ['spotId', 'phase', 'roundId', 'measures', 'simulated', 'deviceId', 'dataCapMB'] as const;
     if (!now.job || !before.job || fields.every((f) => now[f] === before[f])) return;
     const choice = Object.fromEntries(fields.map((f) => [f, now[f]]));
     try {

@@ -13,7 +13,7 @@ import { nextRun, noteRun } from '@/core/proof/noteRun';
 import { neededNumber, numberOf, typedNumber } from '@/ui/typed';
 import { Button, inputClass } from '@/ui/primitives';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import type { Phase } from './readingActions';
+import type { RoundOf } from '@/core/proof/rounds';
 
 const fields = [
   { key: 'down', label: 'Down, Mbps', needed: true },
@@ -36,7 +36,8 @@ type Figures = Record<keyof typeof figures, number | null>;
 const noFigures: Figures = { down: null, up: null, latency: null, rssi: null, link: null };
 
 /** A run typed in by hand, through the street, or «could not connect», which is a result too. */
-export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
+export function RunForm({ spot, round }: { spot: Spot; round: RoundOf }) {
+  const { phase, roundId } = round;
   const store = useJobStore();
   const device = useJob((s) => find(s.job, 'device', s.job.info.testDeviceId) ?? null);
   const { register, control, handleSubmit, getValues, reset, clearErrors, setError, formState } = useForm({
@@ -49,7 +50,8 @@ export function RunForm({ spot, phase }: { spot: Spot; phase: Phase }) {
   function note(connected: boolean, n: Figures, server: string) {
     const { job } = store.getState();
     try {
-      const reading = noteRun(job, spot, phase, nextRun(job.readings, spot.id, phase), {
+      const reading = noteRun(job, spot, phase, nextRun(job.readings, spot.id, phase, roundId), {
+        roundId,
         takenAt: new Date().toISOString(),
         connected,
         downMbps: n.down,

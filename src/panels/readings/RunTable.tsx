@@ -10,7 +10,7 @@ import { lengthText } from '@/ui/units';
 import { rateText } from '@/core/network/rateText';
 import { onWords } from '@/core/proof/onWords';
 import { remarkWords, shortRemarks } from '@/core/proof/remarkWords';
-import type { Phase } from './readingActions';
+import { builtOrFound, isOfRound, type RoundOf } from '@/core/proof/rounds';
 
 /** How a run was taken, in one line. */
 const aboutRun = (job: Job, r: Reading): string =>
@@ -34,21 +34,22 @@ const figure = (v: number | null) => (v === null ? '–' : rateText(v));
 /** Every run at a spot in one phase with its median and the need. */
 export function RunTable({
   spot,
-  phase,
+  round,
   proof,
   removable,
 }: {
   spot: Spot;
-  phase: Phase;
+  round: RoundOf;
+  /** A later round is judged as the runs after. */
   proof: SpotProof;
   removable: boolean;
 }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const runs = job.readings
-    .filter((r) => r.spotId === spot.id && r.phase === phase)
+    .filter((r) => r.spotId === spot.id && isOfRound(r, round))
     .sort((a, b) => a.run - b.run);
-  const medians = proof[phase];
+  const medians = proof[builtOrFound(round.phase)];
   const mixed = runs.some((r) => r.measures !== runs[0]?.measures);
   if (runs.length === 0) return <p className="py-2 text-muted">No run yet.</p>;
   return (

@@ -2,22 +2,27 @@ import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
 import { type ReadReadings, readReadingsCsv } from '@/core/formats/readingsCsv';
 import type { Id, Reading } from '@/core/job/records';
+import type { RoundOf } from '@/core/proof/rounds';
 import { ask, messageOf, readingsSchema } from '@/client/store/api';
 import type { JobStore } from '@/client/store/jobStore';
 
 export type Phase = Reading['phase'];
 
+/** As found; after the work. */
+export const foundRound = { phase: 'before', roundId: null } as const satisfies RoundOf;
+export const afterRound = { phase: 'after', roundId: null } as const satisfies RoundOf;
+
 /** Runs the SIMULATED speed test at spots and adds its readings to the job. */
 export async function takeSimulatedRuns(
   store: JobStore,
   spotIds: Id[],
-  phase: Phase,
+  { phase, roundId }: RoundOf,
   runs: number,
 ): Promise<void> {
   try {
     await store.getState().settled();
     const { readings } = await ask(readingsSchema, '/api/standins/runs', {
-      body: { jobId: store.getState().job.info.id, spotIds, phase, runs },
+      body: { jobId: store.getState().job.info.id, spotIds, phase, roundId, runs },
     });
     const where =
       spotIds.length === 1

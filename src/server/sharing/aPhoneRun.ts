@@ -27,5 +27,6 @@ export const aPhoneRun = (id: string, part: Partial<PhoneRun> = {}): PhoneRun =>
   onUnitId: null,
   onBand: null,
   togetherId: null,
+  roundId: null,
   ...part,
 });

@@ -16,6 +16,7 @@ export const phoneRunSchema = z.strictObject({
   id: shape.id,
   spotId: shape.spotId,
   phase: shape.phase,
+  roundId: shape.roundId,
   takenAt: shape.takenAt,
   deviceId: shape.deviceId,
   connected: shape.connected,
@@ -64,12 +65,14 @@ const mostRuns = shape.run.maxValue ?? 999;
 /** What is wrong with a run that is one by its form, or null. */
 function problemOf(
   job: Job,
-  { spotId, deviceId, connected, downMbps }: PhoneRun,
+  { spotId, deviceId, connected, downMbps, phase, roundId }: PhoneRun,
   run: number,
 ): string | null {
   if (!find(job, 'spot', spotId)) return `There is no spot ${spotId} in this job any more.`;
   if (deviceId !== null && !find(job, 'device', deviceId))
     return `There is no device ${deviceId} in this job any more.`;
+  if ((phase === 'later') !== (roundId !== null) || (roundId !== null && !find(job, 'testRound', roundId)))
+    return 'This round of tests is not in the job any more.';
   if (connected && downMbps === null) return 'A run that connected has a download figure.';
   return run > mostRuns ? `This spot has ${mostRuns} runs, the most that it can have.` : null;
 }
@@ -106,7 +109,7 @@ export function receiveRuns(
       }
       const { id, spotId, phase, ...figures } = parsed.data;
       if (words.includes(id) || isKnownWord(db, jobId, 'run', id)) return { id, state: 'known' };
-      const run = nextRun([...job.readings, ...put], spotId, phase);
+      const run = nextRun([...job.readings, ...put], spotId, phase, figures.roundId);
       const message = problemOf(job, parsed.data, run);
       if (message) return { id, state: 'refused', message };
       const takenAt = onOurClock(figures.takenAt, sentAt, now);

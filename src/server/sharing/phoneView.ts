@@ -6,9 +6,9 @@ import type { AnyRecord } from '@/core/job/records';
 function forPhone(record: AnyRecord): AnyRecord | null {
   switch (record.type) {
     case 'job':
-      return { ...record, note: '', budget: null };
+      return { ...record, note: '', budget: null, nextAction: '', nextOn: null };
     case 'kit':
-      return { ...record, priceEur: 0 };
+      return { ...record, priceEur: 0, supplier: '', onVan: 0 };
     case 'netSettings':
       return { ...record, adminHolder: '', networkHolder: '', note: '' };
     case 'placeRule':
@@ -18,6 +18,9 @@ function forPhone(record: AnyRecord): AnyRecord | null {
     case 'business':
     case 'customer':
     case 'quote':
+    case 'invoice':
+    case 'signOff':
+    case 'photo':
       return null;
     case 'service':
     case 'assembly':
