@@ -20,12 +20,12 @@ export const coreOrder = [
   'install',
   'proof',
   'sync',
-  'progress',
   'checks',
   'optimise',
   'practice',
   'formats',
   'papers',
+  'progress',
   'calc',
 ];
 /** Folders of the source, each may import those it names. */
@@ -69,7 +69,7 @@ export default {
       to: {
         dependencyTypes: ['npm', 'core', 'npm-dev'],
         pathNot:
-          'node_modules/(zod|papaparse|d3-contour|d3-polygon|polylabel|polyclip-ts|ml-matrix|dxf-parser|@noble/hashes|@types/(papaparse|d3-contour|d3-polygon|polylabel))/',
+          'node_modules/(zod|papaparse|d3-contour|d3-polygon|polylabel|polyclip-ts|ml-matrix|dxf-parser|@noble/hashes|xmlbuilder2|@types/(papaparse|d3-contour|d3-polygon|polylabel))/',
       },
     },
     {

@@ -113,6 +113,9 @@ export function goTo(store: JobStore, id: Id): void {
   const asked = job.byId.get(id);
   // a link is looked at where it is chosen: at the unit that it feeds
   const record = asked?.type === 'link' ? job.byId.get(asked.unitId) : asked;
-  const to = record && 'storeyId' in record && record.storeyId ? record.storeyId : (find(job, 'storey', id)?.id ?? storeyId);
+  const to =
+    record && 'storeyId' in record && record.storeyId
+      ? record.storeyId
+      : (find(job, 'storey', id)?.id ?? storeyId);
   set({ selectedId: record?.id ?? id, storeyId: to });
 }

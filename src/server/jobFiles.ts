@@ -10,7 +10,7 @@ import { fileList, fileOf, keepPicture } from './files';
 import { insertJob, loadJob } from './jobs';
 import { copyName, freeId } from './naming';
 import { withScratch } from './scratch';
-import { ArchiveError, looksLikeZip, openZip, unpackBytes, zipOf } from './zip';
+import { ArchiveError, looksLikeZip, openZip, type Part, unpackBytes, zipOf } from './zip';
 
 export const jobEntry = 'job.nestle.json';
 /** Largest job file as text, bytes: more than JSON of the largest job. */
@@ -24,6 +24,10 @@ export const fileNameOf = (job: Job): string =>
     .toLowerCase() || 'job';
 
 const entryOf = (id: string, mime: string) => `files/${id}.${mime === 'image/png' ? 'png' : 'jpg'}`;
+/** Beside the job an archive may hold what was made of it: that is not read. */
+const madePattern = /^(papers\/[a-z-]+\.pdf|plans\/[A-Za-z0-9_-]+\.(svg|geojson)|[a-z]+\.csv)$/;
+/** Largest of such a file, bytes. */
+const mostMadeBytes = 50_000_000;
 const entryPattern = /^files\/([0-9a-f]{64})\.(png|jpg)$/;
 
 /**
@@ -45,9 +49,15 @@ export function exportJob(
       mime: 'application/json; charset=utf-8',
       body: new Blob([writeJobFile(job)]).stream(),
     };
-  const parts = [
+  return { name: `${name}.nestle.zip`, mime: 'application/zip', body: zipOf(jobParts(db, id)) };
+}
+
+/** A job and its files as parts of an archive. @throws NoSuchJobError */
+export function jobParts(db: Db, id: Id): Part[] {
+  const { job } = loadJob(db, id);
+  return [
     { name: jobEntry, bytes: () => Buffer.from(writeJobFile(job)) },
-    ...files.map((f) => ({
+    ...fileList(db, id).map((f) => ({
       name: entryOf(f.id, f.mime),
       stored: true,
       bytes: () => {
@@ -57,7 +67,6 @@ export function exportJob(
       },
     })),
   ];
-  return { name: `${name}.nestle.zip`, mime: 'application/zip', body: zipOf(parts) };
 }
 
 /**
@@ -84,8 +93,12 @@ export async function importJob(db: Db, file: string, now: string): Promise<Id> 
 
 async function importZip(db: Db, file: string, now: string): Promise<Id> {
   const { entries, close } = await openZip(file, {
-    entries: mostFiles + 1,
-    bytes: (name) => (name === jobEntry ? mostJobText : entryPattern.test(name) ? mostFileBytes : null),
+    entries: mostFiles + 500,
+    bytes: (name) => {
+      if (name === jobEntry) return mostJobText;
+      if (entryPattern.test(name)) return mostFileBytes;
+      return madePattern.test(name) ? mostMadeBytes : null;
+    },
   });
   try {
     const main = entries.get(jobEntry);

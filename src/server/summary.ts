@@ -9,7 +9,7 @@ import type { JobHead } from './jobs';
 import { selectRecords } from './recordTable';
 
 /** Raised when the same job would be summed up otherwise. */
-const summaryVersion = 2;
+const summaryVersion = 3;
 
 const rowSchema = z.object({
   id: z.string(),

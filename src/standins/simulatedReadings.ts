@@ -35,7 +35,15 @@ export function simulatedReadings(
     return noteRun(job, spot, phase, run, {
       takenAt: new Date(Date.parse(takenAt) + i * 60_000).toISOString(),
       deviceId: device.id,
-      ...simulateRun(real, truth, network, spot, device, builtOrFound(phase), run + afterRounds(job, roundId)),
+      ...simulateRun(
+        real,
+        truth,
+        network,
+        spot,
+        device,
+        builtOrFound(phase),
+        run + afterRounds(job, roundId),
+      ),
       server: simulatedStreet,
       source: 'simulated',
       roundId,

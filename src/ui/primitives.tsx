@@ -188,6 +188,7 @@ export function TextInput({
   read,
   className = 'w-40',
   label,
+  placeholder,
   input,
   onEscape,
 }: {
@@ -199,6 +200,7 @@ export function TextInput({
   onSave?: () => void;
   className?: string;
   label?: string;
+  placeholder?: string;
 }) {
   const [typed, setTyped] = useState<string | null>(null);
   const [error, setError] = useState('');
@@ -225,6 +227,7 @@ export function TextInput({
         ref={input}
         id={id}
         aria-label={label}
+        placeholder={placeholder}
         className={`${inputClass} ${className}`}
         value={typed ?? value}
         aria-invalid={error !== ''}

@@ -33,6 +33,12 @@ export function dateShort(day: string, region: CountryGroup = 'europe', now = ne
   return new Intl.DateTimeFormat(locales[region], { day: 'numeric', month: 'short', ...year }).format(at);
 }
 
+/** A day of a week: «Thu 5 Nov». */
+export const weekdayShort = (day: string, region: CountryGroup = 'europe'): string =>
+  new Intl.DateTimeFormat(locales[region], { weekday: 'short', day: 'numeric', month: 'short' }).format(
+    new Date(`${day}T12:00:00`),
+  );
+
 /** «14:02» today, else «5 Nov». */
 export const whenText = (iso: string, region: CountryGroup = 'europe', now = new Date()): string =>
   isSameDay(new Date(iso), now)

@@ -2,7 +2,7 @@
 
 import { createContext, useContext, useMemo } from 'react';
 import type { CountryGroup } from '@/core/job/records';
-import { dateShort, dateText, timeText, whenText } from './time';
+import { dateShort, dateText, timeText, weekdayShort, whenText } from './time';
 
 /** Where the open job is; Europe where none is open. */
 export const RegionContext = createContext<CountryGroup>('europe');
@@ -16,6 +16,7 @@ export function useTimes() {
       dateText: (at: number | string) => dateText(at, region),
       whenText: (iso: string) => whenText(iso, region),
       dateShort: (day: string) => dateShort(day, region),
+      weekdayShort: (day: string) => weekdayShort(day, region),
     }),
     [region],
   );

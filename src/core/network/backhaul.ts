@@ -36,9 +36,12 @@ export interface Backhaul extends PlacedUnit {
   hops: Hop[];
   /** At mean signals. */
   mean: BackhaulCapacity;
-  /** Cases of what is uncertain in the hops, worst first, and how likely each is; one case when nothing is. */
-  cases: BackhaulCapacity[];
-  shares: readonly number[];
+  /**
+   * Cases of what is uncertain in the hops, worst first, and how likely each is; one case when nothing is. Two hops
+   * over the air have some hundreds: they are worked out when asked for, and only those asked for last are kept.
+   */
+  readonly cases: readonly BackhaulCapacity[];
+  readonly shares: readonly number[];
   /** The channel of each band's access radio, how busy neighbours keep it, and the noise at the unit. */
   air: Record<Band, UnitAir>;
 }
@@ -104,7 +107,7 @@ export function networkOf(
     if (why) network.withoutUplink.push({ unit: start.unit, why });
     else {
       const air = airs.get(start.unit.id) ?? airOf(job, scene, start, network.disturbers);
-      network.backhauls.push({ ...start, hops, air, ...backhaulCapacities(job, at, hops) });
+      network.backhauls.push(fedBy(job, { ...start, hops, air }, at));
     }
   }
   return network;
@@ -122,7 +125,7 @@ export function backhaulOver(job: Job, scene: Scene, network: Network, link: Lin
   const hop = hopOf(job, scene, link, network.placed, network.airs, () => 0);
   if (typeof hop === 'string') return hop;
   const hops = [...parent.hops, hop];
-  return { ...unit, hops, air, ...backhaulCapacities(job, hops[0]?.from ?? parent, hops) };
+  return fedBy(job, { ...unit, hops, air }, hops[0]?.from ?? parent);
 }
 
 /** What the air is at a unit, band by band. */
@@ -210,21 +213,46 @@ function differentParts(hops: readonly Hop[]): { z: number; share: number }[] {
   return [...parts.values()];
 }
 
-function backhaulCapacities(
-  job: Job,
-  main: PlacedUnit,
-  hops: readonly Hop[],
-): Pick<Backhaul, 'mean' | 'cases' | 'shares'> {
-  const mean = backhaulCapacity(job, main, hops, () => 0);
+type Cases = Pick<Backhaul, 'cases' | 'shares'>;
+/** Cases that were asked for last, by what they are of: the oldest goes first. */
+const casesKept = new Map<object, Cases>();
+/** Most of them; some 60 kB each with two hops over the air. */
+const mostCases = 200;
+
+/** A unit with what feeds it. @param main the unit at the start of its hops. */
+function fedBy(job: Job, unit: PlacedUnit & Pick<Backhaul, 'hops' | 'air'>, main: PlacedUnit): Backhaul {
+  const mean = backhaulCapacity(job, main, unit.hops, () => 0);
+  const cases = (): Cases => {
+    const known = casesKept.get(backhaul);
+    if (known) return known;
+    const made = casesOf(job, main, unit.hops, mean);
+    const [oldest] = casesKept.keys();
+    if (casesKept.size >= mostCases && oldest) casesKept.delete(oldest);
+    casesKept.set(backhaul, made);
+    return made;
+  };
+  const backhaul: Backhaul = {
+    ...unit,
+    mean,
+    get cases() {
+      return cases().cases;
+    },
+    get shares() {
+      return cases().shares;
+    },
+  };
+  return backhaul;
+}
+
+function casesOf(job: Job, main: PlacedUnit, hops: readonly Hop[], mean: BackhaulCapacity): Cases {
   const uncertain = hops.filter((h) => h.wireless ?? h.wire);
-  if (uncertain.length === 0) return { mean, cases: [mean], shares: [1] };
+  if (uncertain.length === 0) return { cases: [mean], shares: [1] };
   // two hops vary apart; a third moves with the first, a fourth with the second
   const second = differentParts(uncertain.filter((_, i) => i % 2 === 1));
   const both = differentParts(uncertain.filter((_, i) => i % 2 === 0)).flatMap((a) =>
     second.map((b) => ({ a, b })),
   );
   return {
-    mean,
     cases: both.map(({ a, b }) => backhaulCapacity(job, main, hops, (i) => (i % 2 ? b.z : a.z))),
     shares: both.map(({ a, b }) => a.share * b.share),
   };

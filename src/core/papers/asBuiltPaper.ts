@@ -9,7 +9,8 @@ import { proveSpot } from '../proof/spotProof';
 import { exactMoney } from './moneyWords';
 import { type Block, heading, list, type Paper, table, text } from './paper';
 import { drawnStoreys, markAfter, planDrawing } from './planDrawing';
-import { simulatedWarning } from './householderPaper';
+import { newestSignOff, signOffBlocks } from './signOff';
+import { simulatedWarning } from './simulatedWarning';
 import { letterHead } from './quotePaper';
 import { businessOf } from './quoteSheet';
 
@@ -179,9 +180,7 @@ export function asBuiltPaper(job: Job): Paper {
         ]
       : [text('Nothing was tested.', 'muted')]),
     heading('Sign-off'),
-    text('Place, date, exceptions:'),
-    { kind: 'signature', label: 'Installer', path: '', words: '' },
-    { kind: 'signature', label: 'Householder', path: '', words: '' },
+    ...signOffBlocks(newestSignOff(job)),
   ];
   return {
     title: `As built, ${job.info.name}`,
@@ -192,7 +191,23 @@ export function asBuiltPaper(job: Job): Paper {
 }
 
 /** Sheets of labels: both ends of each cable, and one for each unit. @param widthMm of one label. */
-export function labelsPaper(job: Job, widthMm = 63.5, heightMm = 25.4): Paper {
+/** Common sheets of labels: size of one, mm. */
+export const labelSizes = {
+  '63.5x25.4': [63.5, 25.4],
+  '38.1x21.2': [38.1, 21.2],
+  '48.5x25.4': [48.5, 25.4],
+  '70x36': [70, 36],
+  '99.1x38.1': [99.1, 38.1],
+} as const;
+export type LabelSize = keyof typeof labelSizes;
+export const isLabelSize = (size: string): size is LabelSize => size in labelSizes;
+
+/**
+ * A label for each unit, and one for each end of each cable.
+ * @param page address of the job's page that a picture code on each label opens; null = without codes.
+ */
+export function labelsPaper(job: Job, size: LabelSize = '63.5x25.4', page: string | null = null): Paper {
+  const [widthMm, heightMm] = labelSizes[size];
   const units = job.units
     .filter((u) => u.planned)
     .map((u) => ({ big: u.letter, small: `${get(job, 'kit', u.kitId).name}, ${u.name}` }));
@@ -201,6 +216,6 @@ export function labelsPaper(job: Job, widthMm = 63.5, heightMm = 25.4): Paper {
     title: `Labels, ${job.info.name}`,
     running: job.info.name,
     warning: null,
-    blocks: [{ kind: 'labels', widthMm, heightMm, texts: [...units, ...ends] }],
+    blocks: [{ kind: 'labels', widthMm, heightMm, texts: [...units, ...ends], code: page }],
   };
 }

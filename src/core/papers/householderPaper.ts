@@ -8,17 +8,10 @@ import { type Block, type Drawing, heading, list, type Paper, table, text } from
 import { drawnStoreys, markAfter, markBefore, planDrawing } from './planDrawing';
 import { letterHead } from './quotePaper';
 import { businessOf } from './quoteSheet';
+import { simulatedWarning } from './simulatedWarning';
 
 const mbps = ({ runs, downMbps }: SpotProof['before']) =>
   runs === 0 ? '–' : downMbps ? rateText(downMbps) : 'no link';
-
-/** Said of every paper that a simulated figure touches. */
-export const simulatedWarning = (job: Job): string | null =>
-  job.readings.some((r) => r.source === 'simulated')
-    ? `Simulated readings: from the built-in simulator, not measured.${job.info.demo ? ' Demonstration data.' : ''}`
-    : job.info.demo
-      ? 'Demonstration data.'
-      : null;
 
 const spotKey =
   'Full square: all it needs. Dashed: not known yet. Stroke through: short. Cross: no link. Dark shield: a unit.';

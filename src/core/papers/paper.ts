@@ -31,7 +31,16 @@ export type Block =
   /** One below the other, or two beside one another. */
   | { kind: 'drawings'; columns: 1 | 2; items: Drawing[] }
   | { kind: 'signature'; label: string; path: string; words: string }
-  | { kind: 'labels'; widthMm: number; heightMm: number; texts: { big: string; small: string }[] }
+  /** `code`: an address that a picture code on each opens; null = none. */
+  | {
+      kind: 'labels';
+      widthMm: number;
+      heightMm: number;
+      texts: { big: string; small: string }[];
+      code: string | null;
+    }
+  /** A small picture, PNG or JPEG as data. */
+  | { kind: 'logo'; data: string }
   | { kind: 'page' };
 
 export interface Paper {

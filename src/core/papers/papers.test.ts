@@ -1,8 +1,9 @@
 import { demos } from '@/testing/demoJobs';
+import { withRecords } from '@/testing/withRecords';
 import { applyEdit } from '../job/edits';
 import type { Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import type { AnyRecord, Business, Quote } from '../job/records';
+import type { Business, Quote } from '../job/records';
 import { billOf } from '../design/bill';
 import { networkOf } from '../network/backhaul';
 import { predictJob } from '../network/predict';
@@ -20,7 +21,6 @@ if (!found) throw new Error('no demo');
 const { job } = found;
 const scene = buildScene(job);
 const predictions = predictJob(job, scene, networkOf(job, scene, 'planned'), { why: false });
-const withRecords = (on: Job, ...put: AnyRecord[]): Job => applyEdit(on, { label: 'x', put, remove: [] }).job;
 const business = (over: Partial<Business> = {}): Business =>
   makeRecord({
     type: 'business',
@@ -56,6 +56,7 @@ const wordsOf = ({ blocks }: Paper): string =>
           return `${b.label} ${b.words}`;
         case 'labels':
           return b.texts.map((t) => `${t.big} ${t.small}`).join(' ');
+        case 'logo':
         case 'page':
           return '';
       }
@@ -129,7 +130,7 @@ describe('a signature', () => {
 
   test('holds as long as what was signed stands', () => {
     expect(checkSignatures(withRecords(job, signed))).toMatchObject([
-      { quote: 'Quote 1', by: 'Ada', intact: true },
+      { what: 'Quote 1', by: 'Ada', intact: true },
     ]);
     // state and notes may change
     expect(checkSignatures(withRecords(job, { ...signed, note: 'Paid.' }))[0]?.intact).toBe(true);

@@ -19,6 +19,7 @@ export function letterHead(job: Job): Block[] {
   const from = [own.name, ...lines(own.contact), own.registration].filter(Boolean);
   const to = customer ? [customer.name, ...lines(customer.address)].filter(Boolean) : [];
   return [
+    ...(own.logo ? [{ kind: 'logo' as const, data: own.logo }] : []),
     ...(from.length ? [text(from.join(' · '), 'muted')] : []),
     ...(to.length ? [text(`For ${to.join(', ')}`)] : []),
   ];

@@ -29,6 +29,9 @@ export function sumsOf(sheet: QuoteSheet, options: Quote['options']): QuoteSums 
   return { netEur, taxEur, totalEur: toCents(netEur + taxEur) };
 }
 
+/** Quotes and changes of them that were agreed. */
+export const acceptedOf = (job: Job): readonly Quote[] => job.quotes.filter((q) => q.state === 'accepted');
+
 /** «very likely», «likely», «not sure»: never more than the prediction says. */
 const sureWords = (certainty: number): string =>
   certainty >= 0.99

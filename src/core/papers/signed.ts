@@ -2,7 +2,7 @@
 import { sha256 } from '@noble/hashes/sha2.js';
 import { bytesToHex, utf8ToBytes } from '@noble/hashes/utils.js';
 import type { Job } from '../job/job';
-import type { Quote } from '../job/records';
+import type { Quote, SignOff } from '../job/records';
 
 /** Keys in the order of the alphabet, so that the same content is the same text. */
 function canonical(value: unknown): unknown {
@@ -21,24 +21,29 @@ export function hashOfQuote({ name, kind, madeOn, validUntil, sheet, options }: 
   return bytesToHex(sha256(utf8ToBytes(JSON.stringify(signed))));
 }
 
+/** SHA-256 of a hand-over: place, day, what is said to be done, exceptions. */
+export function hashOfSignOff({ place, day, statement, exceptions }: SignOff): string {
+  return bytesToHex(sha256(utf8ToBytes(JSON.stringify(canonical({ place, day, statement, exceptions })))));
+}
+
 export interface SignatureCheck {
-  quote: string;
+  /** The quote or the hand-over by its name. */
+  what: string;
   by: string;
   at: string;
-  /** Does the quote match the fingerprint kept with its signature? */
+  /** Does what stands there match the fingerprint kept with its signature? */
   intact: boolean;
   hash: string;
 }
 
 /** Every signature of a job, held against what it was put under. */
-export const checkSignatures = (job: Job): SignatureCheck[] =>
-  job.quotes.flatMap((q) =>
-    q.signature
-      ? [
-          {
-            ...{ quote: q.name, by: q.signature.name, at: q.signature.at, hash: q.signature.hash },
-            intact: hashOfQuote(q) === q.signature.hash,
-          },
-        ]
-      : [],
-  );
+export function checkSignatures(job: Job): SignatureCheck[] {
+  const check = (what: string, s: Quote['signature'], hash: string): SignatureCheck[] =>
+    s ? [{ what, by: s.name, at: s.at, hash: s.hash, intact: hash === s.hash }] : [];
+  return [
+    ...job.quotes.flatMap((q) => check(q.name, q.signature, hashOfQuote(q))),
+    ...job.signOffs.flatMap((s) =>
+      [s.installer, s.householder].flatMap((one) => check(`Hand-over, ${s.day}`, one, hashOfSignOff(s))),
+    ),
+  ];
+}

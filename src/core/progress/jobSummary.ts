@@ -3,6 +3,7 @@ import { z } from 'zod';
 import type { Job } from '../job/job';
 import { type StageMark, stageMarks } from './stages';
 import { proveSpot, tally } from '../proof/spotProof';
+import { jobWorkOf, jobWorkSchema } from './jobWork';
 import { toTenth } from '../geometry/round';
 
 /** How the stages stand, one letter each in the order of the work. */
@@ -20,6 +21,8 @@ export const jobSummarySchema = z.object({
   /** What the first stage that is not done says. */
   stageText: z.string(),
   /** Spots, and how many of them: dead or short before, proven, short, test-limited, untested. */
+  /** State, visits and money. */
+  work: jobWorkSchema,
   counts: z.tuple([z.number(), z.number(), z.number(), z.number(), z.number(), z.number()]),
 });
 export type JobSummary = z.infer<typeof jobSummarySchema>;
@@ -66,6 +69,7 @@ export function summarise(job: Job): JobSummary {
     buildingNames: built.map((b) => b.name).join(', '),
     stages: stages.map((s) => letters[s.state]).join(''),
     stageText: current?.text ?? '',
+    work: jobWorkOf(job, proofs),
     counts: [job.spots.length, foundShort, proven, short, testLimited, untested],
   };
 }

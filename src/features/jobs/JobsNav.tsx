@@ -4,7 +4,7 @@ import Link from 'next/link';
 import { countsOf, type JobRow } from '@/core/progress/jobSummary';
 
 /** Which jobs are listed. */
-export type Show = 'all' | 'short' | 'practice' | 'bin';
+export type Show = 'all' | 'short' | 'board' | 'week' | 'money' | 'practice' | 'bin';
 
 /** Which jobs to show, with how many there are of each. @param open jobs that are not in the bin. */
 export function JobsNav({
@@ -16,7 +16,8 @@ export function JobsNav({
   show: Show;
   onShow: (show: Show) => void;
   open: readonly JobRow[];
-  counts: Readonly<Record<Show, number>>;
+  /** Of those that are lists. */
+  counts: Readonly<Partial<Record<Show, number>>>;
 }) {
   const [theme, setTheme] = useTheme();
   return (
@@ -26,6 +27,9 @@ export function JobsNav({
         [
           ['all', 'All jobs'],
           ['short', 'Needs attention'],
+          ['board', 'Board by state'],
+          ['week', 'Week'],
+          ['money', 'Money and hours'],
           ['practice', 'Practice houses'],
           ['bin', 'Bin'],
         ] as const
@@ -39,7 +43,7 @@ export function JobsNav({
           }`}
           onClick={() => onShow(key)}
         >
-          {text} <b>{counts[key]}</b>
+          {text} {counts[key] !== undefined && <b>{counts[key]}</b>}
         </button>
       ))}
       <dl className="mt-auto border-t border-ink px-3.5 py-2.5">

@@ -9,6 +9,9 @@ import { countsOf, type JobRow } from '@/core/progress/jobSummary';
 import { Button } from '@/ui/primitives';
 import { useLive } from '@/ui/useLive';
 import { Messages } from '@/shell/Messages';
+import { Board } from '@/panels/business/Board';
+import { Money } from '@/panels/business/Money';
+import { Week } from '@/panels/business/Week';
 import { DeleteDialog } from './DeleteDialog';
 import { FirstSteps } from './FirstSteps';
 import { JobsHead } from './JobsHead';
@@ -26,7 +29,8 @@ function needsAttention({ job }: JobRow): boolean {
   const { short, untested, spots, foundShort } = countsOf(job);
   return short > 0 || (untested === spots && foundShort > 0);
 }
-const wordsOf = (row: JobRow) => ('broken' in row.job ? row.id : `${row.job.name} ${row.job.buildingNames}`);
+const wordsOf = (row: JobRow) =>
+  'broken' in row.job ? row.id : `${row.job.name} ${row.job.buildingNames} ${row.job.work.customer}`;
 const isDemo = ({ job }: JobRow) => !('broken' in job) && job.demo;
 
 /** All jobs: open, begin, copy, bin with undo, import and export. */
@@ -40,8 +44,10 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
   const open = jobs.filter((j) => j.deletedAt === null);
   const bin = jobs.filter((j) => j.deletedAt !== null);
   const attention = open.filter(needsAttention);
-  const lists = { all: open, short: attention, practice: [], bin };
-  const all = lists[show].filter((j) => wordsOf(j).toLowerCase().includes(words.trim().toLowerCase()));
+  const lists = { all: open, short: attention, board: [], week: [], money: [], practice: [], bin };
+  const matches = (j: JobRow) => wordsOf(j).toLowerCase().includes(words.trim().toLowerCase());
+  const all = lists[show].filter(matches);
+  const matching = open.filter(matches);
   const list = all.slice(0, shown);
   const act = async (run: () => Promise<string>, undo?: () => Promise<string>) => {
     try {
@@ -88,6 +94,9 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
             </p>
           )}
           {show === 'practice' && <PracticeList />}
+          {show === 'board' && <Board jobs={matching} refresh={refresh} />}
+          {show === 'week' && <Week jobs={open} />}
+          {show === 'money' && <Money jobs={matching} />}
           <ul data-testid="jobs">
             {list.map((job) => (
               <JobRowView key={job.id} row={job} act={act} onDelete={() => setAsking(job)} />
@@ -101,7 +110,7 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
             </p>
           )}
           {show === 'all' && open.length > 0 && open.every(isDemo) && <FirstSteps />}
-          {list.length === 0 && show !== 'practice' && (
+          {list.length === 0 && (show === 'all' || show === 'short' || show === 'bin') && (
             <p className="p-6 text-muted">
               {words
                 ? `No job with “${words}”.`

@@ -14,7 +14,7 @@ import { StatusMark } from '@/ui/marks';
 import { Button, IconButton, inputClass, PartHead } from '@/ui/primitives';
 import { dayText, minutesText } from '@/ui/time';
 import { useTimes } from '@/ui/useTimes';
-import { SignDialog } from './SignDialog';
+import { SignDialog } from '@/panels/business/SignDialog';
 import { usePredictions } from './usePredictions';
 
 const stateWords: Record<Quote['state'], string> = {
@@ -189,8 +189,9 @@ function QuoteCard({ quote }: { quote: Quote }) {
       </div>
       {signing && (
         <SignDialog
-          quote={quote}
-          total={money(sums.totalEur)}
+          title={`Agree to ${quote.name}`}
+          words={`Total ${money(sums.totalEur)}. With the signature the quote is closed: later changes are change orders.`}
+          hash={hashOfQuote(quote)}
           onClose={() => setSigning(false)}
           onSign={(made) => {
             setSigning(false);

@@ -7,6 +7,7 @@ import { useInBrowser } from '@/ui/useInBrowser';
 import { useLive } from '@/ui/useLive';
 import { BusinessForm } from './BusinessForm';
 import { CustomerForm } from './CustomerForm';
+import { InvoiceList } from './InvoiceList';
 import { QuoteList } from './QuoteList';
 
 /** Quote and customer: for whom, by whom, what is offered, and what was agreed. */
@@ -24,7 +25,10 @@ export function QuotePage() {
         <h1 className="text-[22px] font-bold">Quote, {job.info.name}</h1>
       </header>
       <div className="grid grid-cols-[minmax(0,1fr)_340px] gap-8 max-[899px]:grid-cols-1">
-        <QuoteList />
+        <div>
+          <QuoteList />
+          <InvoiceList />
+        </div>
         <div>
           <CustomerForm />
           <BusinessForm />

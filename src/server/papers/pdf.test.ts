@@ -16,7 +16,7 @@ const plain = (blocks: Paper['blocks'], over: Partial<Paper> = {}): Paper => ({
 test('every paper of the demo is a PDF with its fonts, tags and bookmarks in it', async () => {
   for (const name of paperNames) {
     const paper = paperOf(demo.job, name);
-    if (name === 'quote') {
+    if (name === 'quote' || name === 'invoice') {
       expect(paper).toBeNull();
       continue;
     }

@@ -2,6 +2,7 @@
 import { readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
+import qrcode from 'qrcode';
 import SVGtoPDF from 'svg-to-pdfkit';
 import { type Block, inks, type Paper, type Tone } from '@/core/papers/paper';
 
@@ -37,6 +38,18 @@ const substitutes: Readonly<Record<string, string>> = {
   '\u2264': '<=',
 };
 
+/** Latin letters that are no letter with a mark to Unicode. */
+const bare: Readonly<Record<string, string>> = {
+  Ł: 'L',
+  ł: 'l',
+  Đ: 'D',
+  đ: 'd',
+  Ħ: 'H',
+  ħ: 'h',
+  ŧ: 't',
+  Ŧ: 'T',
+};
+
 class Setter {
   /** Was a letter met that the font lacks? */
   strange = false;
@@ -56,7 +69,9 @@ class Setter {
         const like = substitutes[c] ?? c;
         if (known.test(like)) return like;
         this.strange = true;
-        return '\u2022';
+        // a Latin letter whose mark the font lacks is written without it
+        const [base = ''] = like.normalize('NFD');
+        return known.test(base) ? base : (bare[like] ?? '\u2022');
       })
       .join('');
   }
@@ -88,6 +103,8 @@ class Setter {
         return this.signature(block);
       case 'labels':
         return this.labels(block);
+      case 'logo':
+        return this.logo(block.data);
       case 'page':
         this.doc.addPage();
     }
@@ -261,9 +278,31 @@ class Setter {
     this.text(words ? `${label}: ${words}` : label, 'muted');
   }
 
-  private labels({ widthMm, heightMm, texts }: Extract<Block, { kind: 'labels' }>): void {
+  private logo(data: string): void {
+    this.element('Figure', () => {
+      this.doc.image(data, margin, this.doc.y, { fit: [160, 48] });
+    });
+    this.doc.y += 54;
+  }
+
+  /** A picture code in a square at a place, points. */
+  private code(address: string, x: number, y: number, side: number): void {
+    const { modules } = qrcode.create(address, { errorCorrectionLevel: 'M' });
+    const one = side / modules.size;
+    this.doc.markContent('Artifact', { type: 'Layout' });
+    for (let row = 0; row < modules.size; row++)
+      for (let column = 0; column < modules.size; column++)
+        if (modules.get(row, column)) this.doc.rect(x + column * one, y + row * one, one, one);
+    this.doc.fillColor(ink).fill();
+    this.doc.endMarkedContent();
+  }
+
+  private labels({ widthMm, heightMm, texts, code }: Extract<Block, { kind: 'labels' }>): void {
     const { doc } = this;
     const [w, h] = [widthMm * pointsPerMm, heightMm * pointsPerMm];
+    // with a white edge round the code, as readers want it
+    const side = code ? Math.min(h - 10, w * 0.4) : 0;
+    const wide = w - 12 - (code ? side + 6 : 0);
     const across = Math.max(1, Math.floor((doc.page.width - 2 * 20) / w));
     const down = Math.max(1, Math.floor((doc.page.height - 2 * 36) / h));
     texts.forEach(({ big, small }, i) => {
@@ -276,16 +315,17 @@ class Setter {
           .fontSize(Math.min(16, h / 3.2))
           .fillColor(ink)
           .text(this.say(big), x + 6, y + 6, {
-            ...{ width: w - 12, height: h / 2, ellipsis: true, lineBreak: false },
+            ...{ width: wide, height: h / 2, ellipsis: true, lineBreak: false },
           });
         doc
           .font('plain')
           .fontSize(Math.min(8, h / 6))
           .fillColor(ink)
           .text(this.say(small), x + 6, y + h * 0.48, {
-            ...{ width: w - 12, height: h * 0.45, ellipsis: true },
+            ...{ width: wide, height: h * 0.45, ellipsis: true },
           });
       });
+      if (code) this.code(code, x + w - side - 5, y + (h - side) / 2, side);
       doc.markContent('Artifact', { type: 'Layout' });
       doc.rect(x, y, w, h).lineWidth(0.3).strokeColor(rule).stroke();
       doc.endMarkedContent();
@@ -348,7 +388,7 @@ export function pdfOf(paper: Paper, size: PageSize, made: Date): Promise<Buffer>
   if (setter.strange)
     setter.block({
       ...{ kind: 'text', tone: 'warning' },
-      text: 'Letters that these fonts do not have stand as dots on this paper. The job file has them.',
+      text: 'Some letters stand on this paper without their marks, or as dots: these fonts do not have them. The job file has them.',
     });
   document.end();
   running(doc, paper, (words) => setter.say(words));

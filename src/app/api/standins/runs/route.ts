@@ -28,5 +28,7 @@ export const POST = (request: Request) =>
     if ((phase === 'later') !== (roundId !== null && find(job, 'testRound', roundId) !== undefined))
       throw new JobFileError([{ path: 'roundId', message: 'a later run is of a round that the job has' }]);
     const now = new Date().toISOString();
-    return Response.json({ readings: spotIds.flatMap((id) => simulatedReadings(job, id, phase, runs, now, roundId)) });
+    return Response.json({
+      readings: spotIds.flatMap((id) => simulatedReadings(job, id, phase, runs, now, roundId)),
+    });
   });

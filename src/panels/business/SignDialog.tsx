@@ -3,7 +3,6 @@
 import { useEffect, useRef, useState } from 'react';
 import SignaturePad from 'signature_pad';
 import type { Quote } from '@/core/job/records';
-import { hashOfQuote } from '@/core/papers/signed';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { palettes } from '@/ui/palette';
 import { Button, inputClass } from '@/ui/primitives';
@@ -18,15 +17,19 @@ const pathOf = (pad: SignaturePad): string =>
     .map(({ points }) => points.map((p, i) => `${i === 0 ? 'M' : 'L'}${n(p.x)} ${n(p.y)}`).join(''))
     .join('');
 
-/** Signs a quote on the screen, or notes that it was agreed on paper or by word. */
+/** Signs on the screen, or notes that it was agreed on paper or by word. */
 export function SignDialog({
-  quote,
-  total,
+  title,
+  words,
+  hash,
   onSign,
   onClose,
 }: {
-  quote: Quote;
-  total: string;
+  title: string;
+  /** What follows from signing. */
+  words: string;
+  /** Fingerprint of what is signed. */
+  hash: string;
   onSign: (signature: NonNullable<Quote['signature']>) => void;
   onClose: () => void;
 }) {
@@ -46,11 +49,11 @@ export function SignDialog({
     const path = pad.current ? pathOf(pad.current) : '';
     if (!name.trim()) return setError('The name of who agrees is needed.');
     if (path.length > 40_000) return setError('This has too many strokes. Clear it and sign again.');
-    onSign({ name: name.trim(), at: new Date().toISOString(), path, hash: hashOfQuote(quote) });
+    onSign({ name: name.trim(), at: new Date().toISOString(), path, hash });
   };
   return (
     <DialogFrame
-      title={`Agree to ${quote.name}`}
+      title={title}
       onClose={onClose}
       footer={
         <>
@@ -64,9 +67,7 @@ export function SignDialog({
         </>
       }
     >
-      <p className="pt-2">
-        Total {total}. With the signature the quote is closed: later changes are change orders.
-      </p>
+      <p className="pt-2">{words}</p>
       <label className="mt-3 block text-muted">
         Name
         <input

@@ -1,0 +1,27 @@
+import { randomUUID } from 'node:crypto';
+import { z } from 'zod';
+import { putOne } from '@/core/job/edits';
+import { schemas } from '@/core/job/records';
+import { database } from '@/server/database';
+import { changeJob } from '@/server/editLog';
+import { handle, readJson } from '@/server/http';
+import { jobRow } from '@/server/summary';
+
+const { nextAction, nextOn } = schemas.job.shape;
+const body = z.strictObject({ nextAction, nextOn });
+
+/** Notes what comes next with a job, from the list of jobs. */
+export const PUT = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
+  handle(async () => {
+    const { id } = await params;
+    const next = await readJson(request, body, 5_000);
+    const db = database();
+    changeJob(db, id, new Date().toISOString(), ({ job }) => ({
+      step: {
+        ...{ id: `next-${randomUUID()}`, author: 'list', kind: 'do', of: null },
+        edit: putOne('What comes next', { ...job.info, ...next }),
+      },
+      answer: () => undefined,
+    }));
+    return Response.json(jobRow(db, { id }));
+  });

@@ -1,0 +1,153 @@
+/** An invoice of what was agreed: its lines, sums, paper, and lines for bookkeeping. */
+import Papa from 'papaparse';
+import { get, type Job } from '../job/job';
+import { makeRecord } from '../job/make';
+import type { Id, Invoice } from '../job/records';
+import { exactMoney, toCents } from './moneyWords';
+import { type Block, type Paper, table, text } from './paper';
+import { letterHead } from './quotePaper';
+import { acceptedOf, businessOf, type QuoteSums } from './quoteSheet';
+
+/** Net, tax and total: the tax is that of the sum, to the cent. */
+export function invoiceSums({ lines, taxPct }: Pick<Invoice, 'lines' | 'taxPct'>): QuoteSums {
+  const netEur = toCents(lines.reduce((sum, l) => sum + l.sumEur, 0));
+  const taxEur = toCents((netEur * taxPct) / 100);
+  return { netEur, taxEur, totalEur: toCents(netEur + taxEur) };
+}
+
+/** What was agreed and stands in no invoice yet; of quotes that are invoiced nothing. */
+export function openLines(job: Job): Invoice['lines'] {
+  const invoiced = job.invoices.flatMap((i) => i.lines.map((l) => l.text));
+  return acceptedOf(job).flatMap(({ name, sheet, options }) => {
+    const of = (words: string) => `${words} (${name})`.slice(0, 200);
+    const lines: Invoice['lines'] = [
+      ...sheet.parts.map((p) => ({
+        kind: 'parts' as const,
+        text: of(p.text),
+        count: p.count,
+        sumEur: p.sumEur,
+      })),
+      { kind: 'work', text: of('Work'), count: toCents(sheet.workMin / 60), sumEur: sheet.workEur },
+      { kind: 'travel', text: of('Travel'), count: 1, sumEur: sheet.travelEur },
+      ...options
+        .filter((o) => o.ticked)
+        .map((o) => ({ kind: 'option' as const, text: of(o.text), count: 1, sumEur: o.eur })),
+    ];
+    return lines.filter((l) => l.sumEur > 0 && !invoiced.includes(l.text));
+  });
+}
+
+/** The next number of a year, after all that the job has. Example: 2026-002. */
+export function nextNumber(job: Job, day: string): string {
+  const year = day.slice(0, 4);
+  const used = job.invoices.flatMap((i) =>
+    i.number.startsWith(`${year}-`) ? Number(i.number.slice(5)) || 0 : 0,
+  );
+  return `${year}-${String(Math.max(0, ...used) + 1).padStart(3, '0')}`;
+}
+
+/** An invoice of all open lines; null where nothing is open. @param day of today. */
+export function makeInvoice(job: Job, id: Id, day: string): Invoice | null {
+  const lines = openLines(job);
+  const own = businessOf(job);
+  const [customer] = job.customers;
+  const [quote] = acceptedOf(job);
+  if (lines.length === 0 || !quote) return null;
+  const { currency, taxName, taxPct } = quote.sheet;
+  return makeRecord({
+    ...{ type: 'invoice', id, number: nextNumber(job, day), issuedOn: day, lines, currency, taxName, taxPct },
+    seller: { name: own.name, contact: own.contact, taxId: own.taxId, country: own.country },
+    buyer: { name: customer?.name ?? '', address: customer?.address ?? '', country: customer?.country ?? '' },
+    paymentTerms: own.paymentTerms,
+  });
+}
+
+export function invoicePaper(job: Job, invoiceId: Id): Paper {
+  const invoice = get(job, 'invoice', invoiceId);
+  const money = (eur: number) => exactMoney(eur, invoice.currency);
+  const sums = invoiceSums(invoice);
+  const { seller, buyer } = invoice;
+  const blocks: Block[] = [
+    {
+      kind: 'title',
+      text: `Invoice ${invoice.number}`,
+      sub: `${job.info.name}. Issued on ${invoice.issuedOn}${invoice.dueOn ? `, due on ${invoice.dueOn}` : ''}.`,
+    },
+    ...letterHead(job),
+    text([seller.name, seller.taxId && `Tax number ${seller.taxId}`].filter(Boolean).join('. ')),
+    text([`To ${buyer.name || 'the customer'}`, buyer.address].filter(Boolean).join(', ')),
+    table(
+      [
+        ['Item', 0.62],
+        ['Count', 0.14, true],
+        [`Sum, ${invoice.currency}`, 0.24, true],
+      ],
+      [
+        ...invoice.lines.map((l) => [
+          l.text,
+          l.kind === 'work' ? `${l.count} h` : String(l.count),
+          money(l.sumEur),
+        ]),
+        ['Net', '', money(sums.netEur)],
+        [`${invoice.taxName}, ${invoice.taxPct} %`, '', money(sums.taxEur)],
+        ['Total', '', money(sums.totalEur)],
+      ],
+      3,
+    ),
+    ...(invoice.paymentTerms ? [text(invoice.paymentTerms)] : []),
+    ...(invoice.paidOn ? [text(`Paid on ${invoice.paidOn}.`, 'strong')] : []),
+  ];
+  return {
+    title: `Invoice ${invoice.number}, ${job.info.name}`,
+    running: [seller.name, `Invoice ${invoice.number}`].filter(Boolean).join(' · '),
+    warning: job.info.demo ? 'Demonstration data.' : null,
+    blocks,
+  };
+}
+
+const columns = [
+  'date',
+  'due',
+  'number',
+  'job',
+  'customer',
+  'kind',
+  'text',
+  'count',
+  'net',
+  'tax_name',
+  'tax_pct',
+  'tax',
+  'gross',
+  'currency',
+  'paid_on',
+];
+
+/**
+ * Lines of invoices for bookkeeping, one a row. The tax of a line is its share of the tax of the invoice; the last line
+ * takes what is left over by rounding, so that the rows of an invoice add up to it.
+ */
+export function bookkeepingCsv(jobs: readonly Job[]): string {
+  const rows = jobs
+    .flatMap((job) => job.invoices.map((invoice) => ({ job, invoice })))
+    .sort(
+      (a, b) =>
+        a.invoice.issuedOn.localeCompare(b.invoice.issuedOn) ||
+        a.invoice.number.localeCompare(b.invoice.number),
+    )
+    .flatMap(({ job, invoice }) => {
+      const { taxEur } = invoiceSums(invoice);
+      let left = taxEur;
+      return invoice.lines.map((l, i) => {
+        const tax = i === invoice.lines.length - 1 ? left : toCents((l.sumEur * invoice.taxPct) / 100);
+        left = toCents(left - tax);
+        const figure = (eur: number) => eur.toFixed(2);
+        return [
+          ...[invoice.issuedOn, invoice.dueOn ?? '', invoice.number, job.info.name, invoice.buyer.name],
+          ...[l.kind, l.text, l.count, figure(l.sumEur), invoice.taxName, invoice.taxPct, figure(tax)],
+          ...[figure(l.sumEur + tax), invoice.currency, invoice.paidOn ?? ''],
+        ];
+      });
+    });
+  return `${Papa.unparse({ fields: columns, data: rows }, { newline: '\n', escapeFormulae: true })}\n`;
+}
