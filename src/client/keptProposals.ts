@@ -5,7 +5,7 @@ import type { Proposal } from '@/core/optimise/proposal';
 import type { Proposals } from '@/core/optimise/propose';
 
 /** Of another form than this they are not shown: raised when a proposal gets other fields. */
-const form = 4;
+const form = 5;
 
 export interface KeptProposals {
   jobId: Id;

@@ -9,9 +9,13 @@ import { filterProduct, splitterProduct, splittersOn } from '../media/coaxParts'
 import { mediumWords } from '../media/mediumWords';
 
 export interface BillLine {
+  /** The product of the catalogue; null where a line stands for none. */
+  kitId: Id | null;
   /** Product, or what a cable is. */
   item: string;
   count: number;
+  /** Is `eachEur` the price of a metre? */
+  perMetre: boolean;
   /** Cable only: metres with waste. */
   metres: number | null;
   eachEur: number;
@@ -57,6 +61,7 @@ interface Item {
   key: string;
   item: string;
   count: number;
+  perMetre: boolean;
   metres: number | null;
   eachEur: number;
   sumEur: number;
@@ -71,7 +76,8 @@ function itemsOf(job: Job): Item[] {
     const k = find(job, 'kit', id);
     if (!k) return [];
     const sums = { sumEur: count * k.priceEur, minutes: count * k.fitMinutes, holes: 0 };
-    return [{ key: k.id, item: k.name, count, metres: null, eachEur: k.priceEur, ...sums, letter }];
+    const piece = { perMetre: false, metres: null };
+    return [{ key: k.id, item: k.name, count, ...piece, eachEur: k.priceEur, ...sums, letter }];
   };
   const cable = ({ link, child, parent }: NewLink): Item[] => {
     if (link.medium !== 'ethernet' && link.medium !== 'fibre') return [];
@@ -93,12 +99,13 @@ function itemsOf(job: Job): Item[] {
     letter: string,
   ): Item[] => {
     if (run.lengthM === null) return [];
-    const { item, metres, eachEur, partsEur, minutes } = cableCost({ ...run, lengthM: run.lengthM });
+    const { item, perMetre, metres, eachEur, partsEur, minutes } = cableCost({ ...run, lengthM: run.lengthM });
     return [
       {
         key: item,
         item,
         count: 1,
+        perMetre,
         metres,
         eachEur,
         sumEur: partsEur,
@@ -146,6 +153,10 @@ function itemsOf(job: Job): Item[] {
   ];
 }
 
+/** The cable of the catalogue that a line by the metre is: for outdoors, or not. */
+const cableKit = (job: Job, item: string): Id | null =>
+  job.kits.find((k) => k.kind === 'cable' && k.weatherproof === item.includes('outdoor'))?.id ?? null;
+
 const total = <T>(list: readonly T[], of: (t: T) => number) => list.reduce((sum, t) => sum + of(t), 0);
 
 /** The bill of a plan, equal things on one line. */
@@ -157,8 +168,10 @@ export function billOf(job: Job): Bill {
     if (!first) return [];
     return [
       {
+        kitId: find(job, 'kit', key)?.id ?? (first.perMetre ? cableKit(job, first.item) : null),
         item: first.item,
         count: total(same, (i) => i.count),
+        perMetre: first.perMetre,
         metres: first.metres === null ? null : total(same, (i) => i.metres ?? 0),
         eachEur: first.eachEur,
         sumEur: total(same, (i) => i.sumEur),

@@ -1,5 +1,6 @@
 import Papa from 'papaparse';
 import type { Bill, Label } from '../design/bill';
+import type { Order } from '../design/pickList';
 
 const cents = (v: number) => Number(v.toFixed(2));
 
@@ -22,6 +23,18 @@ export function writeBillCsv({ lines, partsEur, minutes, cableM }: Bill): string
     { newline: '\n' },
   )}\n`;
 }
+
+/** What has to be ordered as CSV, supplier by supplier. */
+export const writeOrdersCsv = (orders: readonly Order[]): string =>
+  `${Papa.unparse(
+    {
+      fields: ['supplier', 'item', 'count', 'unit', 'for_units'],
+      data: orders.flatMap(({ supplier, lines }) =>
+        lines.map((l) => [supplier, l.item, l.order, l.unit, l.forUnits.join(' ')]),
+      ),
+    },
+    { newline: '\n', escapeFormulae: true },
+  )}\n`;
 
 /** Labels as CSV, for a label printer. */
 export const writeLabelsCsv = (labels: readonly Label[]): string =>

@@ -42,6 +42,9 @@ export const productColumns = [
   'warmest_c',
   'price_eur',
   'fit_minutes',
+  'supplier',
+  'on_van',
+  'preferred',
   'note',
 ] as const;
 type Column = (typeof productColumns)[number];
@@ -90,6 +93,9 @@ export function writeProductCsv(products: readonly Product[]): string {
       ...setupCells(k.setup),
       price_eur: k.priceEur,
       fit_minutes: k.fitMinutes,
+      supplier: k.supplier,
+      on_van: k.onVan,
+      preferred: k.preferred,
       note: k.note,
     };
     return productColumns.map((c) => cell(row[c]));
@@ -206,6 +212,9 @@ export function readProductCsv(text: string): { kits: Product[]; problems: Probl
       setup: setupOfCells(at),
       priceEur: number('price_eur', Number.NaN),
       fitMinutes: number('fit_minutes', 10),
+      supplier: at('supplier'),
+      onVan: number('on_van', 0),
+      preferred: at('preferred') === 'yes',
       note: at('note'),
     });
     if (!made.success)

@@ -16,6 +16,8 @@ const leadMinutes = 4;
 
 export interface CableRunCost {
   item: string;
+  /** A cable is paid by the metre; a ready-made lead by the piece. */
+  perMetre: boolean;
   /** Metres to order: with waste, or the length of a lead. */
   metres: number;
   eachEur: number;
@@ -47,6 +49,7 @@ export function cableCost(run: CableRunToPrice): CableRunCost {
   if (lead !== undefined)
     return {
       item: `Ready-made lead, ${categoryText(category)}, ${lead} m`,
+      perMetre: false,
       metres: lead,
       eachEur: leadEur(lead),
       partsEur: leadEur(lead),
@@ -59,6 +62,7 @@ export function cableCost(run: CableRunToPrice): CableRunCost {
       medium === 'fibre'
         ? 'Fibre with a converter at each end'
         : `Cable, ${categoryText(category)}${outdoors ? ', outdoor' : ''}, with plugs and ties`,
+    perMetre: true,
     metres,
     eachEur: price.eurPerM,
     partsEur: price.eur + metres * price.eurPerM,

@@ -51,9 +51,9 @@ export interface Hop {
     downAir: Air;
     upAir: Air;
     /** How the signal goes, strongest way first. */
-    ways: RadioPath[];
+    readonly ways: RadioPath[];
     /** What is sent first, then each gain or loss; they add up to downDbm. */
-    terms: Term[];
+    readonly terms: Term[];
   } | null;
   /** Coax and powerline: what the way through the house costs. */
   wire: WiredLink | null;
@@ -132,9 +132,14 @@ export function hopOf(
     return `${lacks.unit.letter} has no ${use === 'backhaul' ? 'separate ' : ''}${link.band} GHz radio for this link`;
   }
   const i = bands.indexOf(link.band);
-  const heard = heardAt(sourceOfUnit(scene, from, use), to.at, link.band);
-  const ways = heard.paths.map((w) => heardBy(to, b, w)).sort((p, q) => q.gainDb - p.gainDb);
-  const gain = 10 * Math.log10(ways.reduce((sum, w) => sum + 10 ** (w.gainDb / 10), 0));
+  const { band } = link;
+  const heard = heardAt(sourceOfUnit(scene, from, use), to.at, band);
+  const gain = gainHeard(to, b, heard.arrivals);
+  /** Path by path: asked for to be told, not kept. */
+  const ways = () =>
+    radioPathsTo(sourceOfUnit(scene, from, use), to.at, band)
+      .map((w) => heardBy(to, b, w))
+      .sort((p, q) => q.gainDb - p.gainDb);
   const taughtDb = heard.correctionDb;
   const gains = gain + taughtDb + offset(from.unit, to.at, i) - (from.mountDb[i] ?? 0) - (to.mountDb[i] ?? 0);
   const [downDbm, upDbm] = [a.eirpDbm + b.gainDbi + gains, b.eirpDbm + a.gainDbi + gains];
@@ -163,33 +168,38 @@ export function hopOf(
       mode,
       downAir,
       upAir,
-      ways,
-      terms: [
-        {
-          kind: 'sent',
-          label: `Transmitted by ${from.unit.letter}`,
-          db: a.eirpDbm,
-          id: from.unit.id,
-          spreadDb: 0,
-        },
-        ...mountTerm(from, i),
-        ...termsOfPaths(ways),
-        ...calibrationTerm(taughtDb),
-        ...mountTerm(to, i),
-        {
-          kind: 'aerial',
-          label: `Antenna of ${to.unit.letter}, at its best`,
-          db: b.gainDbi,
-          id: to.unit.id,
-          spreadDb: 0,
-        },
-      ],
+      get ways() {
+        return ways();
+      },
+      get terms(): Term[] {
+        return [
+          {
+            kind: 'sent',
+            label: `Transmitted by ${from.unit.letter}`,
+            db: a.eirpDbm,
+            id: from.unit.id,
+            spreadDb: 0,
+          },
+          ...mountTerm(from, i),
+          ...termsOfPaths(ways()),
+          ...calibrationTerm(taughtDb),
+          ...mountTerm(to, i),
+          {
+            kind: 'aerial',
+            label: `Antenna of ${to.unit.letter}, at its best`,
+            db: b.gainDbi,
+            id: to.unit.id,
+            spreadDb: 0,
+          },
+        ];
+      },
     },
   };
 }
 
 interface Heard {
-  paths: readonly RadioPath[];
+  /** Of each way four numbers: its gain, dB, and the direction that it comes from, of length 1; NaN where it has none. */
+  arrivals: Float64Array;
   spreadDb: number;
   correctionDb: number;
 }
@@ -208,7 +218,9 @@ function heardAt(source: Source, at: PlacedUnit['at'], band: Band): Heard {
   const received = signalAt(source, at);
   const i = bands.indexOf(band);
   const made: Heard = {
-    paths: radioPathsTo(source, at, band),
+    arrivals: Float64Array.from(
+      radioPathsTo(source, at, band).flatMap((way) => [way.gainDb, ...(cameFrom(way) ?? [NaN, NaN, NaN])]),
+    ),
     spreadDb: received.spreadDb[i] ?? 0,
     correctionDb: received.correctionDb[i] ?? 0,
   };
@@ -217,14 +229,35 @@ function heardAt(source: Source, at: PlacedUnit['at'], band: Band): Heard {
   return made;
 }
 
+const along = (a: readonly number[], b: readonly number[]): number =>
+  a.reduce((sum, v, k) => sum + v * (b[k] ?? 0), 0);
+
+/** The direction that a way comes from at its end, of length 1; null where it has none. */
+function cameFrom(way: RadioPath): [number, number, number] | null {
+  const [last, before] = [way.points.at(-1), way.points.at(-2)];
+  if (!last || !before) return null;
+  const back = [before[0] - last[0], before[1] - last[1], before[2] - last[2]] as const;
+  const d = Math.hypot(...back) || 1;
+  return [back[0] / d, back[1] / d, back[2] / d];
+}
+
+/** What all ways bring together to the antenna of the unit at their end, dB. */
+function gainHeard(to: PlacedUnit, radio: Radio, arrivals: Float64Array): number {
+  const gains: number[] = [];
+  for (let i = 0; i < arrivals.length; i += 4) {
+    const from = arrivals.subarray(i + 1, i + 4);
+    const db = Number.isNaN(from[0]) ? 0 : patternGain(radio.pattern, along([...from], to.axis));
+    gains.push((arrivals[i] ?? -Infinity) + db);
+  }
+  gains.sort((p, q) => q - p);
+  return 10 * Math.log10(gains.reduce((sum, db) => sum + 10 ** (db / 10), 0));
+}
+
 /** A way as the antenna of the unit at its end hears it, from the direction in which it arrives. */
 function heardBy(to: PlacedUnit, radio: Radio, way: RadioPath): RadioPath {
-  const [last, before] = [way.points.at(-1), way.points.at(-2)];
-  if (!last || !before) return way;
-  const back = before.map((v, k) => v - (last[k] ?? 0));
-  const d = Math.hypot(...back) || 1;
-  const cosine = back.reduce((sum, v, k) => sum + (v / d) * (to.axis[k] ?? 0), 0);
-  const db = patternGain(radio.pattern, cosine);
+  const from = cameFrom(way);
+  if (!from) return way;
+  const db = patternGain(radio.pattern, along(from, to.axis));
   const label = `Antenna of ${to.unit.letter}, this direction`;
   return {
     ...way,

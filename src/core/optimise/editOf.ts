@@ -1,4 +1,5 @@
 /** A choice of options as an edit of the job, and whether a job still is what the choice was made for. */
+import { asPlanned, isBesidePlan } from '../job/besidePlan';
 import { applyEdit, type Edit } from '../job/edits';
 import { freshId, freshLetter } from '../job/fresh';
 import type { Job } from '../job/job';
@@ -9,13 +10,13 @@ import type { CandidateOption } from './planningInstance';
 
 /** One record, or two with the same in them, as after a reload. */
 const isSame = (a: AnyRecord | undefined, b: AnyRecord | undefined): boolean =>
-  a === b || JSON.stringify(a) === JSON.stringify(b);
+  a === b || (a !== undefined && b !== undefined && JSON.stringify(asPlanned(a)) === JSON.stringify(asPlanned(b)));
 
-/** Does a job still stand as it did for a proposal, but for its units, links and readings? */
+/** Does a job still stand as it did for a proposal, but for its units, links, readings and what lies beside the plan? */
 export function standsAs(before: Job, now: Job): boolean {
   // readings count where predictions follow them
   const counts = (r: AnyRecord) =>
-    r.type !== 'unit' && r.type !== 'link' && (r.type !== 'reading' || before.info.useLearned);
+    r.type !== 'unit' && r.type !== 'link' && !isBesidePlan(r) && (r.type !== 'reading' || before.info.useLearned);
   const [a, b] = [before, now].map((job) => [...job.byId.values()].filter(counts));
   const kept = new Set(keptOf(before).units.map((u) => u.id));
   return (

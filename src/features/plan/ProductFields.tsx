@@ -57,7 +57,7 @@ export function ProductFields({
     label: string,
     key: keyof Product &
       (
-        'priceEur' | 'fitMinutes' | 'portMbps' | 'ports' | 'poePorts' | 'powerW' | 'ipRating' | 'socketsTaken'
+        'priceEur' | 'fitMinutes' | 'portMbps' | 'ports' | 'poePorts' | 'powerW' | 'ipRating' | 'socketsTaken' | 'onVan'
       ),
     unit: string,
     max: number,
@@ -72,7 +72,7 @@ export function ProductFields({
         set(
           {
             [key]:
-              key === 'priceEur' || key === 'powerW' || key === 'fitMinutes' || key === 'portMbps'
+              key === 'priceEur' || key === 'onVan' || key === 'powerW' || key === 'fitMinutes' || key === 'portMbps'
                 ? v
                 : Math.round(v),
           },
@@ -133,6 +133,21 @@ export function ProductFields({
         label="Weatherproof"
         value={k.weatherproof}
         onChange={(weatherproof) => set({ weatherproof }, 'Weather')}
+      />
+      <Field label="Supplier">
+        {(id) => (
+          <TextInput
+            id={id}
+            value={k.supplier}
+            read={(text) => set({ supplier: text.trim().slice(0, 80) }, 'Supplier')}
+          />
+        )}
+      </Field>
+      {number('On the van', 'onVan', '', 100_000)}
+      <TickField
+        label="Preferred: listed first"
+        value={k.preferred}
+        onChange={(preferred) => set({ preferred }, 'Preferred')}
       />
       {number('IP rating', 'ipRating', '', 69)}
       {number('Sockets that its plug covers', 'socketsTaken', '', 6)}

@@ -26,6 +26,7 @@ export function ProductShelf() {
       <ul className="max-h-[max(116px,calc(100vh-672px))] overflow-auto pointer-coarse:max-h-none">
         {products
           .filter((k) => k.kind !== 'router' && isPlaceable(k))
+          .sort((a, b) => Number(b.preferred) - Number(a.preferred))
           .map((k) => (
             <li key={k.id} className="border-t border-rule">
               <Tip text={k.note}>

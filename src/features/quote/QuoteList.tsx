@@ -7,14 +7,16 @@ import { freshId } from '@/core/job/fresh';
 import { makeRecord } from '@/core/job/make';
 import type { Quote } from '@/core/job/records';
 import { exactMoney } from '@/core/papers/moneyWords';
-import { businessOf, quoteSheetOf, sumsOf } from '@/core/papers/quoteSheet';
+import { quoteSheetOf, sumsOf } from '@/core/papers/quoteSheet';
 import { hashOfQuote } from '@/core/papers/signed';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { StatusMark } from '@/ui/marks';
 import { Button, IconButton, inputClass, PartHead } from '@/ui/primitives';
-import { dayText, minutesText } from '@/ui/time';
+import { minutesText } from '@/ui/time';
 import { useTimes } from '@/ui/useTimes';
 import { SignDialog } from '@/panels/business/SignDialog';
+import { newQuote } from './newQuote';
+import { ProposalQuotes } from './ProposalQuotes';
 import { usePredictions } from './usePredictions';
 
 const stateWords: Record<Quote['state'], string> = {
@@ -32,17 +34,13 @@ export function QuoteList() {
   const accepted = job.quotes.some((q) => q.state === 'accepted');
   const make = () => {
     if (!predictions) return;
-    const today = new Date();
-    const until = new Date(today);
-    until.setDate(until.getDate() + businessOf(job).validDays);
     const alike = job.quotes.filter((q) => q.kind === (accepted ? 'change' : 'quote')).length;
-    const quote = makeRecord({
-      ...{ type: 'quote', id: freshId(job, 'quote'), kind: accepted ? 'change' : 'quote', note: '' },
-      name: `${accepted ? 'Change' : 'Quote'} ${alike + 1}`,
-      madeOn: dayText(today),
-      validUntil: dayText(until),
-      sheet: quoteSheetOf(job, predictions),
-    });
+    const quote = newQuote(
+      job,
+      freshId(job, 'quote'),
+      `${accepted ? 'Change' : 'Quote'} ${alike + 1}`,
+      quoteSheetOf(job, predictions),
+    );
     store.getState().commit(putOne(`Make ${quote.name}`, quote));
   };
   return (
@@ -64,7 +62,8 @@ export function QuoteList() {
             ? 'Make a change order'
             : 'Make a quote of the plan'}
       </Button>
-      <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(300px,1fr))] gap-4">
+      <ProposalQuotes />
+      <div className="mt-3 grid grid-cols-[repeat(auto-fit,minmax(218px,1fr))] gap-4">
         {[...job.quotes].reverse().map((q) => (
           <QuoteCard key={q.id} quote={q} />
         ))}

@@ -3,18 +3,27 @@
 import { useEffect, useMemo, useState } from 'react';
 import { z } from 'zod';
 import type { Job } from '@/core/job/job';
-import { recordSchema, type RecordType } from '@/core/job/records';
+import { asPlanned, isBesidePlan } from '@/core/job/besidePlan';
+import { recordSchema } from '@/core/job/records';
 import type { Prediction } from '@/core/network/predict';
 import { messageOf } from '@/client/store/api';
 import { startCompute } from '@/workers/client';
 
-/** What is written on this page changes no prediction. */
-const besidePlan: readonly RecordType[] = ['business', 'customer', 'quote', 'reading', 'stepRun', 'visit'];
+/** What the plan of a job gives at each spot, worked out beside the page. @throws Error of the computation. */
+export async function predictionsOf(job: Job): Promise<Prediction[]> {
+  const { api, stop } = startCompute();
+  try {
+    await api.setJob([...job.byId.values()].filter((r) => !isBesidePlan(r)));
+    return await api.predict('planned');
+  } finally {
+    stop();
+  }
+}
 
 /** What the plan gives at each spot, worked out beside the page; null until it is there. */
 export function usePredictions(job: Job): { predictions: Prediction[] | null; error: string } {
   const plan = useMemo(
-    () => JSON.stringify([...job.byId.values()].filter((r) => !besidePlan.includes(r.type))),
+    () => JSON.stringify([...job.byId.values()].filter((r) => !isBesidePlan(r) && (r.type !== 'reading' || job.info.useLearned)).map(asPlanned)),
     [job],
   );
   const [state, setState] = useState<{

@@ -1,7 +1,8 @@
 'use client';
 
 import { useMemo } from 'react';
-import { writeBillCsv, writeLabelsCsv } from '@/core/formats/billCsv';
+import { ordersOf, pickList, type PickLine } from '@/core/design/pickList';
+import { writeBillCsv, writeLabelsCsv, writeOrdersCsv } from '@/core/formats/billCsv';
 import { billOf, labelsOf } from '@/core/design/bill';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { saveText } from '@/client/saveText';
@@ -14,6 +15,7 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
   const job = useJob((s) => s.job);
   const bill = useMemo(() => billOf(job), [job]);
   const labels = useMemo(() => labelsOf(job), [job]);
+  const list = useMemo(() => pickList(job), [job]);
   const { lengths, currency } = job.info;
   const head = 'border-b-[1.5px] border-ink py-1 text-[11.5px] font-semibold text-muted';
   return (
@@ -31,6 +33,12 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
             onClick={() => saveText(`${job.info.id}-labels.csv`, writeLabelsCsv(labels), 'text/csv')}
           >
             Labels, CSV
+          </Button>
+          <Button
+            disabled={ordersOf(list).length === 0}
+            onClick={() => saveText(`${job.info.id}-orders.csv`, writeOrdersCsv(ordersOf(list)), 'text/csv')}
+          >
+            Orders, CSV
           </Button>
           <Button look="action" onClick={onClose}>
             Close
@@ -61,7 +69,7 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
               <td className="px-1 text-right">{l.metres === null ? '' : lengthText(l.metres, lengths, 0)}</td>
               <td className="px-1 text-right">
                 {l.eachEur.toFixed(2)}
-                {l.metres === null ? '' : ' a metre'}
+                {l.perMetre ? ' a metre' : ''}
               </td>
               <td className="px-1 text-right font-semibold">{l.sumEur.toFixed(2)}</td>
               <td className="px-1 text-right">{Math.round(l.minutes)}</td>
@@ -82,6 +90,7 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
       {bill.lines.length === 0 && (
         <p className="py-2 text-muted">Nothing to buy. The plan uses existing units only.</p>
       )}
+      <PickTable list={list} />
       <PartHead right={`${labels.length}`}>Labels</PartHead>
       {labels.length === 0 ? (
         <p className="text-muted">The plan has no cable and no pair of adapters.</p>
@@ -96,5 +105,43 @@ export function BillDialog({ onClose }: { onClose: () => void }) {
         </ul>
       )}
     </DialogFrame>
+  );
+}
+
+/** What is taken from the van and what is ordered from whom. Stock and suppliers are noted with the products, in the catalogue. */
+function PickTable({ list }: { list: readonly PickLine[] }) {
+  const head = 'border-b-[1.5px] border-ink py-1 text-[11.5px] font-semibold text-muted';
+  if (list.length === 0) return null;
+  const amount = (n: number, unit: PickLine['unit']) => (n === 0 ? '–' : unit === 'm' ? `${n} m` : String(n));
+  return (
+    <>
+      <PartHead right="stock and suppliers: in the catalogue">Pick list</PartHead>
+      <table className="w-full" data-testid="pick-list">
+        <thead>
+          <tr>
+            {['Item', 'Need', 'From the van', 'Order', 'Supplier'].map((h, i) => (
+              <th
+                key={h}
+                scope="col"
+                className={`${head} ${i === 0 || i === 4 ? 'text-left' : 'text-right'} px-1`}
+              >
+                {h}
+              </th>
+            ))}
+          </tr>
+        </thead>
+        <tbody>
+          {list.map((l) => (
+            <tr key={l.item} className="h-[25.5px] border-b border-rule">
+              <td className="px-1">{l.item}</td>
+              <td className="px-1 text-right">{amount(l.need, l.unit)}</td>
+              <td className="px-1 text-right">{amount(l.fromVan, l.unit)}</td>
+              <td className="px-1 text-right font-semibold">{amount(l.order, l.unit)}</td>
+              <td className="px-1">{l.supplier || <span className="text-muted">not noted</span>}</td>
+            </tr>
+          ))}
+        </tbody>
+      </table>
+    </>
   );
 }
