@@ -1,4 +1,5 @@
-/** One's own business: kept once on this machine, copied into each new job. */
+/** What the business keeps once on this machine: itself, its products, activities and assemblies. New jobs begin with it. */
+import { type OwnRecord, ownRecordSchema, type OwnSet } from '@/core/papers/ownSet';
 import { type Business, schemas } from '@/core/job/records';
 import { plainBusiness } from '@/core/papers/quoteSheet';
 import type { Db } from './database';
@@ -11,9 +12,27 @@ export function ownBusiness(db: Db): Business | null {
   return row ? businessSchema.parse(JSON.parse(row.business)) : null;
 }
 
-/** Keeps it for the jobs to come; those that there are keep their copies. */
-export function keepBusiness(db: Db, business: Business): void {
-  db.prepare(
-    'INSERT INTO own_business (one, business) VALUES (1, ?) ON CONFLICT (one) DO UPDATE SET business = excluded.business',
-  ).run(JSON.stringify({ ...business, id: plainBusiness.id }));
+const ownRecords = (db: Db): OwnRecord[] =>
+  db
+    .prepare<[], { record: string }>('SELECT record FROM own_record ORDER BY type, id')
+    .all()
+    .map((row) => ownRecordSchema.parse(JSON.parse(row.record)));
+
+export const ownSet = (db: Db): OwnSet => ({
+  ...{ format: 'nestle-business', version: 1 },
+  ...{ business: ownBusiness(db), records: ownRecords(db) },
+});
+
+/** Keeps a set for the jobs to come, in the place of what was kept; jobs that there are keep their copies. */
+export function keepSet(db: Db, { business, records }: OwnSet): void {
+  db.transaction(() => {
+    db.prepare('DELETE FROM own_business').run();
+    if (business)
+      db.prepare('INSERT INTO own_business (one, business) VALUES (1, ?)').run(
+        JSON.stringify({ ...business, id: plainBusiness.id }),
+      );
+    db.prepare('DELETE FROM own_record').run();
+    const put = db.prepare('INSERT INTO own_record (type, id, record) VALUES (?, ?, ?)');
+    for (const r of records) put.run(r.type, r.id, JSON.stringify(r));
+  }).immediate();
 }

@@ -229,7 +229,7 @@ describe('backups', () => {
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
     old.exec('DROP TABLE device_cable');
     for (const table of [
-      ...['visit', 'business', 'customer', 'quote', 'own_business'],
+      ...['visit', 'business', 'customer', 'quote', 'own_business', 'own_record'],
       ...['test_round', 'photo', 'sign_off', 'invoice'],
     ])
       old.exec(`DROP TABLE ${table}`);

@@ -3,6 +3,7 @@
 import { putOne } from '@/core/job/edits';
 import { makeRecord } from '@/core/job/make';
 import type { Customer } from '@/core/job/records';
+import { CountryField } from './BusinessForm';
 import { WordsField } from '@/client/inputs';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { Button, PartHead } from '@/ui/primitives';
@@ -35,6 +36,7 @@ export function CustomerForm() {
           save={(words) => save({ [key]: words })}
         />
       ))}
+      <CountryField value={customer.country} save={(country) => save({ country })} />
       <WordChoice
         label="Photos allowed"
         value={customer.photoConsent}

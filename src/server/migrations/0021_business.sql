@@ -104,3 +104,10 @@ DROP TABLE reading;
 ALTER TABLE reading_any RENAME TO reading;
 CREATE INDEX reading_spot_id ON reading (job_id, spot_id);
 CREATE INDEX reading_device_id ON reading (job_id, device_id);
+-- Own products, activities and assemblies of the machine, each as JSON.
+CREATE TABLE own_record (
+  type TEXT NOT NULL,
+  id TEXT NOT NULL,
+  record TEXT NOT NULL,
+  PRIMARY KEY (type, id)
+) STRICT;

@@ -1,15 +1,19 @@
-import { businessSchema, keepBusiness, ownBusiness } from '@/server/business';
+import { ownSetSchema } from '@/core/papers/ownSet';
+import { keepSet, ownSet } from '@/server/business';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
 
 export const dynamic = 'force-dynamic';
 
-/** The business of this machine. */
-export const GET = () => handle(() => Response.json({ business: ownBusiness(database()) }));
+/** Largest set that is taken, bytes. */
+const mostBytes = 5_000_000;
 
-/** Keeps it for new jobs. */
+/** What this machine keeps for new jobs: business, products, activities, assemblies. */
+export const GET = () => handle(() => Response.json(ownSet(database())));
+
+/** Keeps a set in its place. */
 export const PUT = (request: Request) =>
   handle(async () => {
-    keepBusiness(database(), await readJson(request, businessSchema, 20_000));
-    return Response.json({ business: ownBusiness(database()) });
+    keepSet(database(), await readJson(request, ownSetSchema, mostBytes));
+    return Response.json(ownSet(database()));
   });

@@ -1,8 +1,8 @@
 import { randomInt, randomUUID } from 'node:crypto';
-import { jobFromRecords } from '@/core/job/job';
+import { withOwnSet } from '@/core/papers/ownSet';
 import { newJob, newJobSchema } from '@/core/templates/newJob';
 import { upkeep } from '@/server/backup';
-import { ownBusiness } from '@/server/business';
+import { ownSet } from '@/server/business';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
 import { insertJob } from '@/server/jobs';
@@ -25,7 +25,6 @@ export const POST = (request: Request) =>
     const now = new Date().toISOString();
     const id = `job-${randomUUID()}`;
     const made = newJob(form, { id, createdOn: now.slice(0, 10), seed: randomInt(2 ** 31 - 1) });
-    const business = ownBusiness(db);
-    insertJob(db, business ? jobFromRecords([...made.byId.values(), business]) : made, now);
+    insertJob(db, withOwnSet(made, ownSet(db)), now);
     return Response.json(jobRow(db, { id }), { status: 201 });
   });
