@@ -24,7 +24,10 @@ const linesOf = (text: string): string[] => text.replace(/\r\n[ \t]/g, '').split
 
 test('each visit with a day is an event; with a time it has its hours by the clock of the house', () => {
   const lines = linesOf(
-    calendarOf([rowOf({ day: '2026-12-03', startsAt: '08:30', travelMin: 20 }, { day: '2026-12-04' }, {})], now),
+    calendarOf(
+      [rowOf({ day: '2026-12-03', startsAt: '08:30', travelMin: 20 }, { day: '2026-12-04' }, {})],
+      now,
+    ),
   );
   expect(lines.filter((l) => l === 'BEGIN:VEVENT')).toHaveLength(2);
   expect(lines).toContain('DTSTART:20261203T083000');

@@ -96,6 +96,7 @@ export function fileOf(db: Db, jobId: Id, fileId: string): { mime: string; bytes
 }
 
 const named = `SELECT file_id AS id FROM picture WHERE job_id = :job
+  UNION SELECT file_id FROM photo WHERE job_id = :job
   UNION SELECT photo.value FROM step_run, json_each(step_run.photos) photo WHERE step_run.job_id = :job`;
 const briefRow = z.object({ id: z.string(), mime: z.enum(['image/png', 'image/jpeg']), bytes: z.number() });
 

@@ -30,7 +30,9 @@ test('all that is handed over is one archive, and that archive is a job file too
   expect(names.filter((n) => n.endsWith('.geojson'))).toHaveLength(demo.job.storeys.length);
   const csv = entries.get('readings.csv');
   if (!csv) throw new Error('no readings');
-  expect((await unpackBytes(csv)).toString('utf8').trim().split('\n')).toHaveLength(demo.job.readings.length + 1);
+  expect((await unpackBytes(csv)).toString('utf8').trim().split('\n')).toHaveLength(
+    demo.job.readings.length + 1,
+  );
   await close();
 
   const id = await importJob(db, file, now.toISOString());

@@ -6,6 +6,7 @@ import { writePlanSvg } from '@/core/formats/planSvg';
 import { writeReadingsCsv } from '@/core/formats/readingsCsv';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
+import { fileOf } from './files';
 import { fileNameOf, jobParts } from './jobFiles';
 import { loadJob } from './jobs';
 import { type PageSize, pdfOf } from './papers/pdf';
@@ -26,7 +27,7 @@ export async function packOf(
   for (const name of paperNames) {
     const paper = paperOf(job, name);
     if (!paper) continue;
-    const bytes = await pdfOf(paper, size, now);
+    const bytes = await pdfOf(paper, size, now, (fileId) => fileOf(db, id, fileId)?.bytes ?? null);
     papers.push({ name: `papers/${name}.pdf`, stored: true, bytes: () => new Uint8Array(bytes) });
   }
   const plans = job.storeys.flatMap((s) => [

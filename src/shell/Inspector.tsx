@@ -1,13 +1,19 @@
 'use client';
 
 import { X } from 'lucide-react';
+import { usePathname } from 'next/navigation';
 import type { ReactNode } from 'react';
+import { find } from '@/core/job/job';
+import { JobPhotos } from '@/panels/photos/JobPhotos';
+import { PhotoPanel } from '@/panels/photos/PhotoPanel';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 
 /** The right column: what is selected and why. Under 1100 px it is a drawer that opens with a selection. */
 export function Inspector({ children, empty }: { children: ReactNode; empty: ReactNode }) {
   const store = useJobStore();
   const selectedId = useJob((s) => s.selectedId);
+  const photo = useJob((s) => find(s.job, 'photo', s.selectedId));
+  const found = /\/(survey|before|plan|links)$/.test(usePathname());
   return (
     <aside aria-label="Inspector" className="shell-inspector" data-open={selectedId !== null}>
       {selectedId !== null && (
@@ -20,7 +26,16 @@ export function Inspector({ children, empty }: { children: ReactNode; empty: Rea
           <X size={18} />
         </button>
       )}
-      {selectedId === null ? empty : children}
+      {selectedId === null ? (
+        <>
+          {empty}
+          <JobPhotos phase={found ? 'found' : 'built'} />
+        </>
+      ) : photo ? (
+        <PhotoPanel photo={photo} />
+      ) : (
+        children
+      )}
     </aside>
   );
 }

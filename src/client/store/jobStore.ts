@@ -39,7 +39,8 @@ export type Tool =
   | 'paint'
   | 'scale'
   | 'unit'
-  | 'cut';
+  | 'cut'
+  | 'photo';
 
 /** What each tool puts down; ids of presets, kinds of services and routes. */
 export interface ToolChoice {

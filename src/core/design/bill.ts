@@ -99,7 +99,10 @@ function itemsOf(job: Job): Item[] {
     letter: string,
   ): Item[] => {
     if (run.lengthM === null) return [];
-    const { item, perMetre, metres, eachEur, partsEur, minutes } = cableCost({ ...run, lengthM: run.lengthM });
+    const { item, perMetre, metres, eachEur, partsEur, minutes } = cableCost({
+      ...run,
+      lengthM: run.lengthM,
+    });
     return [
       {
         key: item,

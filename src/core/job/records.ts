@@ -166,5 +166,4 @@ export type Quote = RecordOf<'quote'>;
 export type Invoice = RecordOf<'invoice'>;
 export type SignOff = RecordOf<'signOff'>;
 export type Photo = RecordOf<'photo'>;
-export type TestRound = RecordOf<'testRound'>;
 export type NetSettings = RecordOf<'netSettings'>;

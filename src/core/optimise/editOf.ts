@@ -10,13 +10,17 @@ import type { CandidateOption } from './planningInstance';
 
 /** One record, or two with the same in them, as after a reload. */
 const isSame = (a: AnyRecord | undefined, b: AnyRecord | undefined): boolean =>
-  a === b || (a !== undefined && b !== undefined && JSON.stringify(asPlanned(a)) === JSON.stringify(asPlanned(b)));
+  a === b ||
+  (a !== undefined && b !== undefined && JSON.stringify(asPlanned(a)) === JSON.stringify(asPlanned(b)));
 
 /** Does a job still stand as it did for a proposal, but for its units, links, readings and what lies beside the plan? */
 export function standsAs(before: Job, now: Job): boolean {
   // readings count where predictions follow them
   const counts = (r: AnyRecord) =>
-    r.type !== 'unit' && r.type !== 'link' && !isBesidePlan(r) && (r.type !== 'reading' || before.info.useLearned);
+    r.type !== 'unit' &&
+    r.type !== 'link' &&
+    !isBesidePlan(r) &&
+    (r.type !== 'reading' || before.info.useLearned);
   const [a, b] = [before, now].map((job) => [...job.byId.values()].filter(counts));
   const kept = new Set(keptOf(before).units.map((u) => u.id));
   return (

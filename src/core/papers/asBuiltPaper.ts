@@ -57,6 +57,34 @@ function readCautions(job: Job): string[] {
   });
 }
 
+/** Photos with what they show and where; of many the first forty. */
+function photosOf(job: Job): Block[] {
+  const photos = [...job.photos].sort(
+    (a, b) => a.phase.localeCompare(b.phase) || a.takenOn.localeCompare(b.takenOn),
+  );
+  if (photos.length === 0) return [];
+  const items = photos.slice(0, mostPhotos).map((p) => ({
+    fileId: p.fileId,
+    caption: [
+      p.phase === 'built' ? 'As built' : 'As found',
+      find(job, 'storey', p.storeyId)?.name,
+      p.note.replace(/\s+/g, ' ').slice(0, 120),
+      p.takenOn,
+    ]
+      .filter(Boolean)
+      .join(', '),
+  }));
+  return [
+    heading('Photos'),
+    { kind: 'photos', items },
+    ...(photos.length > mostPhotos
+      ? [text(`${photos.length - mostPhotos} more are in the job file.`, 'muted')]
+      : []),
+  ];
+}
+/** Most photos on the paper. */
+const mostPhotos = 40;
+
 export function asBuiltPaper(job: Job): Paper {
   const proofs = new Map(job.spots.map((s) => [s.id, proveSpot(job, s)]));
   const [settings] = job.netSettings;
@@ -147,6 +175,7 @@ export function asBuiltPaper(job: Job): Paper {
       ],
       1,
     ),
+    ...photosOf(job),
     heading('Cautions that were read'),
     ...(read.length ? list(read) : [text('None is noted as read.', 'muted')]),
     heading('Tests, every run'),

@@ -10,7 +10,14 @@ const job = demos[0]?.job as Job;
 const business = makeRecord({ type: 'business', id: 'business', name: 'Rook & Daughter', hourEur: 60 });
 const [kit] = job.kits;
 if (!kit) throw new Error('no product');
-const own = { ...emptySet, business, records: [{ ...kit, priceEur: kit.priceEur + 1, onVan: 3 }, { ...kit, id: 'kit-own' }] };
+const own = {
+  ...emptySet,
+  business,
+  records: [
+    { ...kit, priceEur: kit.priceEur + 1, onVan: 3 },
+    { ...kit, id: 'kit-own' },
+  ],
+};
 
 test('a new job begins with it: own products in the place of those with the same id, others stay', () => {
   const begun = withOwnSet(job, own);
@@ -48,7 +55,10 @@ test.each([
   ['a spot', { ...emptySet, records: [job.spots[0]] }],
   ['a negative rate', { ...emptySet, business: { ...business, hourEur: -1 } }],
   ['another format', { ...emptySet, format: 'nestle-job' }],
-  ['a huge logo', { ...emptySet, business: { ...business, logo: `data:image/png;base64,${'A'.repeat(300_000)}` } }],
+  [
+    'a huge logo',
+    { ...emptySet, business: { ...business, logo: `data:image/png;base64,${'A'.repeat(300_000)}` } },
+  ],
   ['a logo that runs', { ...emptySet, business: { ...business, logo: 'data:image/svg+xml;base64,AAAA' } }],
 ])('a file with %s is refused', (_what, raw) => {
   expect(ownSetSchema.safeParse(raw).success).toBe(false);

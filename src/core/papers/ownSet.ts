@@ -4,7 +4,11 @@ import type { Edit } from '../job/edits';
 import { type Job, jobFromRecords } from '../job/job';
 import { type AnyRecord, type Business, schemas } from '../job/records';
 
-export const ownRecordSchema = z.discriminatedUnion('type', [schemas.kit, schemas.activity, schemas.assembly]);
+export const ownRecordSchema = z.discriminatedUnion('type', [
+  schemas.kit,
+  schemas.activity,
+  schemas.assembly,
+]);
 export type OwnRecord = z.infer<typeof ownRecordSchema>;
 
 /** As a file, and as it travels between browser and server. */

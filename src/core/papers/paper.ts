@@ -39,6 +39,8 @@ export type Block =
       texts: { big: string; small: string }[];
       code: string | null;
     }
+  /** Photos of the job, two beside one another; one whose bytes are not there is named all the same. */
+  | { kind: 'photos'; items: { fileId: string; caption: string }[] }
   /** A small picture, PNG or JPEG as data. */
   | { kind: 'logo'; data: string }
   | { kind: 'page' };

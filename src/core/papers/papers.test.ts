@@ -56,6 +56,8 @@ const wordsOf = ({ blocks }: Paper): string =>
           return `${b.label} ${b.words}`;
         case 'labels':
           return b.texts.map((t) => `${t.big} ${t.small}`).join(' ');
+        case 'photos':
+          return b.items.map((p) => p.caption).join(' ');
         case 'logo':
         case 'page':
           return '';

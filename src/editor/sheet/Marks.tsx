@@ -13,7 +13,7 @@ import { leastScale, smallSize, tagSize } from './sheetLabels';
 import type { SheetSpace, SheetStage, ToPx } from './sheetSpace';
 
 /** Makes a mark on the drawing reachable and usable by keyboard. */
-function useChoosable() {
+export function useChoosable() {
   const store = useJobStore();
   return (id: Id, label: string) => ({
     'data-id': id,

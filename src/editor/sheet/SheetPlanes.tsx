@@ -16,6 +16,7 @@ import { PathProfileLine } from './PathProfileLine';
 import { ClingHatch, Hatches, ShortHatch } from './hatches';
 import { LinkLines, RayLine } from './LinkLines';
 import { FixedDeviceMarks, ServicePointMarks, SpotMarks, UnitPegs } from './Marks';
+import { PhotoMarks } from './PhotoMarks';
 import { PlaceMarks, ProposedUnits } from './PlaceMarks';
 import type { Placed } from '@/editor/labels/placeLabels';
 import { IsolineLabels, RoomLabels } from './RoomLabels';
@@ -236,6 +237,7 @@ export function LivePlane({
       <RayLine space={space} px={px} stage={stage} />
       <RoomLabels job={job} space={space} places={names} px={px} selectedId={selectedId} />
       <PathProfileLine space={space} px={px} />
+      <PhotoMarks space={space} px={px} />
       <SpotMarks space={space} px={px} stage={stage} moved={movedSpot} places={places} />
       {stage === 'plan' && <PlaceMarks space={space} px={px} />}
       <UnitPegs space={space} px={px} stage={stage} />

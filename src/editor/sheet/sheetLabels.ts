@@ -138,6 +138,11 @@ function signsOf({ job, space, stage, scale, moved }: SheetWords, at: At): Box[]
       14,
     ),
     ...here(units, 24, 30, -14),
+    ...here(
+      job.photos.flatMap((p) => (p.storeyId ? [{ ...p, storeyId: p.storeyId }] : [])),
+      16,
+      14,
+    ),
     ...(scale < leastScale.device ? [] : here(job.fixedDevices, 18, 16)),
     ...(scale < leastScale.service
       ? []

@@ -57,7 +57,15 @@ export function ProductFields({
     label: string,
     key: keyof Product &
       (
-        'priceEur' | 'fitMinutes' | 'portMbps' | 'ports' | 'poePorts' | 'powerW' | 'ipRating' | 'socketsTaken' | 'onVan'
+        | 'priceEur'
+        | 'fitMinutes'
+        | 'portMbps'
+        | 'ports'
+        | 'poePorts'
+        | 'powerW'
+        | 'ipRating'
+        | 'socketsTaken'
+        | 'onVan'
       ),
     unit: string,
     max: number,
@@ -72,7 +80,11 @@ export function ProductFields({
         set(
           {
             [key]:
-              key === 'priceEur' || key === 'onVan' || key === 'powerW' || key === 'fitMinutes' || key === 'portMbps'
+              key === 'priceEur' ||
+              key === 'onVan' ||
+              key === 'powerW' ||
+              key === 'fitMinutes' ||
+              key === 'portMbps'
                 ? v
                 : Math.round(v),
           },

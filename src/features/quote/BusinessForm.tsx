@@ -141,7 +141,9 @@ function Kept() {
       }
       await keep(read.data, `Kept for new jobs: ${read.data.records.length} records of ${file.name}.`);
     } catch (error) {
-      tell(error instanceof SyntaxError ? new Error(`${file.name} is not JSON. Nothing was changed.`) : error);
+      tell(
+        error instanceof SyntaxError ? new Error(`${file.name} is not JSON. Nothing was changed.`) : error,
+      );
     }
   };
   if (!own) return null;
@@ -158,13 +160,15 @@ function Kept() {
       {changes.length > 0 && (
         <>
           <p className="mt-1">
-            {changes.length} {changes.length === 1 ? 'thing is' : 'things are'} kept otherwise than in this job:
+            {changes.length} {changes.length === 1 ? 'thing is' : 'things are'} kept otherwise than in this
+            job:
           </p>
           <ul className="max-h-40 overflow-auto text-[12.5px]">
             {changes.map((c) => (
               <li key={c.record.id} className="flex items-center gap-2 border-t border-rule py-0.5">
                 <span className="min-w-0 flex-1">
-                  {c.name} <span className="text-muted">{c.what === 'new' ? 'new' : c.fields.join(', ')}</span>
+                  {c.name}{' '}
+                  <span className="text-muted">{c.what === 'new' ? 'new' : c.fields.join(', ')}</span>
                 </span>
                 <Button look="quiet" onClick={() => store.getState().commit(takeOver([c]))}>
                   Take over
@@ -191,11 +195,18 @@ function Kept() {
         <Button
           look="quiet"
           disabled={isEmpty}
-          onClick={() => saveText('business.nestle.json', `${JSON.stringify(own, null, 1)}\n`, 'application/json')}
+          onClick={() =>
+            saveText('business.nestle.json', `${JSON.stringify(own, null, 1)}\n`, 'application/json')
+          }
         >
           Save as a file
         </Button>
-        <FileButton look="quiet" label="File of a business" accept=".json" onFile={(file) => void bringIn(file)}>
+        <FileButton
+          look="quiet"
+          label="File of a business"
+          accept=".json"
+          onFile={(file) => void bringIn(file)}
+        >
           Bring in a file
         </FileButton>
         <Button look="quiet" onClick={() => void look().catch(tell)}>

@@ -50,7 +50,8 @@ export function ProposalQuotes() {
         const id = freshId(now, `quote-${quotes.length + 1}`);
         quotes.push(newQuote(now, id, `${proposalWords[p.kind]}`, sheet));
       }
-      if (store.getState().commit(putOne(`Make ${quotes.length} quotes of proposals`, ...quotes))) setTicked([]);
+      if (store.getState().commit(putOne(`Make ${quotes.length} quotes of proposals`, ...quotes)))
+        setTicked([]);
     } catch (error) {
       sayError(`The quotes could not be made. ${messageOf(error)}`);
     } finally {
@@ -92,7 +93,9 @@ export function ProposalQuotes() {
             ))}
           </ul>
           <Button className="mt-2" disabled={busy || ticked.length === 0} onClick={() => void make()}>
-            {busy ? 'Working out …' : `Make ${ticked.length || ''} ${ticked.length === 1 ? 'quote' : 'quotes'}`}
+            {busy
+              ? 'Working out …'
+              : `Make ${ticked.length || ''} ${ticked.length === 1 ? 'quote' : 'quotes'}`}
           </Button>
         </>
       )}

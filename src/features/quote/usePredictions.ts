@@ -23,7 +23,12 @@ export async function predictionsOf(job: Job): Promise<Prediction[]> {
 /** What the plan gives at each spot, worked out beside the page; null until it is there. */
 export function usePredictions(job: Job): { predictions: Prediction[] | null; error: string } {
   const plan = useMemo(
-    () => JSON.stringify([...job.byId.values()].filter((r) => !isBesidePlan(r) && (r.type !== 'reading' || job.info.useLearned)).map(asPlanned)),
+    () =>
+      JSON.stringify(
+        [...job.byId.values()]
+          .filter((r) => !isBesidePlan(r) && (r.type !== 'reading' || job.info.useLearned))
+          .map(asPlanned),
+      ),
     [job],
   );
   const [state, setState] = useState<{

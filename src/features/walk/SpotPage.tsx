@@ -12,6 +12,7 @@ import { needText, sureText } from '@/ui/units';
 import { HowPanel, SignalFields } from './HowPanel';
 import { OtherTest } from './OtherTest';
 import { StandHere } from './StandHere';
+import { SpotPhoto } from './SpotPhoto';
 import { AboutRun, Refused, SpotRuns } from './SpotRuns';
 import { TestButton } from './TestButton';
 import { runsAt, runsWanted } from './walkRuns';
@@ -89,6 +90,7 @@ export function SpotPage({ store }: { store: WalkStore }) {
         />
         <AboutRun run={runs(spot.id).at(-1)} />
         <SignalFields store={store} />
+        <SpotPhoto store={store} spot={spot} />
         <OtherTest key={`${spot.id} ${roundId ?? phase}`} store={store} />
         <Refused store={store} />
         <HowPanel store={store} />

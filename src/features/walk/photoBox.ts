@@ -41,3 +41,7 @@ export function photoBox(code: string): PhotoBox {
 /** The name that the server will give these bytes; works on plain http too, where the browser's own digest does not. */
 export const nameOfPhoto = async (file: Blob): Promise<string> =>
   bytesToHex(sha256(new Uint8Array(await file.arrayBuffer())));
+
+/** Photos of spots wait in the same box as those of steps, under a key of their own. */
+export const keyOfSpot = (spotId: string): string => `spot.${spotId}`;
+export const spotOfKey = (key: string): string | null => (key.startsWith('spot.') ? key.slice(5) : null);

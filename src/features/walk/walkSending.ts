@@ -3,7 +3,7 @@ import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
 import { z } from 'zod';
 import { ApiError, ask, keptPictureSchema } from '@/client/store/api';
-import type { PhotoBox } from './photoBox';
+import { type PhotoBox, spotOfKey } from './photoBox';
 import { unsentCount, type Waiting } from './walkKept';
 import type { WalkState } from './walkState';
 
@@ -93,7 +93,9 @@ async function sendSteps({ code, get, keep, look }: Sender): Promise<void> {
 async function sendPhotos({ code, box, get, set }: Sender): Promise<void> {
   for (const photo of await box.all()) {
     try {
-      await ask(keptPictureSchema, `/api/walk/${code}/photo`, { bytes: photo.blob });
+      const spotId = spotOfKey(photo.stepKey);
+      const of = spotId ? `?spot=${encodeURIComponent(spotId)}` : '';
+      await ask(keptPictureSchema, `/api/walk/${code}/photo${of}`, { bytes: photo.blob });
     } catch (error) {
       if (!(error instanceof ApiError) || ![413, 422].includes(error.status)) throw error;
       sayError(`A photo was not accepted. ${error.message}`);

@@ -1,6 +1,7 @@
 'use client';
 
 import { sayError } from '@/ui/sayError';
+import { shrinkPhoto } from '@/ui/shrinkPhoto';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { addPhoto } from '@/core/install/runActions';
@@ -8,9 +9,6 @@ import type { Step } from '@/core/install/step';
 import type { StepRun } from '@/core/job/records';
 import { FileButton } from '@/ui/FileButton';
 import { messageOf } from '@/client/store/api';
-
-/** The largest photo that is taken, bytes; the server keeps to it too. */
-const mostBytes = 12_000_000;
 
 /** Pictures of a step, kept with the job. */
 export function Photos({
@@ -29,12 +27,11 @@ export function Photos({
   onRun: (run: StepRun, label: string) => void;
 }) {
   const take = async (file: File) => {
-    if (file.size > mostBytes) {
-      sayError(`This photo weighs ${(file.size / 1e6).toFixed(0)} MB; up to 12 MB are allowed.`);
-      return;
-    }
     try {
-      onRun(addPhoto(step, run, new Date().toISOString(), await keep(file)), `Photo: ${step.title}`);
+      onRun(
+        addPhoto(step, run, new Date().toISOString(), await keep(await shrinkPhoto(file))),
+        `Photo: ${step.title}`,
+      );
     } catch (error) {
       sayError(messageOf(error));
     }
@@ -49,12 +46,7 @@ export function Photos({
               {photos.length} {photos.length === 1 ? 'photo' : 'photos'}
             </span>
           )}
-      <FileButton
-        look="quiet"
-        label="Photo of this step"
-        accept="image/png,image/jpeg"
-        onFile={(file) => void take(file)}
-      >
+      <FileButton look="quiet" label="Photo of this step" accept="image/*" onFile={(file) => void take(file)}>
         <Camera size={15} /> Add a photo
       </FileButton>
     </div>

@@ -70,3 +70,18 @@ test('the foot makes no page more', async () => {
   );
   expect(pagesOf(one)).toBe(1);
 });
+
+test('a logo, photos and picture codes are set; a photo that is not there is named', async () => {
+  const dot = Buffer.from(
+    'iVBORw0KGgoAAAANSUhEUgAAAAEAAAABCAYAAAAfFcSJAAAADUlEQVR42mNk+M9QDwADhgGAWjR9awAAAABJRU5ErkJggg==',
+    'base64',
+  );
+  const blocks: Paper['blocks'] = [
+    { kind: 'logo', data: `data:image/png;base64,${dot.toString('base64')}` },
+    { kind: 'photos', items: ['here', 'gone'].map((fileId) => ({ fileId, caption: fileId })) },
+    { kind: 'labels', widthMm: 60, heightMm: 25, texts: [{ big: 'A', small: 'b' }], code: 'http://x/jobs/1' },
+  ];
+  const bytes = await pdfOf(plain(blocks), 'A4', made, (fileId) => (fileId === 'here' ? dot : null));
+  expect(text(bytes).match(/\/Subtype \/Image/g)?.length).toBeGreaterThanOrEqual(2);
+  expect(pagesOf(bytes)).toBe(1);
+});

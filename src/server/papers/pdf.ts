@@ -7,6 +7,8 @@ import SVGtoPDF from 'svg-to-pdfkit';
 import { type Block, inks, type Paper, type Tone } from '@/core/papers/paper';
 
 export type PageSize = 'A4' | 'LETTER';
+/** The bytes of a photo by its name; null where it is not there. */
+export type Pictures = (fileId: string) => Buffer | null;
 
 const pointsPerMm = 72 / 25.4;
 const margin = 51;
@@ -58,6 +60,7 @@ class Setter {
   constructor(
     private readonly doc: Doc,
     private readonly document: PDFKit.PDFStructureElement,
+    private readonly pictures: Pictures,
   ) {
     this.width = doc.page.width - 2 * margin;
   }
@@ -103,6 +106,8 @@ class Setter {
         return this.signature(block);
       case 'labels':
         return this.labels(block);
+      case 'photos':
+        return this.photos(block.items);
       case 'logo':
         return this.logo(block.data);
       case 'page':
@@ -278,6 +283,40 @@ class Setter {
     this.text(words ? `${label}: ${words}` : label, 'muted');
   }
 
+  private photos(items: Extract<Block, { kind: 'photos' }>['items']): void {
+    const column = (this.width - 12) / 2;
+    const high = column * 0.75;
+    for (let i = 0; i < items.length; i += 2) {
+      this.need(high + 30);
+      const top = this.doc.y;
+      items.slice(i, i + 2).forEach(({ fileId, caption }, k) => {
+        const left = margin + k * (column + 12);
+        const bytes = this.pictures(fileId);
+        if (bytes) {
+          const figure = this.doc.struct('Figure', { alt: this.say(caption) }, () => {
+            this.doc.image(bytes, left, top, { fit: [column, high], align: 'center', valign: 'center' });
+          });
+          this.document.add(figure);
+        }
+        this.element('Caption', () => {
+          this.doc
+            .font('plain')
+            .fontSize(8.5)
+            .fillColor(muted)
+            .text(
+              this.say(bytes ? caption : `${caption} (the photo is not on this machine)`),
+              left,
+              top + high + 3,
+              {
+                ...{ width: column, height: 22, ellipsis: true },
+              },
+            );
+        });
+      });
+      this.doc.y = top + high + 30;
+    }
+  }
+
   private logo(data: string): void {
     this.element('Figure', () => {
       this.doc.image(data, margin, this.doc.y, { fit: [160, 48] });
@@ -367,7 +406,12 @@ function running(doc: Doc, { running: words, warning }: Paper, say: (words: stri
  * A paper as the bytes of a PDF.
  * @param size of the sheet. @param made when, for the file's own data.
  */
-export function pdfOf(paper: Paper, size: PageSize, made: Date): Promise<Buffer> {
+export function pdfOf(
+  paper: Paper,
+  size: PageSize,
+  made: Date,
+  pictures: Pictures = () => null,
+): Promise<Buffer> {
   const doc = new PDFDocument({
     ...{ size, margin, bufferPages: true, pdfVersion: '1.7', tagged: true, displayTitle: true, lang: 'en' },
     info: { Title: paper.title, Creator: 'Nestle', CreationDate: made },
@@ -383,7 +427,7 @@ export function pdfOf(paper: Paper, size: PageSize, made: Date): Promise<Buffer>
   doc.font('plain');
   const document = doc.struct('Document');
   doc.addStructure(document);
-  const setter = new Setter(doc, document);
+  const setter = new Setter(doc, document, pictures);
   for (const block of paper.blocks) setter.block(block);
   if (setter.strange)
     setter.block({

@@ -1,6 +1,7 @@
 /** The tools of the sheet: what each does when the pointer goes down, moves, and when it is ended. */
 import { sayError } from '@/ui/sayError';
 import { toast } from 'sonner';
+import { putOne } from '@/core/job/edits';
 import { find } from '@/core/job/job';
 import type { Id, Point } from '@/core/job/records';
 import { messageOf } from '@/client/store/api';
@@ -161,6 +162,26 @@ export const tools: Record<Exclude<ToolName, 'select'>, Tool> = {
     };
     show({ ghost: null });
     set({ tool: 'select', cut: { kind: 'line', a: end(from), b: end(to) } });
+  }),
+  photo: twoClicks('cut', asIs, ({ store, show }, from, to) => {
+    const { job, selectedId, storeyId, commit, set } = store.getState();
+    show({ ghost: null });
+    set({ tool: 'select' });
+    const photo = find(job, 'photo', selectedId);
+    if (!photo) return;
+    const [xM, yM] = toCentimetres(from);
+    const looks = Math.hypot(to[0] - from[0], to[1] - from[1]) > 0.1;
+    // clockwise from north, which is up on the drawing
+    const towardsDeg = Math.round((Math.atan2(to[0] - from[0], from[1] - to[1]) * 180) / Math.PI);
+    commit(
+      putOne('Put the photo on the plan', {
+        ...photo,
+        storeyId,
+        xM,
+        yM,
+        towardsDeg: looks ? towardsDeg : null,
+      }),
+    );
   }),
   route: manyClicks((store, points) => put(store, ({ routeEdit }) => routeEdit(store.getState(), points))),
   cable: manyClicks((store, points, storeyIds) => {

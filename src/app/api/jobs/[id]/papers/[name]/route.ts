@@ -1,4 +1,5 @@
 import { database } from '@/server/database';
+import { fileOf } from '@/server/files';
 import { handle } from '@/server/http';
 import { loadJob } from '@/server/jobs';
 import { pdfOf } from '@/server/papers/pdf';
@@ -13,7 +14,8 @@ const none = (message: string) => Response.json({ error: { message, problems: []
 export const GET = (request: Request, { params }: { params: Promise<{ id: string; name: string }> }) =>
   handle(async () => {
     const { id, name } = await params;
-    const { job } = loadJob(database(), id);
+    const db = database();
+    const { job } = loadJob(db, id);
     if (!isPaperName(name)) return none('There is no such paper.');
     const query = new URL(request.url).searchParams;
     const labels = query.get('labels') ?? '63.5x25.4';
@@ -25,7 +27,7 @@ export const GET = (request: Request, { params }: { params: Promise<{ id: string
     });
     if (!paper) return none(`No ${name} was made yet.`);
     const size = query.get('size') === 'LETTER' ? 'LETTER' : 'A4';
-    const bytes = await pdfOf(paper, size, new Date());
+    const bytes = await pdfOf(paper, size, new Date(), (fileId) => fileOf(db, id, fileId)?.bytes ?? null);
     return new Response(new Uint8Array(bytes), {
       headers: {
         'content-type': 'application/pdf',
