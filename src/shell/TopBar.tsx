@@ -8,8 +8,7 @@ import { putOne } from '@/core/job/edits';
 import { type StageMark, stageMarks, stages } from '@/core/progress/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { IconButton, Segmented, Tip } from '@/ui/primitives';
-import { useTimes } from '@/ui/useTimes';
-import { saveWords } from '@/client/saving/saveWords';
+import { SaveState } from '@/client/saving/SaveState';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { PhoneButton } from './PhoneButton';
 
@@ -19,23 +18,6 @@ const stageShape: Record<StageMark['state'], Mark> = {
   attention: 'short',
   done: 'cured',
 };
-
-function SaveState() {
-  const save = useJob((s) => s.save);
-  const savedAt = useJob((s) => s.savedAt);
-  const { whenText } = useTimes();
-  const words = saveWords(save, whenText(savedAt));
-  return (
-    <p
-      role="status"
-      data-testid="save-state"
-      suppressHydrationWarning
-      className={`truncate text-[12px] ${save.kind === 'failed' ? 'font-semibold text-rust-text' : 'text-muted'}`}
-    >
-      {words}
-    </p>
-  );
-}
 
 /** Name, job, save state, the stages with their number keys, undo and redo, lengths, help. */
 export function TopBar({ onHelp }: { onHelp: () => void }) {

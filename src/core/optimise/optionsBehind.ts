@@ -133,7 +133,9 @@ function chainsKept({ job, scene, network, serve }: BehindContext) {
     if (before !== undefined) return before;
     const behind: Network = { ...network, backhauls: [...network.backhauls, backhaul] };
     const far = backhaulOver(job, scene, behind, link);
-    const made = typeof far === 'string' ? null : { backhaul: far, ...serve(far) };
+    const end = typeof far === 'string' ? null : { backhaul: far, ...serve(far) };
+    // what serves nothing is not kept: there are many of them
+    const made = end?.serves.size ? end : null;
     ends.set(key, made);
     return made;
   };

@@ -2,6 +2,7 @@
 
 import Link from 'next/link';
 import { Toaster } from 'sonner';
+import { SaveState } from '@/client/saving/SaveState';
 import { useJob } from '@/client/store/JobProvider';
 import { useInBrowser } from '@/ui/useInBrowser';
 import { useLive } from '@/ui/useLive';
@@ -23,6 +24,9 @@ export function QuotePage() {
           Back to the job
         </Link>
         <h1 className="text-[22px] font-bold">Quote, {job.info.name}</h1>
+        <span className="ml-auto">
+          <SaveState />
+        </span>
       </header>
       <div className="grid grid-cols-[minmax(0,1fr)_340px] gap-8 max-[899px]:grid-cols-1">
         <div>

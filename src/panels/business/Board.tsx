@@ -82,8 +82,7 @@ function BoardRow({
   const save = async (next: { nextAction?: string; nextOn?: string | null }) => {
     setBusy(true);
     try {
-      const { nextAction, nextOn } = { ...work, ...next };
-      await ask(jobRowSchema, `/api/jobs/${row.id}/next`, { method: 'PUT', body: { nextAction, nextOn } });
+      await ask(jobRowSchema, `/api/jobs/${row.id}/next`, { method: 'PUT', body: next });
       await refresh();
     } catch (error) {
       sayError(messageOf(error));

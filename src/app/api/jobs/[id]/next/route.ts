@@ -8,13 +8,18 @@ import { handle, readJson } from '@/server/http';
 import { jobRow } from '@/server/summary';
 
 const { nextAction, nextOn } = schemas.job.shape;
-const body = z.strictObject({ nextAction, nextOn });
+/** What is not said stays as it is. */
+const body = z.strictObject({ nextAction: nextAction.unwrap().optional(), nextOn: nextOn.unwrap().optional() });
 
 /** Notes what comes next with a job, from the list of jobs. */
 export const PUT = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
   handle(async () => {
     const { id } = await params;
-    const next = await readJson(request, body, 5_000);
+    const said = await readJson(request, body, 5_000);
+    const next = {
+      ...(said.nextAction !== undefined && { nextAction: said.nextAction }),
+      ...(said.nextOn !== undefined && { nextOn: said.nextOn }),
+    };
     const db = database();
     changeJob(db, id, new Date().toISOString(), ({ job }) => ({
       step: {
