@@ -286,7 +286,7 @@ export function NumberInput({
           onChange(n);
         }}
       />
-      <span className="w-9 text-left text-muted">{unit}</span>
+      <span className="min-w-9 text-left text-muted">{unit}</span>
     </span>
   );
 }

@@ -2,6 +2,7 @@
 import { billOf, labelsOf } from '../design/bill';
 import { cautions } from '../install/cautions';
 import { find, get, type Job } from '../job/job';
+import type { Reading } from '../job/records';
 import { mediumWords } from '../media/mediumWords';
 import { onWords } from '../proof/onWords';
 import { rateText } from '../network/rateText';
@@ -56,6 +57,10 @@ function readCautions(job: Job): string[] {
     return last ? [`${words} Read by ${people.join(', ')}, last ${day(last)} UTC.`] : [];
   });
 }
+
+/** What a run was against; that it was simulated is said once. */
+const serverOf = ({ server, source }: Reading): string =>
+  source === 'simulated' && !/simulated/i.test(server) ? `${server} (simulated)` : server;
 
 /** Photos with what they show and where; of many the first forty. */
 function photosOf(job: Job): Block[] {
@@ -196,13 +201,11 @@ export function asBuiltPaper(job: Job): Paper {
               return [
                 `${spot?.number ?? ''} ${spot?.name ?? ''}`,
                 day(r.takenAt),
-                r.phase,
+                find(job, 'testRound', r.roundId)?.name ?? r.phase,
                 r.connected ? rateText(r.downMbps ?? 0) : 'no link',
                 r.upMbps === null ? '–' : rateText(r.upMbps),
                 r.latencyMs === null ? '–' : String(Math.round(r.latencyMs)),
-                [`${r.server}${r.source === 'simulated' ? ' (simulated)' : ''}`, onWords(job, r)]
-                  .filter(Boolean)
-                  .join(', '),
+                [serverOf(r), onWords(job, r)].filter(Boolean).join(', '),
               ];
             }),
           ),

@@ -124,8 +124,8 @@ const columns = [
 ];
 
 /**
- * Lines of invoices for bookkeeping, one a row. The tax of a line is its share of the tax of the invoice; the last line
- * takes what is left over by rounding, so that the rows of an invoice add up to it.
+ * Lines of invoices for bookkeeping, one a row. The tax of a line is what it adds to the tax of the lines
+ * before it, to the cent, so that the rows of an invoice add up to it and none is below 0.
  */
 export function bookkeepingCsv(jobs: readonly Job[]): string {
   const rows = jobs
@@ -136,11 +136,12 @@ export function bookkeepingCsv(jobs: readonly Job[]): string {
         a.invoice.number.localeCompare(b.invoice.number),
     )
     .flatMap(({ job, invoice }) => {
-      const { taxEur } = invoiceSums(invoice);
-      let left = taxEur;
-      return invoice.lines.map((l, i) => {
-        const tax = i === invoice.lines.length - 1 ? left : toCents((l.sumEur * invoice.taxPct) / 100);
-        left = toCents(left - tax);
+      const taxOf = (netEur: number) => toCents((netEur * invoice.taxPct) / 100);
+      let net = 0;
+      return invoice.lines.map((l) => {
+        const before = taxOf(net);
+        net = toCents(net + l.sumEur);
+        const tax = toCents(taxOf(net) - before);
         const figure = (eur: number) => eur.toFixed(2);
         return [
           ...[invoice.issuedOn, invoice.dueOn ?? '', invoice.number, job.info.name, invoice.buyer.name],

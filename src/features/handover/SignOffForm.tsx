@@ -75,7 +75,7 @@ export function SignOffForm() {
             {(id) => (
               <TextInput
                 id={id}
-                className="w-36"
+                className="w-24"
                 value={had.place}
                 read={(text) => save({ place: text.trim().slice(0, 120) }, 'Place of the sign-off')}
               />

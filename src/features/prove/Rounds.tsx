@@ -166,7 +166,7 @@ function Compare({ rounds }: { rounds: readonly Round[] }) {
 const driftWords: Record<SpotChange['drift'], string> = {
   slower: 'slower',
   faster: 'faster',
-  same: 'no change seen',
+  same: '–',
   untested: 'not tested',
 };
 const rateOf = (m: Medians) => (m.runs === 0 ? '–' : m.downMbps ? rateText(m.downMbps) : 'no link');
@@ -185,7 +185,9 @@ function Changes({ changes }: { changes: readonly SpotChange[] }) {
         {slower > 0 && `${slower} slower than before.`}
       </p>
       <table className="mt-1 w-full text-right text-[12.5px]">
-        <caption className="pb-1 text-left text-muted">Median Mbps down. What needs a look first.</caption>
+        <caption className="pb-1 text-left text-muted">
+          Median Mbps down, what needs a look first. – no change seen.
+        </caption>
         <thead className="text-muted">
           <tr>
             <th scope="col" className="text-left font-normal">
@@ -194,10 +196,10 @@ function Changes({ changes }: { changes: readonly SpotChange[] }) {
             <th scope="col" className="font-normal">
               Need
             </th>
-            <th scope="col" className="font-normal">
+            <th scope="col" className="pl-2 font-normal">
               Earlier
             </th>
-            <th scope="col" className="font-normal">
+            <th scope="col" className="pl-2 font-normal">
               Later
             </th>
             <th scope="col" className="pl-2 text-left font-normal">
@@ -225,9 +227,9 @@ function Changes({ changes }: { changes: readonly SpotChange[] }) {
                   </button>
                 </td>
                 <td>{rateText(proof.need.downMbps)}</td>
-                <td>{rateOf(proof.before)}</td>
-                <td>{rateOf(proof.after)}</td>
-                <td className="pl-2 text-left">
+                <td className="pl-2 whitespace-nowrap">{rateOf(proof.before)}</td>
+                <td className="pl-2 whitespace-nowrap">{rateOf(proof.after)}</td>
+                <td className="pl-2 text-left whitespace-nowrap">
                   <span className={drift === 'slower' ? 'font-bold text-rust-text' : 'text-muted'}>
                     {driftWords[drift]}
                   </span>
