@@ -1,22 +1,10 @@
 /** Lengths in words, metres or feet and inches; and back. */
+import type { Lengths } from '@/core/geometry/lengthWords';
 import { rateText } from '@/core/network/rateText';
 
-export type Lengths = 'm' | 'ft';
+export { areaText, type Lengths, lengthText } from '@/core/geometry/lengthWords';
 
 const footM = 0.3048;
-
-/** Example: 4.2 → «4.20 m», or «13′ 9″». */
-export function lengthText(metres: number, lengths: Lengths, digits = 2): string {
-  if (lengths === 'm') return `${metres.toFixed(digits)} m`;
-  const inches = Math.round((Math.abs(metres) / footM) * 12);
-  const sign = metres < 0 && inches > 0 ? '−' : '';
-  const [feet, rest] = [Math.floor(inches / 12), inches % 12];
-  return `${sign}${feet}′ ${rest}″`;
-}
-
-/** Example: 20 → «20 m²» or «215 ft²». */
-export const areaText = (squareM: number, lengths: Lengths): string =>
-  lengths === 'm' ? `${squareM.toFixed(1)} m²` : `${Math.round(squareM / footM ** 2)} ft²`;
 
 /**
  * Reads a typed length: in metres «4.2», «4,2», «420 cm»; in feet «13 9», «13' 9"», «13.75».

@@ -1,4 +1,5 @@
 /** A storey as an SVG drawing at a scale, for print and for other programs. Lengths are millimetres on paper. */
+import { areaText } from '../geometry/lengthWords';
 import { boundsOf } from '../geometry/place';
 import { labelPoint } from '../geometry/polygon';
 import { inRegion, regionArea } from '../geometry/region';
@@ -126,7 +127,7 @@ export function writePlanSvg(job: Job, storeyId: Id, scale = 100, layout: PlanLa
     `<g id="marks" font-size="${n(nameMm)}" text-anchor="middle">`,
     ...rooms.map((r) => {
       const [x, y] = nameAt(r);
-      return `<text x="${n(x)}" y="${n(y)}">${escaped(r.name)}<tspan x="${n(x)}" dy="${n(1.29 * nameMm)}" font-size="${n(0.857 * nameMm)}">${regionArea(r).toFixed(1)} m²</tspan></text>`;
+      return `<text x="${n(x)}" y="${n(y)}">${escaped(r.name)}<tspan x="${n(x)}" dy="${n(1.29 * nameMm)}" font-size="${n(0.857 * nameMm)}">${areaText(regionArea(r), job.info.lengths)}</tspan></text>`;
     }),
     '</g>',
     '</svg>',

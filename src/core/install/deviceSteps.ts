@@ -1,4 +1,5 @@
 /** The steps of the household's own devices: all of them join again, and those with a cable are tried at their port. */
+import { lengthText } from '../geometry/lengthWords';
 import { labelsOf } from '../design/bill';
 import { find, type Job } from '../job/job';
 import type { FixedDevice } from '../job/records';
@@ -75,7 +76,7 @@ function cableSteps(job: Job): Step[] {
         key,
         kind: 'cable',
         title: `Lay the cable, ${from.letter} to ${device.name}`,
-        text: `${cable.lengthM?.toFixed(0) ?? '?'} m ${cable.category.replace('cat', 'cat ')}${cable.holes ? `, ${cable.holes} ${cable.holes === 1 ? 'hole' : 'holes'}` : ''}.${injector ? ` The ${injector.name.toLowerCase()} is connected at ${from.letter}, and no other power at ${device.name}.` : ''} Labels: ${own.join('; ')}.`,
+        text: `${cable.lengthM === null ? '?' : lengthText(cable.lengthM, job.info.lengths, 0)} ${cable.category.replace('cat', 'cat ')}${cable.holes ? `, ${cable.holes} ${cable.holes === 1 ? 'hole' : 'holes'}` : ''}.${injector ? ` The ${injector.name.toLowerCase()} is connected at ${from.letter}, and no other power at ${device.name}.` : ''} Labels: ${own.join('; ')}.`,
         holdPoint: { question: 'Does the cable tester show all pairs, straight through?', light: null },
         cautions: ['cabling', ...(cable.holes === 0 ? [] : (['drilling', 'mains'] as const))],
         hands: layingTime(cable),

@@ -1,4 +1,5 @@
 /** The steps of one unit: bench, pairing, firmware, name, carrying, check, mounting. */
+import { lengthText } from '../geometry/lengthWords';
 import { find, get, type Job } from '../job/job';
 import { nearServicePoint } from '../media/nearServicePoint';
 import type { JoinWay, LightState } from '../job/productSetup';
@@ -61,7 +62,7 @@ const mountWords: Record<Unit['mount'], string> = {
 
 const placeWords = (job: Job, unit: Unit): string => {
   const storey = find(job, 'storey', unit.storeyId);
-  return `${unit.name || storey?.name || 'its place'}, ${unit.heightM.toFixed(1)} m above the floor`;
+  return `${unit.name || storey?.name || 'its place'}, ${lengthText(unit.heightM, job.info.lengths, 1)} above the floor`;
 };
 
 /** Does a unit get its power over its cable? */

@@ -1,3 +1,4 @@
+import { lengthText } from '../geometry/lengthWords';
 import { testDevice } from '../job/testDevice';
 import { signalDbm } from './signal';
 import type { Point3 } from '../geometry/point';
@@ -276,7 +277,12 @@ function chainOf(job: Job, access: Access, option: AccessOption, device: Device,
         ? `${hop.wireless.band} GHz ${hop.link.radio === 'dedicated' ? 'own' : 'shared'}, −${Math.abs(hop.wireless.downDbm).toFixed(0)} dBm`
         : hop.wire
           ? `${hop.wire.lossDb.toFixed(0)} dB on the route`
-          : `${hop.link.category ?? ''} ${hop.link.lengthM?.toFixed(0) ?? '?'} m`.trim(),
+          : [
+              hop.link.category ?? '',
+              hop.link.lengthM === null ? '' : lengthText(hop.link.lengthM, job.info.lengths, 0),
+            ]
+              .filter(Boolean)
+              .join(' '),
       mbps: hop.downMbps,
       unitId: hop.to.unit.id,
       isLimit: false,

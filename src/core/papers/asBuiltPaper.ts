@@ -1,4 +1,5 @@
 /** As built: plans with units and sockets, units with serials, ports and labels, settings without secrets, tests, bill, cautions, sign-off. */
+import { lengthText } from '../geometry/lengthWords';
 import { billOf, labelsOf } from '../design/bill';
 import { cautions } from '../install/cautions';
 import { find, get, type Job } from '../job/job';
@@ -18,6 +19,7 @@ import { businessOf } from './quoteSheet';
 const day = (iso: string) => iso.slice(0, 16).replace('T', ' ');
 
 function unitTable(job: Job): Block {
+  const { lengths } = job.info;
   const planned = job.units.filter((u) => u.planned).sort((a, b) => a.letter.localeCompare(b.letter));
   return table(
     [
@@ -31,12 +33,12 @@ function unitTable(job: Job): Block {
       const link = job.links.find((l) => l.unitId === u.id);
       const from = find(job, 'unit', link?.fromUnitId);
       const way = link
-        ? `${from?.letter ?? '?'}, ${mediumWords[link.medium]}${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.lengthM ? `, ${link.lengthM.toFixed(0)} m` : ''}`
+        ? `${from?.letter ?? '?'}, ${mediumWords[link.medium]}${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.lengthM ? `, ${lengthText(link.lengthM, lengths, 0)}` : ''}`
         : 'the line';
       return [
         u.letter,
         get(job, 'kit', u.kitId).name,
-        `${u.name}, ${find(job, 'storey', u.storeyId)?.name ?? ''}, ${u.heightM.toFixed(1)} m high`,
+        `${u.name}, ${find(job, 'storey', u.storeyId)?.name ?? ''}, ${lengthText(u.heightM, lengths, 1)} high`,
         u.serial || 'not noted',
         way,
       ];
@@ -172,7 +174,7 @@ export function asBuiltPaper(job: Job): Paper {
       ],
       [
         ...bill.lines.map((l) => [
-          l.metres === null ? l.item : `${l.item}, ${l.metres.toFixed(0)} m`,
+          l.metres === null ? l.item : `${l.item}, ${lengthText(l.metres, job.info.lengths, 0)}`,
           String(l.count),
           money(l.sumEur),
         ]),

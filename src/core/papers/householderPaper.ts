@@ -82,33 +82,37 @@ export function householderPaper(job: Job): Paper {
     ...letterHead(job),
     text(`${sentence.headline} ${sentence.rest}`.trim(), 'strong'),
     heading('Place by place'),
-    table(
-      [
-        ['Place', 0.3],
-        ['Used for', 0.26],
-        ['Needs', 0.1, true],
-        ['Before', 0.12, true],
-        ['Now', 0.1, true],
-        ['Result', 0.12],
-      ],
-      all.map((p) => {
-        const spot = get(job, 'spot', p.spotId);
-        return [
-          `${spot.number} ${find(job, 'room', spot.roomId)?.name ?? ''}, ${spot.name.toLowerCase()}`,
-          p.need.activities.join(', '),
-          rateText(p.need.downMbps),
-          mbps(p.before),
-          mbps(p.after),
-          plainVerdicts[p.verdict],
-        ];
-      }),
-    ),
-    text(
-      'Mbps down, median of all tests. A place is called good when so many good tests are unlikely by chance (at most 1 in 20).',
-      'muted',
-    ),
+    ...(all.length
+      ? [
+          table(
+            [
+              ['Place', 0.28],
+              ['Used for', 0.24],
+              ['Needs', 0.1, true],
+              ['Before', 0.1, true],
+              ['Now', 0.1, true],
+              ['Result', 0.18],
+            ],
+            all.map((p) => {
+              const spot = get(job, 'spot', p.spotId);
+              return [
+                `${spot.number} ${find(job, 'room', spot.roomId)?.name ?? ''}, ${spot.name.toLowerCase()}`,
+                p.need.activities.join(', '),
+                rateText(p.need.downMbps),
+                mbps(p.before),
+                mbps(p.after),
+                plainVerdicts[p.verdict],
+              ];
+            }),
+          ),
+          text(
+            'Mbps down, median of all tests. A place is called good when so many good tests are unlikely by chance (at most 1 in 20).',
+            'muted',
+          ),
+        ]
+      : [text('No place with a need is noted.', 'muted')]),
     ...plans(job, proofs),
-    text(spotKey, 'muted'),
+    ...(all.length ? [text(spotKey, 'muted')] : []),
     heading('What limits it'),
     ...list(limits),
     ...(job.units.some((u) => u.planned && get(job, 'kit', u.kitId).lights.length > 0)

@@ -1,4 +1,5 @@
 /** What a quote offers: parts, work, travel, tax, and in plain words what each room gets, what is drilled and what stays in sight. */
+import { lengthText } from '../geometry/lengthWords';
 import { billOf } from '../design/bill';
 import { find, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
@@ -76,7 +77,8 @@ function inTheHouse(job: Job): Pick<QuoteSheet, 'drilled' | 'visible'> {
     const holes = link.holes;
     if (holes === null) drilled.push(`${way}: holes are not counted yet.`);
     else if (holes > 0) drilled.push(`${way}: ${holes} ${holes === 1 ? 'hole' : 'holes'}.`);
-    else if ((link.lengthM ?? 0) > 5) visible.push(`${way}: ${link.lengthM?.toFixed(0)} m along the wall.`);
+    else if ((link.lengthM ?? 0) > 5)
+      visible.push(`${way}: ${lengthText(link.lengthM ?? 0, job.info.lengths, 0)} along the wall.`);
   }
   for (const unit of job.units)
     if (unit.planned && !unit.found)
@@ -92,7 +94,10 @@ export function quoteSheetOf(job: Job, predictions: readonly Prediction[]): Quot
   const bill = billOf(job);
   const margin = 1 + own.marginPct / 100;
   const parts = bill.lines.map((l) => ({
-    text: (l.metres === null ? l.item : `${l.item}, ${l.metres.toFixed(0)} m`).slice(0, 200),
+    text: (l.metres === null ? l.item : `${l.item}, ${lengthText(l.metres, job.info.lengths, 0)}`).slice(
+      0,
+      200,
+    ),
     count: l.count,
     sumEur: toCents(l.sumEur * margin),
   }));

@@ -1,3 +1,4 @@
+import { lengthText } from '../../geometry/lengthWords';
 import { putOne } from '../../job/edits';
 import { cables } from '../near';
 import type { SnagRule } from '../snag';
@@ -7,7 +8,7 @@ export const cableTooLong: SnagRule = ({ job }) =>
   cables(job).flatMap(({ link, letter }) =>
     link.medium === 'ethernet' && (link.lengthM ?? 0) > 100
       ? {
-          what: `The cable to ${letter} is ${Math.round(link.lengthM ?? 0)} m long`,
+          what: `The cable to ${letter} is ${lengthText(link.lengthM ?? 0, job.info.lengths, 0)} long`,
           why: 'Copper carries Ethernet up to 100 m. Use fibre, or a switch part of the way.',
           sure: 'certain',
           recordId: link.id,

@@ -1,3 +1,4 @@
+import { lengthText } from '../../geometry/lengthWords';
 import { placeInSpace } from '../../propagation/scene';
 import type { SnagRule } from '../snag';
 
@@ -10,7 +11,7 @@ export const mainFarFromEntry: SnagRule = ({ job, network }) => {
     const metres = Math.hypot(at[0] - x, at[1] - y, at[2] - z);
     return hops.length === 0 && metres > 10
       ? {
-          what: `${unit.letter} is ${Math.round(metres)} m from the line entry`,
+          what: `${unit.letter} is ${lengthText(metres, job.info.lengths, 0)} from the line entry`,
           why: 'The cable to the line entry is not in the plan yet. Lay it, or place the main unit at the entry.',
           sure: 'possible',
           recordId: unit.id,

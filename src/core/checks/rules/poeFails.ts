@@ -1,3 +1,4 @@
+import { lengthText } from '../../geometry/lengthWords';
 import { poePort } from '../../media/poe';
 import { cables } from '../near';
 import type { SnagRule } from '../snag';
@@ -16,7 +17,7 @@ export const poeFails: SnagRule = ({ job, planned }) =>
     const { reason } = poePort(product.poeIn, product.powerW, link.lengthM ?? 0, link.category);
     return reason
       ? {
-          what: `${letter} would not get its ${product.powerW} W over ${Math.round(link.lengthM ?? 0)} m of cable`,
+          what: `${letter} would not get its ${product.powerW} W over ${lengthText(link.lengthM ?? 0, job.info.lengths, 0)} of cable`,
           why: `With ${product.poeIn}, ${words[reason]}. Use a shorter or thicker cable, or a local power supply.`,
           sure: 'certain',
           recordId: link.id,
