@@ -16,10 +16,11 @@ import { StuckPanel } from '@/panels/install/StuckPanel';
 import { useNow } from '@/panels/install/useNow';
 import { useInBrowser } from '@/ui/useInBrowser';
 import { StatusMark } from '@/ui/marks';
-import { Button, inputClass, Segmented, TextInput } from '@/ui/primitives';
+import { Button, inputClass, Segmented } from '@/ui/primitives';
 import { Section } from '@/editor/section/Section';
 import { ask, keptPictureSchema } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
+import { SerialField } from './SerialField';
 import { SettingsSheet } from './SettingsSheet';
 import { Staff } from './Staff';
 import { StepEditor } from './StepEditor';
@@ -369,32 +370,6 @@ function OneStep({
         </>
       )}
     </>
-  );
-}
-
-/** The serial number of the unit on the bench, as on its label. */
-function SerialField({ unitId }: { unitId: Id | null }) {
-  const store = useJobStore();
-  const unit = useJob((s) => find(s.job, 'unit', unitId));
-  if (!unit) return null;
-  return (
-    <label className="mt-3 flex items-center justify-between gap-3 border-t border-strong py-1.5">
-      Serial number of {unit.letter}
-      <TextInput
-        label={`Serial number of ${unit.letter}`}
-        className="w-48"
-        value={unit.serial}
-        read={(text) => {
-          const serial = text.trim();
-          if (serial.length > 40) throw new Error('40 characters at most.');
-          const other = store
-            .getState()
-            .job.units.find((u) => u.id !== unit.id && serial !== '' && u.serial === serial);
-          if (other) throw new Error(`${other.letter} has this number.`);
-          store.getState().commit(putOne(`Serial number of ${unit.letter}`, { ...unit, serial }));
-        }}
-      />
-    </label>
   );
 }
 

@@ -17,6 +17,7 @@ import { ask, messageOf } from '@/client/store/api';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { seal, unseal } from '@/panels/install/seal';
 
+const JoinPage = dynamic(() => import('./JoinPage').then((m) => m.JoinPage), { ssr: false });
 const QrCode = dynamic(() => import('@/ui/QrCode').then((m) => m.QrCode), { ssr: false });
 
 const secretsSchema = z.object({
@@ -365,6 +366,7 @@ function PasswordDialog({
               <p className="mt-1 text-muted">
                 A phone’s camera connects to {name} with this code. The code is made now and not kept.
               </p>
+              <JoinPage name={name} password={shown} text={joinText(name, shown)} />
             </div>
           )}
         </div>

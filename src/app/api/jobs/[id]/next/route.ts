@@ -9,7 +9,10 @@ import { jobRow } from '@/server/summary';
 
 const { nextAction, nextOn } = schemas.job.shape;
 /** What is not said stays as it is. */
-const body = z.strictObject({ nextAction: nextAction.unwrap().optional(), nextOn: nextOn.unwrap().optional() });
+const body = z.strictObject({
+  nextAction: nextAction.unwrap().optional(),
+  nextOn: nextOn.unwrap().optional(),
+});
 
 /** Notes what comes next with a job, from the list of jobs. */
 export const PUT = (request: Request, { params }: { params: Promise<{ id: string }> }) =>
