@@ -12,7 +12,7 @@ test('the board: what comes next is noted, and a late day stands out; a visit is
   const visits = page.getByTestId('visits');
   await visits.getByRole('button', { name: 'Add a visit' }).click();
   await visits.getByLabel(/^Day of/).fill('2027-03-03');
-  await visits.getByLabel('From').fill('08:30');
+  await visits.getByLabel('Begins at').fill('08:30');
   await visits.getByLabel(/^Travel of/).fill('40');
   await page.keyboard.press('Tab');
   await expect(page.getByTestId('save-state')).toContainText('saved');
@@ -65,7 +65,9 @@ test('from an agreed quote to an invoice: as XML once all that it needs is there
   await expect(invoices.getByRole('button', { name: /^Make an invoice/ })).toHaveCount(0);
 
   await invoices.getByRole('button', { name: 'XML (UBL 2.1) …' }).click();
-  await expect(page.getByText(/The XML can’t be written yet\. The name of the business is missing/)).toBeVisible();
+  await expect(
+    page.getByText(/The XML can’t be written yet\. The name of the business is missing/),
+  ).toBeVisible();
   await invoices.getByLabel('Paid on').fill('2027-01-15');
   await expect(page.getByTestId('save-state')).toContainText('saved');
   const csv = await (await page.request.get('/api/bookkeeping')).text();
@@ -106,7 +108,9 @@ test('what the business keeps begins new jobs, and a job shows what is kept othe
   await expect(business.getByLabel('Hour of work')).toHaveValue('72');
 });
 
-test('a later round of tests is compared with the work: nothing of what was proven changes', async ({ page }) => {
+test('a later round of tests is compared with the work: nothing of what was proven changes', async ({
+  page,
+}) => {
   await openPage(page, '/jobs/quay-house/prove');
   await page.getByRole('button', { name: /simulated runs at \d+ spots/ }).click();
   await expect(page.getByTestId('job-sentence')).not.toContainText('14 to test', { timeout: 60_000 });

@@ -89,28 +89,32 @@ export function Visits() {
                 <Trash2 size={15} />
               </IconButton>
             </div>
-            <div className="mt-1 flex items-center gap-2 text-[12px] text-muted">
-              <label>
-                From{' '}
+            <Field label="Begins at">
+              {(id) => (
                 <input
+                  id={id}
                   type="time"
-                  className={`${inputClass} w-[92px]`}
+                  className={`${inputClass} w-[104px]`}
                   value={visit.startsAt ?? ''}
                   onChange={(e) =>
                     save({ ...visit, startsAt: e.target.value || null }, `Time of ${name(visit)}`)
                   }
                 />
-              </label>
-              <span>Travel</span>
-              <NumberInput
-                label={`Travel of ${name(visit)}, minutes`}
-                unit="min"
-                value={visit.travelMin}
-                min={0}
-                max={600}
-                onChange={(n) => save({ ...visit, travelMin: Math.round(n) }, `Travel of ${name(visit)}`)}
-              />
-            </div>
+              )}
+            </Field>
+            <Field label="Travel">
+              {(id) => (
+                <NumberInput
+                  id={id}
+                  label={`Travel of ${name(visit)}, minutes`}
+                  unit="min"
+                  value={visit.travelMin}
+                  min={0}
+                  max={600}
+                  onChange={(n) => save({ ...visit, travelMin: Math.round(n) }, `Travel of ${name(visit)}`)}
+                />
+              )}
+            </Field>
             {visit.kind !== 'survey' && (
               <>
                 <p className="mt-1 text-[12px] text-muted">

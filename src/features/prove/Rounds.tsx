@@ -213,7 +213,7 @@ function Changes({ changes }: { changes: readonly SpotChange[] }) {
             const { mark, words } = verdictWords[proof.verdict];
             return (
               <tr key={spotId} className="border-t border-rule">
-                <td className="max-w-[130px] py-0.5 text-left">
+                <td className="max-w-[112px] py-0.5 text-left">
                   <button
                     type="button"
                     className="flex max-w-full items-center gap-1.5 text-left hover:underline"
