@@ -92,7 +92,7 @@ test('what the business keeps begins new jobs, and a job shows what is kept othe
   await page.keyboard.press('Tab');
   const own = page.getByTestId('own-set');
   await own.getByRole('button', { name: 'Keep for new jobs' }).click();
-  await expect(own).toContainText(/Kept: .+ products, activities and assemblies/);
+  await expect(own).toContainText(/Kept: .+ products, activities, assemblies and steps/);
   await business.getByLabel('Hour of work').fill('50');
   await page.keyboard.press('Tab');
   await expect(own).toContainText('1 thing is kept otherwise than in this job');

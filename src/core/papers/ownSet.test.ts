@@ -40,6 +40,35 @@ test('what differs is told by its fields, and once taken over nothing does', () 
   expect(ownChanges(after, own)).toEqual([]);
 });
 
+test('own steps, and times of steps that every job has, go along; those of one unit stay', () => {
+  const step = (id: string, stepKey: string, isOwn: boolean) =>
+    makeRecord({
+      ...{
+        type: 'stepEdit',
+        id,
+        stepKey,
+        own: isOwn,
+        dropped: false,
+        title: isOwn ? 'Photo of the box' : null,
+      },
+      ...{ text: null, handsMin: 4, waitMin: null, after: null },
+    });
+  const had = withRecords(
+    job,
+    step('s1', 'photo-box', true),
+    step('s2', 'modem', false),
+    step('s3', 'pair.unit-b', false),
+  );
+  const records = ownRecordsOf(had).filter((r) => r.type === 'stepEdit');
+  expect(records.map((r) => r.id)).toEqual(['s1', 's2']);
+  const begun = withOwnSet(job, { ...emptySet, records });
+  expect(begun.stepEdits).toHaveLength(2);
+  expect(ownChanges(job, { ...emptySet, records }).map((c) => c.name)).toEqual([
+    'Step: Photo of the box',
+    'Step: modem',
+  ]);
+});
+
 test('what the job alone has is no difference', () => {
   expect(ownChanges(job, { ...emptySet, records: ownRecordsOf(job) })).toEqual([]);
   expect(ownChanges(job, emptySet)).toEqual([]);

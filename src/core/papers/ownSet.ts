@@ -1,4 +1,4 @@
-/** What a business keeps once for all jobs: itself, its products, activities and assemblies; and how a job differs from it. */
+/** What a business keeps once for all jobs: itself, its products, activities, assemblies and steps; and how a job differs from it. */
 import { z } from 'zod';
 import type { Edit } from '../job/edits';
 import { type Job, jobFromRecords } from '../job/job';
@@ -8,6 +8,7 @@ export const ownRecordSchema = z.discriminatedUnion('type', [
   schemas.kit,
   schemas.activity,
   schemas.assembly,
+  schemas.stepEdit,
 ]);
 export type OwnRecord = z.infer<typeof ownRecordSchema>;
 
@@ -22,8 +23,14 @@ export type OwnSet = z.infer<typeof ownSetSchema>;
 
 export const emptySet: OwnSet = { format: 'nestle-business', version: 1, business: null, records: [] };
 
-/** The products, activities and assemblies of a job. */
-export const ownRecordsOf = (job: Job): OwnRecord[] => [...job.kits, ...job.activities, ...job.assemblies];
+/** The products, activities and assemblies of a job, its own steps, and what differs at steps that every job has. */
+export const ownRecordsOf = (job: Job): OwnRecord[] => [
+  ...job.kits,
+  ...job.activities,
+  ...job.assemblies,
+  // what belongs to one unit or link of this job stays with it
+  ...job.stepEdits.filter((e) => !e.stepKey.includes('.')),
+];
 
 /** A new job that begins with the own set: its records take the place of those with the same id. */
 export function withOwnSet(job: Job, { business, records }: OwnSet): Job {
@@ -61,7 +68,8 @@ export function ownChanges(job: Job, { business, records }: OwnSet): OwnChange[]
   const kept = business && { ...business, id: had?.id ?? business.id };
   const wanted: (OwnRecord | Business)[] = [...(kept ? [kept] : []), ...records];
   return wanted.flatMap((record): OwnChange[] => {
-    const name = record.name || 'Business';
+    const name =
+      record.type === 'stepEdit' ? `Step: ${record.title ?? record.stepKey}` : record.name || 'Business';
     const own = job.byId.get(record.id);
     if (!own) return [{ record, name, what: 'new', fields: [] }];
     if (own.type !== record.type) return [];

@@ -155,7 +155,7 @@ function Kept() {
       <p className="text-[12.5px] text-muted">
         {isEmpty
           ? 'Nothing is kept on this machine yet.'
-          : `Kept: ${own.business?.name || 'the business'}, ${own.records.length} products, activities and assemblies.`}
+          : `Kept: ${own.business?.name || 'the business'}, ${own.records.length} products, activities, assemblies and steps.`}
       </p>
       {changes.length > 0 && (
         <>

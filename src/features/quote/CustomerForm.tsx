@@ -22,6 +22,7 @@ const fields = [
 export function CustomerForm() {
   const store = useJobStore();
   const had = useJob((s) => s.job.customers[0]);
+  const hasInvoices = useJob((s) => s.job.invoices.length > 0);
   const customer = had ?? blank;
   const save = (part: Partial<Customer>) =>
     store.getState().commit(putOne('Customer', makeRecord({ ...customer, ...part, type: 'customer' })));
@@ -45,6 +46,7 @@ export function CustomerForm() {
       />
       <p className="mt-1 text-[12px] text-muted">
         This stands in the job file and on papers. No phone page shows it.
+        {hasInvoices && ' Invoices keep name and address when the customer is deleted, as tax rules want.'}
       </p>
       {had && (
         <Button

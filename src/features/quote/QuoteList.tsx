@@ -131,6 +131,7 @@ function QuoteCard({ quote }: { quote: Quote }) {
       <p className="mt-2 text-[12.5px]">
         {sheet.drilled.length ? `Drilled: ${sheet.drilled.join(' ')}` : 'Nothing is drilled.'}
       </p>
+      {sheet.visible.length > 0 && <p className="text-[12.5px]">In sight: {sheet.visible.join(' ')}</p>}
       {signature && (
         <div className="mt-3 border-t border-strong pt-2">
           {signature.path && (
