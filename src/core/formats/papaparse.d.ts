@@ -13,7 +13,7 @@ interface Papa {
     text: string,
     options: ParseOptions,
   ) => { data: Row[]; errors: ParseError[]; meta: { fields?: string[] } };
-  unparse: (rows: object, options?: { newline?: string }) => string;
+  unparse: (rows: object, options?: { newline?: string; escapeFormulae?: boolean }) => string;
 }
 declare const papa: Papa;
 export default papa;

@@ -5,7 +5,6 @@ import { makeRecord } from '../job/make';
 import type { Id, Invoice } from '../job/records';
 import { exactMoney, toCents } from './moneyWords';
 import { type Block, type Paper, table, text } from './paper';
-import { letterHead } from './quotePaper';
 import { acceptedOf, businessOf, type QuoteSums } from './quoteSheet';
 
 /** Net, tax and total: the tax is that of the sum, to the cent. */
@@ -73,9 +72,14 @@ export function invoicePaper(job: Job, invoiceId: Id): Paper {
       text: `Invoice ${invoice.number}`,
       sub: `${job.info.name}. Issued on ${invoice.issuedOn}${invoice.dueOn ? `, due on ${invoice.dueOn}` : ''}.`,
     },
-    ...letterHead(job),
-    text([seller.name, seller.taxId && `Tax number ${seller.taxId}`].filter(Boolean).join('. ')),
-    text([`To ${buyer.name || 'the customer'}`, buyer.address].filter(Boolean).join(', ')),
+    ...(businessOf(job).logo ? [{ kind: 'logo' as const, data: businessOf(job).logo ?? '' }] : []),
+    text(
+      [seller.name, ...seller.contact.split('\n'), seller.taxId && `tax number ${seller.taxId}`]
+        .filter(Boolean)
+        .join(' · '),
+      'muted',
+    ),
+    text([`To ${buyer.name || 'the customer'}`, ...buyer.address.split('\n')].filter(Boolean).join(', ')),
     table(
       [
         ['Item', 0.62],
