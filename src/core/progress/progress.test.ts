@@ -129,7 +129,7 @@ describe('how far the stages are', () => {
     expect(both(cured, untested)).toEqual(['begun', 'begun']);
     expect(both(cured, short)).toEqual(['attention', 'begun']);
     expect(both(cured, holds)).toEqual(['done', 'done']);
-    expect(mark(demo, 'prove', [cured, short])?.text).toBe('1/2 proven');
+    expect(mark(demo, 'prove', [cured, short])?.text).toBe('1 of 2');
     expect(mark(demo, 'prove', [])?.state).toBe('empty');
   });
 });

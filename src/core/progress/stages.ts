@@ -86,7 +86,7 @@ export function stageMarks(job: Job, proofs: readonly SpotProof[]): StageMark[] 
     {
       id: 'prove',
       state: after === 0 ? 'empty' : all ? 'done' : after < spots ? 'begun' : 'attention',
-      text: after === 0 ? 'not begun' : `${proven}/${spots} proven`,
+      text: after === 0 ? 'not begun' : `${proven} of ${spots}`,
     },
     {
       id: 'handover',
