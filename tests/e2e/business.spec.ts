@@ -175,3 +175,23 @@ test('a photo is added, put on the plan with its direction, and found again; wha
   await expect(mark.locator('path').first()).toHaveAttribute('transform', 'rotate(90)');
   await expect(panel).toContainText('Ground');
 });
+
+test('two proposals become quotes side by side, each with what its own plan gives', async ({ page }) => {
+  await openPage(page, '/jobs/tannery-lofts-7/plan');
+  await page.getByRole('button', { name: 'Propose', exact: true }).click();
+  await expect(page.getByRole('button', { name: 'Compare', exact: true })).toBeVisible({ timeout: 180_000 });
+  await expect(page.getByTestId('proposal')).toHaveCount(2);
+  await openPage(page, '/jobs/tannery-lofts-7/quote');
+  const choice = page.getByTestId('proposal-quotes');
+  await choice.getByRole('checkbox').first().check();
+  await choice.getByRole('checkbox').nth(1).check();
+  await choice.getByRole('button', { name: 'Make 2 quotes' }).click();
+  const cards = page.getByTestId('quote');
+  await expect(cards).toHaveCount(2, { timeout: 120_000 });
+  const totals = await page.getByTestId('quote-total').allInnerTexts();
+  expect(new Set(totals).size).toBe(2);
+  // the plan is as it was: a quote changes nothing of it
+  await expect(choice).not.toContainText('for another survey');
+  await openPage(page, '/jobs/tannery-lofts-7/plan');
+  await expect(page.getByTestId('stage-summary')).toContainText('4 of 5 needs met here');
+});

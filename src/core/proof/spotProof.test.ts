@@ -102,7 +102,7 @@ test('the job’s sentence and stage marks count what the proofs say', () => {
   const mark = (id: string) => stageMarks(job, proofs).find((m) => m.id === id);
   expect(mark('survey')).toMatchObject({ state: 'done' });
   expect(mark('before')).toEqual({ id: 'before', state: 'begun', text: '1/14 tested' });
-  expect(mark('prove')).toEqual({ id: 'prove', state: 'begun', text: '1/14 proven' });
+  expect(mark('prove')).toEqual({ id: 'prove', state: 'begun', text: '1 of 14' });
   expect(
     stageMarks(
       bare,

@@ -19,6 +19,7 @@ import { aboutWords, photoUrl } from './photoWords';
 export function JobPhotos({ phase }: { phase: Photo['phase'] }) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
+  const consent = job.customers[0]?.photoConsent;
   const [busy, setBusy] = useState(false);
   const add = async (file: File) => {
     setBusy(true);
@@ -59,6 +60,11 @@ export function JobPhotos({ phase }: { phase: Photo['phase'] }) {
           </li>
         ))}
       </ul>
+      {consent !== 'yes' && job.customers.length > 0 && (
+        <p className={consent === 'no' ? 'font-semibold text-rust-text' : 'text-muted'}>
+          {consent === 'no' ? 'The customer wants no photos.' : 'Ask the customer before you take photos.'}
+        </p>
+      )}
       <FileButton
         look="quiet"
         label="Photo of the house"
