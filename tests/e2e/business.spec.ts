@@ -174,6 +174,13 @@ test('a photo is added, put on the plan with its direction, and found again; wha
   await expect(mark).toBeVisible();
   await expect(mark.locator('path').first()).toHaveAttribute('transform', 'rotate(90)');
   await expect(panel).toContainText('Ground');
+  // in the stages without an inspector too
+  await page.keyboard.press('5');
+  await page.getByRole('button', { name: 'All photos' }).click();
+  await page.getByRole('button', { name: 'Photo, consumer unit: Left of the door' }).click();
+  await expect(panel.getByLabel('Note')).toHaveValue('Left of the door');
+  await page.keyboard.press('7');
+  await expect(page.getByTestId('photo-panel')).toBeVisible();
 });
 
 test('two proposals become quotes side by side, each with what its own plan gives', async ({ page }) => {

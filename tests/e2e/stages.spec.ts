@@ -192,7 +192,7 @@ test('what goes out comes back: job file and readings', async ({ page }) => {
   });
   const csv = await download('Readings, CSV');
   expect(csv.split('\n')[0]).toBe(
-    'spot,phase,run,taken_at,connected,down_mbps,up_mbps,latency_ms,rssi_dbm,source,device,measures,server,height_m,plan_mbps,loaded_ms,loaded_up_ms,jitter_ms,loss_pct,silence_ms,remarks,link_mbps,network_name,unit,band',
+    'spot,phase,run,taken_at,connected,down_mbps,up_mbps,latency_ms,rssi_dbm,source,device,measures,server,height_m,plan_mbps,loaded_ms,loaded_up_ms,jitter_ms,loss_pct,silence_ms,remarks,link_mbps,network_name,unit,band,round',
   );
   expect(csv).toContain('simulated');
 });

@@ -3,6 +3,7 @@
 import { Download, Printer } from 'lucide-react';
 import { useState } from 'react';
 import { PracticeResult } from '@/panels/practice/PracticeResult';
+import { PhotosHere } from '@/panels/photos/PhotosHere';
 import { Report } from '@/panels/report/Report';
 import { isLabelSize, type LabelSize, labelSizes } from '@/core/papers/asBuiltPaper';
 import { Button, Choice, Field } from '@/ui/primitives';
@@ -79,6 +80,9 @@ export function HandoverStage() {
           <a className={link} href={`/jobs/${id}/quote`}>
             Quote and customer
           </a>
+          <div className="-mx-4">
+            <PhotosHere phase="built" />
+          </div>
           <h3 className="mt-2 font-bold">Open formats</h3>
           <a className={link} href={`/api/jobs/${id}/pack`} download>
             <Download size={15} /> All of it, zip

@@ -11,6 +11,7 @@ import { readToday } from '@/core/install/cautionsRead';
 import type { Foretold } from '@/core/install/foretold';
 import { factsOf } from '@/core/install/stuck';
 import { Photos } from '@/panels/install/Photos';
+import { PhotosHere } from '@/panels/photos/PhotosHere';
 import { StepCard } from '@/panels/install/StepCard';
 import { StuckPanel } from '@/panels/install/StuckPanel';
 import { useNow } from '@/panels/install/useNow';
@@ -149,6 +150,9 @@ function Runbook() {
           </label>
           <Visits />
           <Times />
+          <div className="-mx-4 pt-3">
+            <PhotosHere phase="built" />
+          </div>
           <SettingsSheet />
         </div>
       </aside>
