@@ -1,5 +1,6 @@
 'use client';
 
+import { Picture } from '@/ui/Picture';
 import { useCallback, useEffect, useState } from 'react';
 import { toast } from 'sonner';
 import { putOne } from '@/core/job/edits';
@@ -55,11 +56,7 @@ export function BusinessForm() {
     <section aria-label="Business" className="mt-4">
       <PartHead right="in this job">Business</PartHead>
       <div className="flex items-center gap-2 border-b border-rule py-2">
-        {business.logo && (
-          // bytes of the business's own file, small already
-          // eslint-disable-next-line @next/next/no-img-element
-          <img src={business.logo} alt="Logo" className="max-h-10 max-w-40 bg-white" />
-        )}
+        {business.logo && <Picture src={business.logo} alt="Logo" className="max-h-10 max-w-40 bg-white" />}
         <FileButton label="Logo" accept="image/*" onFile={(file) => void takeLogo(file)}>
           {business.logo ? 'Another logo' : 'Add a logo'}
         </FileButton>

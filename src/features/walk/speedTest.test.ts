@@ -5,6 +5,9 @@ import { makeSpeedServer } from '@/server/sharing/speedServer';
 import { calmAir, type LinkConditions } from '@/core/speedtest/linkConditions';
 import { BrokenOffError, type SpeedOptions, speedTest } from './speedTest';
 
+// a flow of real time: where the machine takes that time away, as a shared one does, it is run again; broken is broken each time
+jest.retryTimes(2, { logErrorsBeforeRetry: true });
+
 const short: SpeedOptions = { flowMs: 700, warmUpMs: 200, streams: 3, pings: 4, mostBytes: Infinity };
 const shapes: Record<string, LinkConditions> = {
   slow: { connected: true, downMbps: 20, upMbps: 8, latencyMs: 30, rssiDbm: -71, air: calmAir },

@@ -1,5 +1,6 @@
 'use client';
 
+import { Picture } from '@/ui/Picture';
 import { sayError } from '@/ui/sayError';
 import { shrinkPhoto } from '@/ui/shrinkPhoto';
 import { Camera } from 'lucide-react';
@@ -58,9 +59,7 @@ function Photo({ url, words }: { url: string; words: string }) {
   const [tries, setTries] = useState(0);
   const [there, setThere] = useState(true);
   return there ? (
-    // bytes of the job's own file, at their size: nothing to optimise
-    // eslint-disable-next-line @next/next/no-img-element
-    <img
+    <Picture
       src={tries ? `${url}?again=${tries}` : url}
       alt={words}
       className="h-16 border border-ink"

@@ -1,5 +1,6 @@
 'use client';
 
+import { Picture } from '@/ui/Picture';
 import { Camera } from 'lucide-react';
 import { useState } from 'react';
 import { putOne } from '@/core/job/edits';
@@ -53,9 +54,12 @@ export function JobPhotos({ phase }: { phase: Photo['phase'] }) {
                 store.getState().set({ selectedId: p.id, ...(p.storeyId && { storeyId: p.storeyId }) })
               }
             >
-              {/* bytes of the job's own file, at their size: nothing to optimise */}
-              {/* eslint-disable-next-line @next/next/no-img-element */}
-              <img src={photoUrl(job.info.id, p)} alt="" className="h-14 w-14 object-cover" loading="lazy" />
+              <Picture
+                src={photoUrl(job.info.id, p)}
+                alt=""
+                className="h-14 w-14 object-cover"
+                loading="lazy"
+              />
             </button>
           </li>
         ))}

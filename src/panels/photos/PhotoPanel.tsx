@@ -1,5 +1,6 @@
 'use client';
 
+import { Picture } from '@/ui/Picture';
 import { Trash2 } from 'lucide-react';
 import { usePathname, useRouter } from 'next/navigation';
 import { putOne } from '@/core/job/edits';
@@ -35,9 +36,7 @@ export function PhotoPanel({ photo }: { photo: Photo }) {
         {storey && `, ${storey.name}`}
       </p>
       <a href={photoUrl(job.info.id, photo)} target="_blank" rel="noreferrer" className="mt-2 block">
-        {/* bytes of the job's own file, at their size: nothing to optimise */}
-        {/* eslint-disable-next-line @next/next/no-img-element */}
-        <img
+        <Picture
           src={photoUrl(job.info.id, photo)}
           alt={photo.note || aboutWords[photo.about]}
           className="max-h-72 w-full border border-ink object-contain"
