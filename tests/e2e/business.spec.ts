@@ -96,7 +96,7 @@ test('what the business keeps begins new jobs, and a job shows what is kept othe
   await business.getByLabel('Hour of work').fill('50');
   await page.keyboard.press('Tab');
   await expect(own).toContainText('1 thing is kept otherwise than in this job');
-  await expect(own.getByRole('listitem')).toContainText('hourEur');
+  await expect(own.getByRole('listitem')).toContainText('hour of work');
   await own.getByRole('button', { name: 'Take over', exact: true }).click();
   await expect(business.getByLabel('Hour of work')).toHaveValue('72');
   await openPage(page, '/');

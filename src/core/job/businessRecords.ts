@@ -133,6 +133,8 @@ export const invoice = z.strictObject({
   lines: z
     .array(
       z.strictObject({
+        /** The quote or change order that it was agreed in. */
+        quoteId: id,
         kind: z.enum(['parts', 'work', 'travel', 'option']),
         text: words().max(200),
         count: z.number().min(0).max(1_000_000),

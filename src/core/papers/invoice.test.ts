@@ -57,7 +57,8 @@ describe('an invoice', () => {
     const sent = withRecords(agreed, made);
     expect(openLines(sent)).toEqual([]);
     expect(makeInvoice(sent, 'invoice-2', '2026-12-02')).toBeNull();
-    const changed = withRecords(sent, quote('two', { kind: 'change' }));
+    // of the same name, as quotes of proposals may be
+    const changed = withRecords(sent, quote('two', { kind: 'change', name: 'one' }));
     expect(makeInvoice(changed, 'invoice-2', '2026-12-02')).toMatchObject({ number: '2026-002' });
   });
 
@@ -166,6 +167,7 @@ test('for bookkeeping, the rows of each invoice add up to it to the cent', () =>
           ...made,
           taxPct: tax / 100,
           lines: cents.map((c, i) => ({
+            quoteId: 'one',
             kind: 'parts' as const,
             text: `Part ${i}`,
             count: 1,
@@ -187,6 +189,9 @@ test('for bookkeeping, the rows of each invoice add up to it to the cent', () =>
 });
 
 test('a text that a table program would run as a formula is written so that it does not', () => {
-  const invoice = { ...made, lines: [{ kind: 'parts' as const, text: '=1+1', count: 1, sumEur: 5 }] };
+  const invoice = {
+    ...made,
+    lines: [{ quoteId: 'one', kind: 'parts' as const, text: '=1+1', count: 1, sumEur: 5 }],
+  };
   expect(bookkeepingCsv([withRecords(agreed, invoice)])).toContain("'=1+1");
 });

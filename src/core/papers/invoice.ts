@@ -14,25 +14,20 @@ export function invoiceSums({ lines, taxPct }: Pick<Invoice, 'lines' | 'taxPct'>
   return { netEur, taxEur, totalEur: toCents(netEur + taxEur) };
 }
 
-/** What was agreed and stands in no invoice yet; of quotes that are invoiced nothing. */
+/** What was agreed and stands in no invoice yet: of a quote that is in one, nothing. */
 export function openLines(job: Job): Invoice['lines'] {
-  const invoiced = job.invoices.flatMap((i) => i.lines.map((l) => l.text));
-  return acceptedOf(job).flatMap(({ name, sheet, options }) => {
-    const of = (words: string) => `${words} (${name})`.slice(0, 200);
-    const lines: Invoice['lines'] = [
-      ...sheet.parts.map((p) => ({
-        kind: 'parts' as const,
-        text: of(p.text),
-        count: p.count,
-        sumEur: p.sumEur,
-      })),
-      { kind: 'work', text: of('Work'), count: toCents(sheet.workMin / 60), sumEur: sheet.workEur },
-      { kind: 'travel', text: of('Travel'), count: 1, sumEur: sheet.travelEur },
-      ...options
-        .filter((o) => o.ticked)
-        .map((o) => ({ kind: 'option' as const, text: of(o.text), count: 1, sumEur: o.eur })),
-    ];
-    return lines.filter((l) => l.sumEur > 0 && !invoiced.includes(l.text));
+  const invoiced = new Set(job.invoices.flatMap((i) => i.lines.map((l) => l.quoteId)));
+  return acceptedOf(job).flatMap(({ id: quoteId, name, sheet, options }) => {
+    if (invoiced.has(quoteId)) return [];
+    const line = (kind: Invoice['lines'][number]['kind'], words: string, count: number, sumEur: number) => ({
+      ...{ quoteId, kind, text: `${words} (${name})`.slice(0, 200), count, sumEur },
+    });
+    return [
+      ...sheet.parts.map((p) => line('parts', p.text, p.count, p.sumEur)),
+      line('work', 'Work', toCents(sheet.workMin / 60), sheet.workEur),
+      line('travel', 'Travel', 1, sheet.travelEur),
+      ...options.filter((o) => o.ticked).map((o) => line('option', o.text, 1, o.eur)),
+    ].filter((l) => l.sumEur > 0);
   });
 }
 

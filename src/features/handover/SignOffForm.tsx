@@ -84,6 +84,7 @@ export function SignOffForm() {
           <label className="mt-1 block text-muted">
             Not done, or not as agreed
             <textarea
+              key={had.id}
               className={`${inputClass} mt-0.5 !h-16 w-full`}
               maxLength={2000}
               defaultValue={had.exceptions}

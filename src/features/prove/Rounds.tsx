@@ -12,7 +12,7 @@ import type { Medians } from '@/core/proof/spotProof';
 import { takeSimulatedRuns } from '@/panels/readings/readingActions';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { StatusMark, verdictWords } from '@/ui/marks';
-import { Button, Choice, Field, IconButton, inputClass, PartHead } from '@/ui/primitives';
+import { Button, Choice, Field, IconButton, inputClass, PartHead, Tip } from '@/ui/primitives';
 import { dayText } from '@/ui/time';
 import { useTimes } from '@/ui/useTimes';
 
@@ -169,6 +169,13 @@ const driftWords: Record<SpotChange['drift'], string> = {
   same: '–',
   untested: 'not tested',
 };
+/** How likely such runs are if nothing had changed. */
+const chanceText = (drift: SpotChange['drift'], p: number | null): string =>
+  p === null
+    ? 'One of the two rounds has no run here.'
+    : drift === 'same'
+      ? 'Runs like these are common when nothing has changed.'
+      : `If nothing had changed, runs so far apart would come once in ${Math.round(1 / p)}.`;
 const rateOf = (m: Medians) => (m.runs === 0 ? '–' : m.downMbps ? rateText(m.downMbps) : 'no link');
 
 function Changes({ changes }: { changes: readonly SpotChange[] }) {
@@ -230,12 +237,11 @@ function Changes({ changes }: { changes: readonly SpotChange[] }) {
                 <td className="pl-2 whitespace-nowrap">{rateOf(proof.before)}</td>
                 <td className="pl-2 whitespace-nowrap">{rateOf(proof.after)}</td>
                 <td className="pl-2 text-left whitespace-nowrap">
-                  <span className={drift === 'slower' ? 'font-bold text-rust-text' : 'text-muted'}>
-                    {driftWords[drift]}
-                  </span>
-                  {p !== null && drift !== 'same' && (
-                    <span className="ml-1 text-[11.5px] text-muted">p {p.toFixed(3)}</span>
-                  )}
+                  <Tip text={chanceText(drift, p)}>
+                    <span className={drift === 'slower' ? 'font-bold text-rust-text' : 'text-muted'}>
+                      {driftWords[drift]}
+                    </span>
+                  </Tip>
                 </td>
               </tr>
             );

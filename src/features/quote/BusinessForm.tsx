@@ -105,6 +105,11 @@ export function CountryField({ value, save }: { value: string; save: (country: s
   );
 }
 
+/** A field as people call it: as the form has it, else its own name in words. Example: `fitMinutes` → «fit minutes». */
+const fieldWords = (field: string): string =>
+  [...words, ...numbers].find(([key]) => key === field)?.[1].toLowerCase() ??
+  field.replace(/(Eur|Pct|Mbps)$/, '').replace(/[A-Z]/g, (c) => ` ${c.toLowerCase()}`);
+
 /** What this machine keeps for new jobs, and in what it differs from this job. */
 function Kept() {
   const store = useJobStore();
@@ -165,7 +170,9 @@ function Kept() {
               <li key={c.record.id} className="flex items-center gap-2 border-t border-rule py-0.5">
                 <span className="min-w-0 flex-1">
                   {c.name}{' '}
-                  <span className="text-muted">{c.what === 'new' ? 'new' : c.fields.join(', ')}</span>
+                  <span className="text-muted">
+                    {c.what === 'new' ? 'new' : c.fields.map(fieldWords).join(', ')}
+                  </span>
                 </span>
                 <Button look="quiet" onClick={() => store.getState().commit(takeOver([c]))}>
                   Take over

@@ -86,7 +86,7 @@ function DayRow({ day, isToday }: { day: PlannedDay; isToday: boolean }) {
       </span>
       <ul>
         {day.visits.map(({ jobId, job, visit, address }) => (
-          <li key={visit.id} className="flex flex-wrap items-baseline gap-x-2">
+          <li key={`${jobId} ${visit.id}`} className="flex flex-wrap items-baseline gap-x-2">
             <span className="w-12 text-muted">{visit.startsAt ?? ''}</span>
             <Link href={`/jobs/${jobId}/install`} className="font-semibold hover:underline">
               {job}
