@@ -104,6 +104,10 @@ async function planOf(
     columns: found.options,
     whyNot: found.whyNot,
     notAtOnce: found.notAtOnce,
+    leftOpen: found.leftOpen.map((id) => ({
+      spot: numbers.get(id),
+      ...(numbers.has(id) ? {} : { device: id }),
+    })),
     provenOver: {
       places: found.candidates,
       options: found.options,

@@ -4,6 +4,7 @@ import { radioOf, sourceOfUnit } from '../network/hops';
 import { airPairings, linkTo } from '../network/linkTo';
 import { signalDbm } from '../network/signal';
 import { signalAt } from '../propagation/signalsKept';
+import { isBeyond } from './reach';
 import type { BehindContext, MediumBehind } from './mediumBehind';
 
 /** A link over the air is looked at from this signal on, dBm. */
@@ -17,16 +18,17 @@ const pairingOf = (a: Product, b: Product) =>
     .filter((p) => p.band !== '2.4')
     .sort((p, q) => Number(q.radio === 'dedicated') - Number(p.radio === 'dedicated'))[0];
 
-export function airBehind({ job, scene, network }: BehindContext): MediumBehind {
+export function airBehind({ job, scene, network, reachM }: BehindContext): MediumBehind {
   return {
     medium: 'wireless',
-    may: ({ option, airHops }, { product }) =>
+    may: ({ option, airHops }, { product, unit }) =>
       airHops < mostAirHops &&
       option.product.family !== '' &&
       option.product.family === product.family &&
       // what takes its power over its cable gets none over the air
       product.poeIn === null &&
-      option.product.kind !== 'access-point',
+      option.product.kind !== 'access-point' &&
+      !isBeyond(job, option.unit, unit, reachM),
     leastEur: () => 0,
     linkTo({ option }, { candidate, product, unit }) {
       const [near, far] = [network.placed.get(option.unit.id), network.placed.get(unit.id)];

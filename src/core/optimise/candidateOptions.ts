@@ -133,7 +133,7 @@ interface Needs {
   hoped: (backhaul: Backhaul) => CandidateOption['serves'];
 }
 
-function needsOf(placed: PlacedCatalogue): Needs {
+function needsOf(placed: PlacedCatalogue, reachM: number): Needs {
   const { base, scene, over, endOf, rules } = placed;
   const spots = [
     ...[...base.spots].sort((a, b) => a.number - b.number),
@@ -143,7 +143,7 @@ function needsOf(placed: PlacedCatalogue): Needs {
   const served = servedAlready(placed);
   // a place of a room that is served needs nothing more; spots draw on whoever serves them best
   const open = spots.filter((s) => !(isPlace(s) && served.has(s.id)));
-  const draws = spotServices(base, scene, over, open);
+  const draws = spotServices(base, scene, over, open, reachM);
   const hopes: PlanningInstance['hopes'] = new Map();
   const onCable = new Set<Id>();
   const drawsOf = (backhaul: Backhaul): CandidateOption['draws'] => {
@@ -235,17 +235,18 @@ function optionsAt(
 
 /**
  * The same with options at places that have names, fed straight from what is kept: a fraction of the work.
- * @param among places that are looked at; all where none are given.
+ * @param among places that are looked at; all where none are given. @param reachM farther off in one building no unit is taken to serve.
  */
 export function directInstance(
   job: Job,
   scene: Scene,
   rules: Rules,
   among: (c: Candidate) => boolean = () => true,
+  reachM = Infinity,
 ): DirectInstance {
   const placed = placedCatalogue(job, scene, rules, among);
   const { base, candidates, places, ends, endOf, spares, lacking, big, network, over } = placed;
-  const { spots, served, hopes, onCable, serve, hoped } = needsOf(placed);
+  const { spots, served, hopes, onCable, serve, hoped } = needsOf(placed, reachM);
   const mains = network.backhauls.map((f) => f.unit);
   const direct = new Map<Id, CandidateOption[]>();
   const made = (at: PlacedProduct): CandidateOption[] => {
@@ -269,7 +270,7 @@ export function directInstance(
     aside: () => (beside ??= places.filter((p) => !isNamed(p)).flatMap(made)),
     ...optionsBehind({
       lacking,
-      ...{ job: big, scene, network: over, places, direct, serve, served, hoped },
+      ...{ job: big, scene, network: over, places, direct, serve, served, hoped, reachM },
       roomy: roomyUnits(base),
       snagsAt: (unit) => snagsAt(placed, unit, null, []),
     }),

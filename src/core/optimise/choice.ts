@@ -47,7 +47,9 @@ function optionsFor(
   const isMany = instance.options.length > mostAtPlaces;
   if (cuts || (onePerPlace && !isMany)) return instance.options;
   if (forced?.size) return withPlaces(instance, fewOf(instance), forced);
-  return reducedAt(instance, fewOf(instance), leastHeadroomDb);
+  // where any headroom will do, what is left is few enough by itself
+  const from = leastHeadroomDb === anyDb ? (undominated.get(instance) ?? instance.options) : fewOf(instance);
+  return reducedAt(instance, from, leastHeadroomDb);
 }
 
 /**

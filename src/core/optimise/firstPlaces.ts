@@ -13,8 +13,8 @@ import { namedPlaces } from './candidates';
 const reachM = 8;
 const storeyM = 6;
 const otherBuildingM = 3;
-/** Each need is near to so many of the places. */
-const timesNear = 2;
+/** Each need is near to so many of the places; in a large house to one, where two take too long. */
+const timesNear = (isLarge: boolean): number => (isLarge ? 1 : 2);
 /** Where that does not do, so many of the nearest are looked at (custom). */
 const nearest = 8;
 
@@ -30,10 +30,11 @@ function awayM(job: Job, a: { storeyId: Id; xM: number; yM: number }, b: typeof 
 }
 
 /**
- * Places with names, the one that is near to most open needs first, until each is near to two; ids of candidates.
+ * Places with names, the one that is near to most open needs first, until each is near to two, or in a large house to one; ids of
+ * candidates.
  * @param job what is kept. @param sure the chance from which a need counts as met.
  */
-export function firstPlaces(job: Job, scene: Scene, sure: number): Set<string> {
+export function firstPlaces(job: Job, scene: Scene, sure: number, isLarge = false): Set<string> {
   const network = networkOf(job, scene, 'planned');
   const met = new Set(
     predictJob(job, scene, network, { why: false })
@@ -42,7 +43,7 @@ export function firstPlaces(job: Job, scene: Scene, sure: number): Set<string> {
   );
   const open = [...job.spots.filter((s) => !met.has(s.id)), ...deviceSpots(job)].map((s) => ({
     s,
-    left: timesNear,
+    left: timesNear(isLarge),
   }));
   const places = namedPlaces(job);
   const near = new Map(

@@ -1,10 +1,14 @@
 /** The least cost of meeting every need: over places that have names first, then over all places around them. */
 import type { Job } from '../job/job';
+import type { Id } from '../job/records';
 import type { Scene } from '../propagation/model';
 import { directInstance, type Rules, withBehind } from './candidateOptions';
 import { keptOf } from './kept';
 import type { Doing } from './planningStep';
 import { anyDb, type Choice, cheapestOf, costOf } from './choice';
+import { airByName, dearestLostEur, serving, upTo } from './hopTests';
+import { isLargeHouse, largeInstance, leaveOpenEur, leftOpenBy, meetingMost, nearAnswer } from './largeHouse';
+import { cheapestIn, type FirstFound, type Solving } from './solving';
 import {
   type CandidateOption,
   type DirectInstance,
@@ -12,35 +16,18 @@ import {
   isNamed,
   type PlanningInstance,
 } from './planningInstance';
-import { type Constraints, openSpots, type Solver } from './programme';
+import { openSpots } from './programme';
 import { firstPlaces, withNearest } from './firstPlaces';
 import type { RestBound } from './restBound';
 import { impossibleOf, servable } from './subsets';
-
-/** A solution ends by its own count of work; so long, s, is only for a machine that stands still (custom). */
-export const longestS = 120;
-
-/** What is solved with. */
-export interface Solving {
-  solve: Solver;
-  constraints: Pick<Constraints, 'budgetEur' | 'forced'>;
-  /** Longest time for each solution. */
-  seconds: number;
-}
-
-/** The cheapest choice with at least so much headroom. */
-export const cheapestIn = (
-  instance: PlanningInstance,
-  { solve, constraints, seconds }: Solving,
-  leastHeadroomDb: number,
-): Promise<Choice | 'late' | null> =>
-  cheapestOf(instance, solve, { ...constraints, leastHeadroomDb }, seconds);
 
 export interface LeastCost {
   /** All that was looked at, and of it the spots that anything serves. */
   instance: PlanningInstance;
   possible: PlanningInstance;
   answer: Choice | 'late' | null;
+  /** Needs that no plan that was found meets beside the others; they are no part of what is possible. */
+  leftOpen: Id[];
   /** Of what costs no more than this, every place was looked at. */
   wholeUpTo: number;
   /** The same needs with more: all that costs so much at most and is at places with names, or at the others too, which takes longer. */
@@ -66,17 +53,24 @@ export async function leastCost(
     if (choice && choice !== 'late') early?.(g, choice);
   };
   doing('signals at every place');
+  const isLarge = isLargeHouse(job);
   if (early)
-    for (const glance of atFirstPlaces(job, scene, rules)) tell(glance, await atFirstGlance(glance, solving));
-  const direct = directInstance(job, scene, rules);
+    for (const glance of atFirstPlaces(job, scene, rules, isLarge))
+      tell(glance, await atFirstGlance(glance, solving));
+  const direct = isLarge ? largeInstance(job, scene, rules) : directInstance(job, scene, rules);
   if (restOf(direct, direct).least([]) > limitEur) return tooDear(direct);
   doing('lowest cost, places near sockets first');
   const quick = await cheapestIn(servable(direct), solving, anyDb);
   tell(direct, quick);
+  if (isLarge && (quick === null || quick === 'late')) {
+    const found = await meetingMost(direct, solving);
+    tell(found.instance, found.choice);
+    return atNames(direct, found);
+  }
   const named = withBehind(direct, forTheLost(direct));
   const first = await cheapestByName(direct, named, quick, solving, limitEur);
   tell(first.instance, first.choice);
-  if (direct.all.length * openSpots(direct, anyDb).length > mostPlacesByNeeds) return atNames(direct, first);
+  if (isLarge) return atNames(direct, first);
   doing('lowest cost, all places');
   const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving, limitEur);
   const nearOf = nearIn(direct);
@@ -97,51 +91,53 @@ export async function leastCost(
     instance,
     possible: servable(instance),
     answer,
+    leftOpen: [],
     wholeUpTo,
     wider,
     nearOf,
   };
 }
 
-/** Of a house with more places times open needs than this only those that have names are looked at (custom): all would take many minutes. */
-const mostPlacesByNeeds = 6000;
-
 /** The answer at places that have names is the best found: nothing is proven of the others. */
-function atNames(
-  direct: DirectInstance,
-  { instance, choice }: Awaited<ReturnType<typeof cheapestByName>>,
-): LeastCost {
-  const answer = choice && choice !== 'late' ? { ...choice, proven: false, gapEur: null } : choice;
-  const possible = servable(instance);
-  return { instance, possible, answer, wholeUpTo: 0, wider: () => possible, nearOf: nearIn(direct) };
+function atNames(direct: DirectInstance, { instance, choice }: FirstFound): LeastCost {
+  const met = servable(instance);
+  const rest = { instance, wholeUpTo: 0, nearOf: nearIn(direct) };
+  if (choice === null || choice === 'late')
+    return { ...rest, possible: met, answer: choice, leftOpen: [], wider: () => met };
+  const leftOpen = leftOpenBy(instance, choice);
+  const spots = met.spots.filter((s) => !leftOpen.includes(s.id));
+  const possible = nearAnswer({ ...met, spots }, choice);
+  const answer = { ...choice, proven: false, gapEur: null };
+  return { ...rest, possible, answer, leftOpen, wider: () => possible };
 }
 
 /** Nothing is looked for: the needs cost more than is of use. */
 function tooDear(direct: DirectInstance): LeastCost {
   const possible = servable(direct);
   return {
-    ...{ instance: direct, possible, answer: null, wholeUpTo: 0 },
+    ...{ instance: direct, possible, answer: null, leftOpen: [], wholeUpTo: 0 },
     wider: () => possible,
     nearOf: nearIn(direct),
   };
 }
 
-/** In a first answer a need is left open rather than paid for with so much, in the job's currency (custom). */
-const leaveOpenEur = 400;
-
 /** The cheapest choice at a few places; makers' limits may leave needs open there that other places meet. */
 const atFirstGlance = (glance: DirectInstance, { solve, constraints, seconds }: Solving) =>
   cheapestOf(servable(glance), solve, { ...constraints, leastHeadroomDb: anyDb, leaveOpenEur }, seconds);
 
+/** In a large house a first answer looks no farther than this, m (custom). */
+const glanceReachM = 12;
+
 /** An instance of a few places near the needs, and one of some more where these do not do. */
-function* atFirstPlaces(job: Job, scene: Scene, rules: Rules): Generator<DirectInstance> {
-  const few = firstPlaces(keptOf(job), scene, rules.sure);
-  const glance = directInstance(job, scene, rules, (c) => few.has(c.id));
+function* atFirstPlaces(job: Job, scene: Scene, rules: Rules, isLarge: boolean): Generator<DirectInstance> {
+  const few = firstPlaces(keptOf(job), scene, rules.sure, isLarge);
+  const reachM = isLarge ? glanceReachM : Infinity;
+  const glance = directInstance(job, scene, rules, (c) => few.has(c.id), reachM);
   yield glance;
   const lost = new Set(impossibleOf(glance).map((i) => i.spotId));
   if (lost.size === 0) return;
   const more = withNearest(keptOf(job), few, lost);
-  yield directInstance(job, scene, rules, (c) => more.has(c.id));
+  yield directInstance(job, scene, rules, (c) => more.has(c.id), reachM);
 }
 
 /** Units that feed others are tried at one place of each part of a storey, so large, m (custom). */
@@ -191,7 +187,7 @@ const finer = 1.2;
  */
 async function cheapestAnywhere(
   direct: DirectInstance,
-  first: Awaited<ReturnType<typeof cheapestByName>>,
+  first: FirstFound,
   solving: Solving,
   limitEur: number,
 ): Promise<Pick<LeastCost, 'instance' | 'answer' | 'wholeUpTo'>> {
@@ -202,8 +198,8 @@ async function cheapestAnywhere(
     const instance = withAside(direct, first.instance, most);
     const answer = instance.options.length ? await cheapestIn(servable(instance), solving, anyDb) : null;
     const cost = answer === null || answer === 'late' ? null : costOf(answer);
-    // a need that only an unnamed place meets makes the answer dearer than what was known
-    if (cost !== null && cost > last) last = Math.min(cost, limitEur);
+    // what is better costs less than this; a need that only an unnamed place meets makes it more than what was known
+    if (cost !== null) last = Math.min(cost, limitEur);
     const isLeast = cost !== null && cost <= most + 0.01;
     if (isLeast || most >= last) return { instance, answer, wholeUpTo: most };
   }
@@ -222,17 +218,6 @@ const restOf = (
   among: Parameters<DirectInstance['restOf']>[1] = () => true,
 ) => direct.restOf(openSpots(servable(instance), anyDb), among);
 
-/** What a test allows, for so much at most. */
-const upTo =
-  (most: number, test: HopTest = () => true): HopTest =>
-  (parent, to, costEur) =>
-    costEur <= most && test(parent, to, costEur);
-
-/** Over the air between places that have names, and products of one kind. */
-const airByName: HopTest = (parent, to) =>
-  to === null ||
-  (isNamed(parent) && isNamed(to) && to.medium === 'wireless' && parent.product.id === to.product.id);
-
 const hopsByName = (direct: DirectInstance, named: PlanningInstance, most: number) =>
   direct.behind(direct.options, upTo(most, airByName), restOf(direct, named, isNamed));
 
@@ -250,16 +235,18 @@ async function cheapestByName(
   quick: Choice | 'late' | null,
   solving: Solving,
   limitEur: number,
-): Promise<{ instance: PlanningInstance; choice: Choice | 'late' | null }> {
+): Promise<FirstFound> {
   const isWhole = named.options.length === direct.options.length && impossibleOf(direct).length === 0;
   const leastEur = restOf(direct, named, isNamed).least([]);
   const enough = isWhole && quick && quick !== 'late' ? upToOf(quick) : mostOf(leastEur);
   const most = Math.min(enough, limitEur);
-  for (let limit = firstLimit(leastEur, deeper); ; limit *= deeper) {
+  for (let limit = firstLimit(leastEur, deeper); ;) {
     const instance = withBehind(named, hopsByName(direct, named, Math.min(limit, most)));
     const choice = await cheapestIn(servable(instance), solving, anyDb);
-    if (limit >= most || (choice && choice !== 'late' && costOf(choice) <= limit))
-      return { instance, choice };
+    const cost = choice && choice !== 'late' ? costOf(choice) : Infinity;
+    if (limit >= most || cost <= limit) return { instance, choice };
+    // what is better costs no more than what is found
+    limit = Math.min(limit * deeper, cost);
   }
 }
 
@@ -287,16 +274,6 @@ function forTheLost(direct: DirectInstance): CandidateOption[] {
   const twice = behind(between, still);
   return twice.length ? [...once, ...between, ...twice] : once;
 }
-
-/** Whatever serves none of some needs is too dear. */
-function serving(ids: readonly string[]): RestBound {
-  const has = (s: ReadonlyMap<string, unknown>) => ids.some((id) => s.has(id));
-  const beside: RestBound['beside'] = (served) => (more) => (has(more) || served.some(has) ? 0 : Infinity);
-  return { beside, least: (served) => beside(served)(new Map()) };
-}
-
-/** Units that together cost more are not looked at for one need (custom), in the job's currency. */
-const dearestLostEur = 600;
 
 /** Of the options of each unit the one that carries most. */
 function fastestTo(options: readonly CandidateOption[]): CandidateOption[] {

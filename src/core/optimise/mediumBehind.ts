@@ -23,6 +23,8 @@ export interface BehindContext {
   lacking: readonly Product[];
   /** Kept units with ports to spare: a cable from one of them takes none that another needs. */
   roomy: ReadonlySet<Id>;
+  /** Farther off in one building no unit feeds another over the air, m. */
+  reachM: number;
 }
 
 /** An option with all that feeds it. */

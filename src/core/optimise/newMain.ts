@@ -11,7 +11,8 @@ import type { Scene } from '../propagation/model';
 import { type Rules } from './candidateOptions';
 import { keptOf } from './kept';
 import { bestHeadroom, type Choice, costOf } from './choice';
-import { cheapestIn, leastCost, type LeastCost, type Solving } from './leastCost';
+import { leastCost, type LeastCost } from './leastCost';
+import { cheapestIn, type Solving } from './solving';
 import { hourEur } from './planningInstance';
 import { impossibleOf, upToCost } from './subsets';
 
@@ -107,7 +108,7 @@ export async function withNewMain(
     const limitEur = mostEur - main.costEur;
     const found = await leastCost(main.job, scene, rules, own, null, undefined, limitEur);
     const { answer } = found;
-    if (!answer || answer === 'late') continue;
+    if (!answer || answer === 'late' || found.leftOpen.length) continue;
     const left = impossibleOf(found.instance);
     const costEur = main.costEur + costOf(answer);
     const meetsMore = without !== null && left.length < lost.size;

@@ -72,7 +72,15 @@ export function withoutDominated(instance: PlanningInstance): CandidateOption[] 
       firstOfBest(same, (a, b) => asGood(a, b) && feedsAll(a, b)),
     );
     // what can feed others also serves: an option that feeds no other may be beaten by it, if it takes no more of what is short
-    const left = firstOfBest(fed, (a, b) => behind(b.id).length === 0 && sameLimits(a, b) && covers(a, b));
+    const left = firstOfBest(
+      fed,
+      (a, b) =>
+        a.costEur <= b.costEur &&
+        a.serves.size >= b.serves.size &&
+        behind(b.id).length === 0 &&
+        sameLimits(a, b) &&
+        covers(a, b),
+    );
     return left.flatMap((c) => [c, ...of(behind(c.id))]);
   };
   return of(instance.options.filter((c) => c.parent === null));

@@ -1,11 +1,13 @@
 /** Proposals: which units, where, fed how, so that every need is met; proven by a solver and checked on the real network. */
 import { get, type Job } from '../job/job';
+import type { Id } from '../job/records';
 import type { Scene } from '../propagation/model';
 import { cheapestAtOnce, loadOfChoice, optionsAtOnce, variationsOf } from './atOnce';
 import type { Candidate } from './candidate';
 import { namedPlaces, fits } from './candidates';
 import { anyDb, bestHeadroom, type Choice, cheapestOf, costOf, partsOf } from './choice';
-import { leastCost, longestS, type Solving } from './leastCost';
+import { leastCost } from './leastCost';
+import { longestS, type Solving } from './solving';
 import type { PlanningInstance } from './planningInstance';
 import { deviceEnds } from './deviceEnds';
 import { deviceSpots } from './spotServices';
@@ -24,6 +26,8 @@ export interface Proposals {
   impossible: Impossible[];
   candidates: number;
   options: number;
+  /** Needs that no plan that was found meets beside the others; ids of spots, devices and places of rooms. */
+  leftOpen: Id[];
   /** In words why no proposal carries all needs at the same time; null when one does, or none is needed. */
   notAtOnce: string | null;
   /** In words why nothing is proposed; null when something is. */
@@ -126,6 +130,7 @@ export async function propose(
     impossible: [],
     candidates: 0,
     options: 0,
+    leftOpen: [],
     notAtOnce: null,
     whyNot: whyNone(job, asked),
   };
@@ -183,7 +188,7 @@ export async function propose(
     found(lastEarly);
   };
   const solving: Solving = { solve, constraints: { budgetEur, forced }, seconds };
-  const { instance, possible, answer, wholeUpTo, wider, nearOf } = await leastCost(
+  const { instance, possible, answer, leftOpen, wholeUpTo, wider, nearOf } = await leastCost(
     job,
     scene,
     rules,
@@ -251,6 +256,7 @@ export async function propose(
     impossible,
     candidates: instance.candidates.length,
     options: instance.options.length,
+    leftOpen,
     notAtOnce,
     whyNot: proposals.length > 0 ? null : nothingWords(instance, answer === 'late'),
   };
@@ -270,7 +276,7 @@ function amongSome(choice: Choice, leastEur: number): Choice {
 }
 
 /** A first answer may leave this part of the needs open: it says how many are met (custom). */
-const mostOpenEarly = 0.25;
+const mostOpenEarly = 0.5;
 
 /** For everyone at once so much more may be spent than for each need by itself (custom). */
 const dearerAtOnce = 1.6;

@@ -7,6 +7,7 @@ import { type Access, accessesOf, accessRates, chanceMet, delivered, signalFor }
 import { type Noise, noiseAt } from '../network/disturbance';
 import type { Backhaul, Network } from '../network/backhaul';
 import { radioOf, sourceOfUnit } from '../network/hops';
+import { isBeyond } from './reach';
 import { radioOfDevice } from '../network/fixedDevices';
 import { testDevice } from '../job/testDevice';
 import { signalAt } from '../propagation/signalsKept';
@@ -56,12 +57,16 @@ export const deviceSpots = (job: Job): Spot[] =>
       activityIds: d.activityIds,
     }));
 
-/** Which of some spots a feed serves, fixed devices each with its own radio; the signals of a unit at its place are worked out once. */
+/**
+ * Which of some spots a feed serves, fixed devices each with its own radio; the signals of a unit at its place are worked out once.
+ * @param reachM farther off in the same building nothing is looked at.
+ */
 export function spotServices(
   job: Job,
   scene: Scene,
   network: Network,
   spots: readonly Spot[],
+  reachM = Infinity,
 ): (backhaul: Backhaul) => Map<Id, SpotService> {
   const tested = testDevice(job);
   const places = spots.map((spot) => {
@@ -83,8 +88,8 @@ export function spotServices(
     if (known) return known;
     const tree = sourceOfUnit(scene, backhaul, 'access');
     const b = bands.indexOf(band);
-    const made = places.map(({ at, noise, device: own }): Heard => {
-      if (own !== device) return unheard;
+    const made = places.map(({ spot, at, noise, device: own }): Heard => {
+      if (own !== device || isBeyond(job, backhaul.unit, spot, reachM)) return unheard;
       const received = signalAt(tree, at);
       const dbm = signalDbm(radioOf(backhaul.product, band, 'access'), received, b, backhaul.mountDb);
       if (dbm < leastHeardDbm) return unheard;

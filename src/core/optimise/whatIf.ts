@@ -6,7 +6,7 @@ import type { Scene } from '../propagation/model';
 import { anyDb, cheapestOf, partsOf, priceOf } from './choice';
 import { planningInstance } from './candidateOptions';
 import type { PlanningInstance } from './planningInstance';
-import { longestS } from './leastCost';
+import { longestS } from './solving';
 import { type ProposalOptions, rulesOf } from './propose';
 import { impossibleOf, servable } from './subsets';
 import type { Solver } from './programme';

@@ -77,6 +77,7 @@ export function ProposalsPanel() {
       {done && found?.notAtOnce && (
         <p className="pb-2 text-[12px] text-ochre-text first-letter:uppercase">{found.notAtOnce}.</p>
       )}
+      {done && <LeftOpen />}
       {done && <WhatWouldHelp />}
       <Places />
       {kind !== 'working' && (
@@ -91,6 +92,23 @@ export function ProposalsPanel() {
       {open === 'compare' && <CompareDialog onClose={() => setOpen(null)} />}
       {open === 'front' && <FrontDialog onClose={() => setOpen(null)} />}
     </section>
+  );
+}
+
+/** Needs that every plan that was found leaves open: each can be met, but not together with the others. */
+function LeftOpen() {
+  const job = useJob((s) => s.job);
+  // kept by an earlier version without this list
+  const open = usePlanning(job.info.id, (s) => s.found)?.leftOpen ?? [];
+  if (open.length === 0) return null;
+  const names = open.map(
+    (id) => find(job, 'spot', id)?.name ?? find(job, 'fixedDevice', id)?.name ?? 'part of a room',
+  );
+  return (
+    <p className="pb-2 text-[12px] text-ochre-text">
+      These plans leave {open.length === 1 ? 'a need' : `${open.length} needs`} open, since none was found
+      that meets all: {names.join(', ')}.
+    </p>
   );
 }
 
