@@ -85,13 +85,23 @@ export function ublInvoice(invoice: Invoice): string {
           'cbc:Name': l.text,
           'cac:ClassifiedTaxCategory': { ...category, ...scheme },
         },
-        'cac:Price': { 'cbc:PriceAmount': { '@currencyID': currency, '#': String(unitPrice(l)) } },
+        'cac:Price': priceOf(l, currency),
       })),
     },
   };
   return create({ version: '1.0', encoding: 'UTF-8' }, document).end({ prettyPrint: true });
 }
 
-/** To four places: what times the count gives the sum of the line to the cent. */
-const unitPrice = ({ sumEur, count }: Invoice['lines'][number]) =>
-  count > 0 ? Math.round((sumEur / count) * 1e4) / 1e4 : toCents(sumEur);
+/**
+ * The price of one where that is whole cents; else the sum of the line as the price of so many: so it always comes to the
+ * sum to the cent.
+ */
+function priceOf({ kind, sumEur, count }: Invoice['lines'][number], currency: string) {
+  const many = count || 1;
+  const each = toCents(sumEur / many);
+  const isWhole = Math.abs(each * many - sumEur) < 1e-9;
+  return {
+    'cbc:PriceAmount': { '@currencyID': currency, '#': (isWhole ? each : sumEur).toFixed(2) },
+    ...(!isWhole && { 'cbc:BaseQuantity': { '@unitCode': unitCode(kind), '#': String(many) } }),
+  };
+}
