@@ -82,6 +82,7 @@ const invoice: Invoice = {
     country: 'NL',
     taxId: 'NL123456789B01',
   },
+  taxName: 'VAT',
   buyer: { name: 'Ada <Quay>', address: 'Quay House\nHarbour', country: 'NL' },
   paymentTerms: '14 days',
   lines: [line(), line({ kind: 'work', text: 'Work', count: 3.25, sumEur: 211.25 })],
