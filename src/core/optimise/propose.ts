@@ -240,7 +240,9 @@ export async function propose(
       : await cheapestWithin(roomier, money, leastDb);
     const roomiest = fitting ?? roomy;
     // where the least cost is not known for sure, no more is known of what is dearer
-    take('most headroom', { ...roomiest, proven: roomiest.proven && cheapest.proven });
+    const isNews = idsOf(roomiest) !== idsOf({ options: proposals[0]?.options ?? [] });
+    // a second card that says the same is no choice
+    if (isNews) take('most headroom', { ...roomiest, proven: roomiest.proven && cheapest.proven });
   }
   const impossible = impossibleOf(instance);
   const without = cheapest && { costEur: costOf(cheapest), impossible };
@@ -261,6 +263,12 @@ export async function propose(
     whyNot: proposals.length > 0 ? null : nothingWords(instance, answer === 'late'),
   };
 }
+
+const idsOf = ({ options }: Pick<Choice, 'options'>): string =>
+  options
+    .map((c) => c.id)
+    .sort()
+    .join();
 
 const nothingWords = ({ options }: PlanningInstance, isLate: boolean): string => {
   if (options.length === 0) return 'no product of the catalogue has a possible uplink at any place';

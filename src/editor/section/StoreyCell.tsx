@@ -2,7 +2,8 @@ import { colour } from '@/ui/colour';
 import type { Storey } from '@/core/job/records';
 import type { Mark } from '@/ui/marks';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
-import { cellLayout, type CellShape } from './cellLayout';
+import { roughWidth } from '../labels/textWidth';
+import { cellLayout, type CellShape, fittedName } from './cellLayout';
 import { type SectionStage, storeyTally } from './storeyTally';
 
 /** One storey of the section: pressed it is shown, and a unit can be dropped on it. */
@@ -19,6 +20,11 @@ export function StoreyCell({
   const isCalculating = useJob((s) => s.planned === null) && stage === 'plan';
   const tally = storeyTally(job, storey, stage, marks, isCalculating);
   const place = cellLayout(shape, tally.marks.length, tally.units.length);
+  // the count stands on the same line
+  const isBeside = tally.marks.length > 0 && place.count.y === place.name.y;
+  const nameRoom = shape.centred
+    ? Infinity
+    : shape.x + shape.width - place.name.x - 4 - (isBeside ? roughWidth(tally.fraction, 12.5) + 6 : 0);
   const choose = () => store.getState().set({ storeyId: storey.id });
   const isMarked = isActive || isTarget;
   const ground = shape.centred ? 'transparent' : colour.panel;
@@ -54,7 +60,7 @@ export function StoreyCell({
         textAnchor={place.name.anchor}
         {...word}
       >
-        {tally.name}
+        {fittedName(tally.name, nameRoom, place.name.size)}
       </text>
       {tally.marks.length > 0 && (
         <text {...place.count} fontSize={12.5} textAnchor="end" {...word}>

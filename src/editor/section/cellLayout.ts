@@ -1,4 +1,5 @@
 /** Where the parts of a storey stand in its cell of the section, px. Pure. */
+import { roughWidth } from '../labels/textWidth';
 
 export interface CellShape {
   x: number;
@@ -20,6 +21,18 @@ export interface CellLayout {
   boxes: { x: number; y: number }[];
   /** Foot of each unit's peg. */
   pegs: { x: number; y: number }[];
+}
+
+/** A name cut so that it fits, px; a number at its end stays. Example: «Outbuilding 2» → «Outbu… 2». */
+export function fittedName(name: string, roomPx: number, sizePx: number): string {
+  const fits = (text: string) => roughWidth(text, sizePx) <= roomPx;
+  if (fits(name)) return name;
+  const [end = ''] = / \d+$/.exec(name) ?? [];
+  for (let letters = name.length - end.length - 1; letters > 1; letters--) {
+    const cut = `${name.slice(0, letters).trimEnd()}…${end}`;
+    if (fits(cut)) return cut;
+  }
+  return name.slice(0, 1) + '…';
 }
 
 export function cellLayout(

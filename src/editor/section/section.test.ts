@@ -1,6 +1,6 @@
 import { quayHouse } from '@/../demo/make/quayHouse';
 import { get, jobFromRecords } from '@/core/job/job';
-import { cellLayout } from './cellLayout';
+import { cellLayout, fittedName } from './cellLayout';
 import { shortName, spotMarks, storeyTally } from './storeyTally';
 
 const house = jobFromRecords(quayHouse());
@@ -117,3 +117,10 @@ describe('where things stand in a cell', () => {
     expect(cellLayout({ ...shape, centred: true }, 1, 0).name).toMatchObject({ x: 75, anchor: 'middle' });
   });
 });
+
+test.each([
+  ['Barn', 80, 'Barn'],
+  ['Outbuilding 2', 60, 'Outbu… 2'],
+  ['Workshop by the lane', 70, 'Workshop…'],
+  ['Barn', 5, 'B…'],
+])('%s in %d px is %s', (name, roomPx, shown) => expect(fittedName(name, roomPx, 12)).toBe(shown));

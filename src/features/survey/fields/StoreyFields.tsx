@@ -5,6 +5,7 @@ import { useState } from 'react';
 import { toast } from 'sonner';
 import { find } from '@/core/job/job';
 import { addBuilding, addOutdoors, addStorey, removeStorey } from '@/core/survey/storeys';
+import { outerAssembly } from '@/core/survey/storeyGraph';
 import type { Made } from '@/core/survey/wallEdits';
 import { Button, Choice, Field, PartHead } from '@/ui/primitives';
 import { useJobStore } from '@/client/store/JobProvider';
@@ -79,7 +80,7 @@ export function StoreyFields({ job, record: s, save }: FieldsProps<'storey'>) {
                 name: `Outbuilding ${job.buildings.length}`,
                 widthM: 6,
                 depthM: 4,
-                wallAssemblyId: newWallAssembly(store.getState()),
+                wallAssemblyId: outerAssembly(job, s.id) ?? newWallAssembly(store.getState()),
               }),
             )
           }
