@@ -2,6 +2,8 @@
 
 import { find } from '@/core/job/job';
 import { spotNeed } from '@/core/job/needs';
+import type { Spot } from '@/core/job/records';
+import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { Choice, Field, PartHead } from '@/ui/primitives';
 import { needText } from '@/ui/units';
 import { ActivityPicker } from '../ActivityPicker';
@@ -73,6 +75,7 @@ export function SpotFields({ job, record: s, save }: FieldsProps<'spot'>) {
           />
         )}
       </Field>
+      {need.downMbps === 0 && need.upMbps === 0 && <NoNeed spot={s} />}
       {s.activityIds !== null && (
         <ActivityPicker
           job={job}
@@ -81,5 +84,25 @@ export function SpotFields({ job, record: s, save }: FieldsProps<'spot'>) {
         />
       )}
     </>
+  );
+}
+
+/** Nothing is used here yet: where that is said. */
+function NoNeed({ spot }: { spot: Spot }) {
+  const store = useJobStore();
+  const room = useJob((j) => find(j.job, 'room', spot.roomId));
+  return (
+    <div className="pt-2 text-[12px] text-ochre-text">
+      <p>No need yet: nothing is planned for this spot until one is set.</p>
+      {spot.activityIds === null && room && (
+        <button
+          type="button"
+          className="font-semibold text-action pointer-coarse:min-h-11"
+          onClick={() => store.getState().set({ selectedId: room.id })}
+        >
+          What is {room.name} used for?
+        </button>
+      )}
+    </div>
   );
 }
