@@ -98,6 +98,27 @@ describe('a quote', () => {
     expect(quoteSheetOf(counted, predictions).drilled.join()).toMatch(/3 holes/);
   });
 
+  test('a cable without a hole stays in sight, also one to a device; a lead on one shelf does not', () => {
+    const [link] = job.links.filter((l) => l.medium === 'ethernet');
+    const device = job.fixedDevices[0];
+    if (!link || !device) throw new Error('no cable or device in the demo house');
+    const laid = (lengthM: number) =>
+      quoteSheetOf(
+        withRecords(
+          job,
+          { ...link, holes: 0, lengthM },
+          makeRecord({
+            ...{ type: 'deviceCable', id: 'to-device', deviceId: device.id, fromUnitId: link.fromUnitId },
+            ...{ holes: 0, lengthM },
+          }),
+        ),
+        predictions,
+      ).visible.filter((v) => v.includes('along the wall'));
+    expect(laid(4)).toHaveLength(2);
+    expect(laid(4).join()).toContain(`to ${device.name}`);
+    expect(laid(1.5)).toEqual([]);
+  });
+
   test('later changes of the job do not change it', () => {
     const offered = withRecords(job, quoteOf(job));
     const cheaper = withRecords(offered, ...job.kits.map((k) => ({ ...k, priceEur: 1 })));

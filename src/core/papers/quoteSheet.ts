@@ -3,9 +3,10 @@ import { lengthText } from '../geometry/lengthWords';
 import { billOf } from '../design/bill';
 import { find, type Job } from '../job/job';
 import { makeRecord } from '../job/make';
-import type { Business, Quote } from '../job/records';
+import type { Business, Id, Quote, Unit } from '../job/records';
 import type { QuoteSheet } from '../job/businessRecords';
 import { spotNeed } from '../job/needs';
+import { patchM } from '../media/cableEstimate';
 import { mediumWords } from '../media/mediumWords';
 import type { Prediction } from '../network/predict';
 import { rateText } from '../network/rateText';
@@ -65,26 +66,43 @@ function promises(job: Job, predictions: readonly Prediction[]): QuoteSheet['roo
   });
 }
 
-/** Where holes are drilled, and where a cable stays in sight: one sentence each. */
+/** A new cable with what it is, as the quote tells it. */
+interface NewCable {
+  way: string;
+  holes: number | null;
+  lengthM: number | null;
+}
+
+function newCables(job: Job): NewCable[] {
+  const unit = (id: Id) => find(job, 'unit', id);
+  const at = (u: Unit) => `${u.letter} (${u.name || 'main unit'})`;
+  const toUnits = job.links.flatMap((link): NewCable[] => {
+    const [from, to] = [unit(link.fromUnitId), unit(link.unitId)];
+    if (!from?.planned || !to?.planned || (from.found && to.found)) return [];
+    if (link.medium !== 'ethernet' && link.medium !== 'fibre') return [];
+    return [{ ...link, way: `${mediumWords[link.medium]} from ${at(from)} to ${at(to)}` }];
+  });
+  const toDevices = job.deviceCables.flatMap((cable): NewCable[] => {
+    const [from, device] = [unit(cable.fromUnitId), find(job, 'fixedDevice', cable.deviceId)];
+    if (!from?.planned || !device || cable.found) return [];
+    return [{ ...cable, way: `${mediumWords.ethernet} from ${at(from)} to ${device.name}` }];
+  });
+  return [...toUnits, ...toDevices];
+}
+
+/** Where holes are drilled, and what stays in sight: one sentence each. */
 function inTheHouse(job: Job): Pick<QuoteSheet, 'drilled' | 'visible'> {
   const drilled: string[] = [];
   const visible: string[] = [];
-  for (const link of job.links) {
-    const [from, to] = [find(job, 'unit', link.fromUnitId), find(job, 'unit', link.unitId)];
-    if (!from?.planned || !to?.planned || (from.found && to.found)) continue;
-    if (link.medium !== 'ethernet' && link.medium !== 'fibre') continue;
-    const way = `${mediumWords[link.medium]} from ${from.letter} (${from.name || 'main unit'}) to ${to.letter} (${to.name})`;
-    const holes = link.holes;
+  for (const { way, holes, lengthM } of newCables(job)) {
     if (holes === null) drilled.push(`${way}: holes are not counted yet.`);
     else if (holes > 0) drilled.push(`${way}: ${holes} ${holes === 1 ? 'hole' : 'holes'}.`);
-    else if ((link.lengthM ?? 0) > 5)
-      visible.push(`${way}: ${lengthText(link.lengthM ?? 0, job.info.lengths, 0)} along the wall.`);
+    else if ((lengthM ?? 0) > patchM)
+      visible.push(`${way}: ${lengthText(lengthM ?? 0, job.info.lengths, 0)} along the wall.`);
   }
   for (const unit of job.units)
     if (unit.planned && !unit.found)
-      visible.push(
-        `${unit.letter}, ${find(job, 'kit', unit.kitId)?.name.toLowerCase() ?? 'unit'}: ${unit.name}.`,
-      );
+      visible.push(`${unit.letter}, ${find(job, 'kit', unit.kitId)?.name ?? 'unit'}: ${unit.name}.`);
   return { drilled: drilled.map((t) => t.slice(0, 300)), visible: visible.map((t) => t.slice(0, 300)) };
 }
 

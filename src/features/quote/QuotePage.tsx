@@ -33,7 +33,7 @@ export function QuotePage() {
           <QuoteList />
           <InvoiceList />
         </div>
-        <div>
+        <div className="[&_label]:w-36">
           <CustomerForm />
           <BusinessForm />
         </div>
