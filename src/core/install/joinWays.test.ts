@@ -55,7 +55,7 @@ test('what the leaflet says comes into the steps: how long, how near, which netw
   expect(stepsWith({ firmwareMin: 0 }).of('firmware').wait).toBeNull();
   expect(stepsWith({ join: ['button'], buttonHoldS: 7 }).of('pair').text).toContain('for 7 s');
   const both = stepsWith({ join: ['button-both'], buttonHoldS: 5, windowS: 90 }).of('pair').text;
-  expect(both).toMatch(/The main unit’s for 5 s, then within 1\.5 minutes .*’s for 5 s/);
+  expect(both).toMatch(/The uplink unit’s for 5 s, then within 1\.5 minutes .*’s for 5 s/);
   const job = applyEdit(bare, putOne('a', makeRecord({ ...node, setup: { resetHoldS: 17 } }))).job;
   const [reset] = unitSteps(job, { ...A, found: true }, undefined, 'main', 'firmware.main');
   expect(reset?.text).toContain('for 17 s');
@@ -70,6 +70,29 @@ test('the best way that its link allows is taken', () => {
   // over powerline the unit may find both: it is joined as one on the air
   expect(wayOf(['cable', 'setup-code'], { ...wire, medium: 'powerline' })).toBe('setup-code');
   expect(wayOf(['cable'])).toBe('app');
+});
+
+test('only its own family finds a unit by its button or over the cable; the others are set up in their own app or page', () => {
+  const wire = cable(A, M);
+  const product = (join: JoinWay[], more: Partial<Product> = {}) =>
+    makeRecord({ ...node, ...more, setup: { join } });
+  const stranger = makeRecord({ ...node, family: 'of another maker', setup: { join: ['own-page'] } });
+  const kin = makeRecord({ ...node, setup: { join: ['own-page'] } });
+  const ways: JoinWay[] = ['cable', 'button', 'setup-code'];
+  expect(joinWayOf(product(ways), wire, kin)).toBe('cable');
+  expect(joinWayOf(product(ways), wire, stranger)).toBe('setup-code');
+  expect(joinWayOf(product(['cable', 'button']), wire, stranger)).toBe('app');
+  // without a family nothing is kin
+  const plain = product(['cable', 'own-page'], { family: '' });
+  expect(joinWayOf(plain, wire, makeRecord({ ...kin, family: '' }))).toBe('own-page');
+  // a button on both needs one on both
+  const both = product(['button-both', 'own-page'], { kind: 'extender', family: '' });
+  expect(joinWayOf(both, undefined, kin)).toBe('own-page');
+  expect(joinWayOf(both, undefined, makeRecord({ ...kin, setup: { join: ['button'] } }))).toBe('button-both');
+  // the button of what carries powerline is for powerline
+  const mains = product(['button-both', 'own-page'], { kind: 'powerline', family: '' });
+  expect(joinWayOf(mains, wire, makeRecord({ ...kin, setup: { join: ['button'] } }))).toBe('own-page');
+  expect(joinWayOf(product(['button-both'], { kind: 'powerline' }), wire, stranger)).toBe('own-page');
 });
 
 test('an old router used as an access point is told to pass on only, before its update, and asked for the address it gives', () => {

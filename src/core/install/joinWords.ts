@@ -18,6 +18,8 @@ interface JoinWords {
   readyQuestion: string;
   join: string;
   joinText: string;
+  /** What shows that it has joined, where no light of it does; asked of the unit. */
+  joined: string;
 }
 
 /** What is said of a way to join. */
@@ -31,9 +33,11 @@ export function joinWords(product: Product, letter: string, way: JoinWay): JoinW
   const app = {
     ready: `Open the page that adds ${letter}`,
     readyText:
-      'Connect the phone to the new network. Start adding a unit in the app or on the web page of the main unit.',
+      'Connect the phone to the new network. Start adding a unit in its app, or on the web page of the main unit.',
     readyQuestion: 'Is the app or the page waiting for the unit now?',
+    joined: 'does the app list it as joined',
   };
+  const joined = 'does a phone find the new network beside it, and does a page open';
   switch (way) {
     case 'button':
       return {
@@ -43,14 +47,16 @@ export function joinWords(product: Product, letter: string, way: JoinWay): JoinW
         readyQuestion: 'Is the app or the page waiting for the unit now?',
         join: `Press Pair on ${letter}`,
         joinText: `Hold the button for ${hold} s. ${again}`,
+        joined: app.joined,
       };
     case 'button-both':
       return {
         ready: `Get both buttons ready for ${letter}`,
-        readyText: `Find the Pair button on the main unit and on ${letter}. Do not press a button yet.`,
+        readyText: `Find the Pair button on its uplink unit and on ${letter}. Do not press a button yet.`,
         readyQuestion: 'Are both buttons found, and is no other person adding a device?',
         join: `Press both buttons for ${letter}`,
-        joinText: `The main unit’s for ${hold} s, then within ${minutes} minutes ${letter}’s for ${hold} s. ${again.replace('with the app waiting', 'both, in this order')}`,
+        joinText: `The uplink unit’s for ${hold} s, then within ${minutes} minutes ${letter}’s for ${hold} s. If the pairing window ends, distance is not the cause. Press both again, in this order.`,
+        joined,
       };
     case 'picture-code':
       return {
@@ -62,13 +68,14 @@ export function joinWords(product: Product, letter: string, way: JoinWay): JoinW
       return {
         ...app,
         join: `Type the setup code of ${letter}`,
-        joinText: `The code is on its label${key ? `, ${setup.keyAt}` : ''}. First check its serial number against the list.`,
+        joinText: `The code is on ${setup.keyAt ? `the ${setup.keyAt}` : 'its label'}. First check its serial number against the list.`,
       };
     case 'own-page':
       return {
         ready: `Open ${letter}’s web page`,
         readyText: `Join ${first}${key}, or use a short cable. Open its page in a browser. If the phone says “no internet”, stay connected.`,
         readyQuestion: `Does ${letter}’s web page show?`,
+        joined,
         ...(product.kind === 'extender'
           ? {
               join: `Set on ${letter} the network to repeat`,

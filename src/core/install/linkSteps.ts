@@ -88,7 +88,7 @@ function layStep({ job, link, from, to, pair, between, at, own }: LinkWork): Ste
     key: at('cable'),
     kind: 'cable',
     title: `Lay the ${link.medium === 'fibre' ? 'fibre' : 'cable'}, ${pair}`,
-    text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Order: bench test, then cable, then mount. The unit has already worked beside the main unit.`,
+    text: `${link.lengthM?.toFixed(0) ?? '?'} m${link.category ? ` ${link.category.replace('cat', 'cat ')}` : ''}${link.holes ? `, ${link.holes} ${link.holes === 1 ? 'hole' : 'holes'}` : ''}. Lay it while other steps wait. No unit is fixed in its place before it has worked on the bench.`,
     holdPoint: {
       question:
         link.medium === 'fibre'
@@ -145,16 +145,21 @@ function powerStep({ job, link, from, to, at, own }: LinkWork): Step {
   });
 }
 
-function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
+function mainsSteps({ job, link, from, to, pair, at, own }: LinkWork): Step[] {
   const others = job.links.filter((l) => l.medium === 'powerline' && l.id !== link.id).length;
   const setup = find(job, 'kit', link.adapterKitId)?.setup;
   const hold = setup?.buttonHoldS ?? 3;
   const minutes = Number(((setup?.windowS ?? 120) / 60).toFixed(1));
+  // a unit that carries powerline itself is the adapter of its end
+  const isUnit = get(job, 'kit', to.kitId).kind === 'powerline';
+  const [what, place] = isUnit
+    ? [`the adapter of ${from.letter} and ${to.letter}`, `the adapter of ${from.letter} into its socket`]
+    : ['the powerline adapters', 'the adapters into their sockets'];
   return [
     own({
       key: at('couple'),
       kind: 'pair',
-      title: `Pair the powerline adapters, ${pair}`,
+      title: `Pair ${what}${isUnit ? '' : `, ${pair}`}`,
       text: `Plug both into two sockets side by side. Hold the button of one for ${hold} s, then that of the other within ${minutes} minutes. Label both adapters now.${
         others > 0
           ? ' Unplug other pairs first. Otherwise a new adapter joins them and shares their key.'
@@ -162,7 +167,7 @@ function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
       }`,
       holdPoint: { question: 'Do both show a link to each other?', light: null },
       cautions: ['socket'],
-      after: ['main'],
+      after: isUnit ? [`bench.${to.id}`] : ['main'],
       hands: durations.small,
       wait: durations.pairing,
       windowS: setup?.windowS ?? 120,
@@ -170,9 +175,14 @@ function mainsSteps({ job, link, pair, at, own }: LinkWork): Step[] {
     own({
       key: at('adapters'),
       kind: 'carry',
-      title: `Plug the adapters into their sockets, ${pair}`,
-      text: 'Use the wall sockets that the plan names. Never use a power strip. Never stack adapters. Plug an adapter that blocks a second socket where that socket is not needed.',
-      holdPoint: { question: 'Do both still show a link?', light: null },
+      title: `Plug ${place}${isUnit ? '' : `, ${pair}`}`,
+      text: `Use the wall ${isUnit ? 'socket' : 'sockets'} that the plan names. Never use a power strip. Never stack adapters. Plug an adapter that blocks a second socket where that socket is not needed.${
+        isUnit ? ` Connect its cable to a LAN port of ${from.letter}. ${to.letter} follows.` : ''
+      }`,
+      holdPoint: {
+        question: isUnit ? 'Does its light for the cable show a link?' : 'Do both still show a link?',
+        light: null,
+      },
       cautions: ['socket'],
       after: [at('couple')],
       hands: durations.some,

@@ -184,6 +184,23 @@ test.each(combinations.map((c) => [`${c.product.name}, ${c.medium}, ${c.mount}, 
     }
     expect(billOf(job).lines.find((l) => /surge/i.test(l.item))?.count).toBe(surge ? 2 : undefined);
 
+    // what another family feeds is not found by it: no button on it, nothing that comes by itself
+    const isKin = product.family !== '' && product.family === get(job, 'kit', main.kitId).family;
+    const joining = of('pair').filter((s) => s.unitId === 'unit-z');
+    if (!isKin)
+      for (const s of joining) expect(s.text).not.toMatch(/joins automatically|Hold the button|Pair button/);
+    // no step speaks of what may not have been done before it
+    for (const s of own)
+      if (/has already|already works/.test(s.text)) expect(s.after.length).toBeGreaterThan(0);
+    // what is an adapter itself is paired on the bench with the one of the other end, before either goes to its place
+    const couple = of('pair').find((s) => s.linkId === 'link-z');
+    if (medium === 'powerline' && product.kind === 'powerline') {
+      const bench = of('bench').find((s) => s.key.startsWith('bench'));
+      expect(comesAfter(steps, couple?.key ?? '', bench?.key ?? '')).toBe(true);
+      expect(comesAfter(steps, carry.key, couple?.key ?? '')).toBe(true);
+      expect(of('carry').filter((s) => /Plug the adapters/.test(s.title))).toEqual([]);
+    }
+
     // each label of the list is at the step that sticks it
     const labels = labelsOf(job).filter((l) => l.linkId === 'link-z');
     expect(labels).toHaveLength(medium === 'wireless' ? 0 : 2);

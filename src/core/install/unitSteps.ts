@@ -45,10 +45,36 @@ export function holdPointOf(
     : { question: `${letter}: ${without}?`, light: null };
 }
 
-/** How a product is joined to the others: the best of its ways that its link allows. */
-export function joinWayOf({ setup }: Product, link: Link | undefined): JoinWay {
-  const isWired = link !== undefined && link.medium !== 'wireless' && link.medium !== 'powerline';
-  return setup.join.find((way) => way !== 'cable' || isWired) ?? 'app';
+/** Is it fed over a cable that a short one stands for on the bench? */
+const isWired = (link: Link | undefined): boolean =>
+  link !== undefined && link.medium !== 'wireless' && link.medium !== 'powerline';
+
+/**
+ * How a product is joined to the others: the best of its ways that its link and the unit that feeds it allow.
+ * @param uplink the product that feeds it; null = one of its own family. Only its own family finds it over the cable or
+ * by its button; the app is its own. Buttons on both need one on that unit too. What carries powerline itself has its button for that: its Wi-Fi is
+ * set on its own page.
+ */
+export function joinWayOf(
+  { setup, kind, family }: Pick<Product, 'setup' | 'kind' | 'family'>,
+  link: Link | undefined,
+  uplink: Pick<Product, 'setup' | 'family'> | null = null,
+): JoinWay {
+  const isKnown = uplink === null || (family !== '' && family === uplink.family);
+  const hasButton = uplink === null || uplink.setup.join.some((w) => w === 'button' || w === 'button-both');
+  const can = (way: JoinWay): boolean => {
+    switch (way) {
+      case 'button-both':
+        return kind !== 'powerline' && hasButton;
+      case 'cable':
+        return isWired(link) && isKnown;
+      case 'button':
+        return isKnown;
+      default:
+        return true;
+    }
+  };
+  return setup.join.find(can) ?? (kind === 'powerline' ? 'own-page' : 'app');
 }
 
 const mountWords: Record<Unit['mount'], string> = {
@@ -106,10 +132,12 @@ export function unitSteps(
   pairKey: string,
 ): Step[] {
   const product = get(job, 'kit', unit.kitId);
+  const from = find(job, 'unit', link?.fromUnitId);
+  const uplink = from ? get(job, 'kit', from.kitId) : null;
   const work: UnitWork = {
     ...{ job, unit, product, link, mainKey, pairKey },
     letter: unit.letter,
-    way: joinWayOf(product, link),
+    way: joinWayOf(product, link, uplink),
     powered: isPowered(product, link),
     high: atHeight(unit),
     at: (what) => `${what}.${unit.id}`,
@@ -147,7 +175,7 @@ function putInPlace({ job, unit, product, letter, high, mainKey, at, own }: Unit
 }
 
 /** On the bench beside the main unit: as new, with power. */
-function benchSteps({ job, unit, product, letter, link, way, powered, mainKey, at, own }: UnitWork): Step[] {
+function benchSteps({ job, unit, product, letter, link, powered, mainKey, at, own }: UnitWork): Step[] {
   const from = find(job, 'unit', link?.fromUnitId);
   const reset = own({
     key: at('reset'),
@@ -166,7 +194,7 @@ function benchSteps({ job, unit, product, letter, link, way, powered, mainKey, a
     text: `Within ${product.setup.benchM} m of the main unit, both in view. ${
       powered
         ? `${letter} gets PoE over a short cable from a PoE port or its injector.`
-        : `Plug ${letter} in.${way === 'cable' ? ' Connect the two by a short cable.' : ''}`
+        : `Plug ${letter} in.${isWired(link) ? ' Connect the two by a short cable.' : ''}`
     } Connect nothing else to it yet. Check its serial number against the box, and note it.`,
     holdPoint: holdPointOf(product, letter, waits, 'has it started, and is it ready to be added'),
     after: [unit.found ? at('reset') : mainKey],
@@ -196,7 +224,7 @@ function joinSteps(work: UnitWork): Step[] {
       kind: 'pair',
       title: words.join,
       text: words.joinText,
-      holdPoint: holdPointOf(product, letter, joined, 'does the app list it as joined'),
+      holdPoint: holdPointOf(product, letter, joined, words.joined),
       after: [at('ready')],
       hands: way === 'own-page' ? durations.some : durations.quick,
       wait: durations.pairing,
