@@ -85,7 +85,7 @@ describe('the runbook of a plan', () => {
     const ready = steps[at(`ready.${unit?.id}`)];
     expect(ready?.after).toContain('rejoin');
     expect(steps[at(`pair.${unit?.id}`)]).toMatchObject({
-      windowS: null,
+      windowS: 120,
       holdPoint: { light: { means: 'joined, good link' } },
     });
   });

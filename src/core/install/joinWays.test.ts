@@ -72,16 +72,17 @@ test('the best way that its link allows is taken', () => {
   expect(wayOf(['cable'])).toBe('app');
 });
 
-test('only its own family finds a unit by its button or over the cable; the others are set up in their own app or page', () => {
+test('only its own family finds a unit over the cable; the others are set up in their own app or page', () => {
   const wire = cable(A, M);
   const product = (join: JoinWay[], more: Partial<Product> = {}) =>
     makeRecord({ ...node, ...more, setup: { join } });
   const stranger = makeRecord({ ...node, family: 'of another maker', setup: { join: ['own-page'] } });
   const kin = makeRecord({ ...node, setup: { join: ['own-page'] } });
-  const ways: JoinWay[] = ['cable', 'button', 'setup-code'];
+  const ways: JoinWay[] = ['cable', 'setup-code'];
   expect(joinWayOf(product(ways), wire, kin)).toBe('cable');
   expect(joinWayOf(product(ways), wire, stranger)).toBe('setup-code');
-  expect(joinWayOf(product(['cable', 'button']), wire, stranger)).toBe('app');
+  expect(joinWayOf(product(['cable', 'button']), wire, stranger)).toBe('button');
+  expect(joinWayOf(product(['cable']), wire, stranger)).toBe('app');
   // without a family nothing is kin
   const plain = product(['cable', 'own-page'], { family: '' });
   expect(joinWayOf(plain, wire, makeRecord({ ...kin, family: '' }))).toBe('own-page');

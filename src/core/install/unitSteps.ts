@@ -51,8 +51,8 @@ const isWired = (link: Link | undefined): boolean =>
 
 /**
  * How a product is joined to the others: the best of its ways that its link and the unit that feeds it allow.
- * @param uplink the product that feeds it; null = one of its own family. Only its own family finds it over the cable or
- * by its button; the app is its own. Buttons on both need one on that unit too. What carries powerline itself has its button for that: its Wi-Fi is
+ * @param uplink the product that feeds it; null = one of its own family. Only its own family finds it over the cable; the app
+ * that asks for its button or code is its own. Buttons on both need one on that unit too. What carries powerline itself has its button for that: its Wi-Fi is
  * set on its own page.
  */
 export function joinWayOf(
@@ -68,8 +68,6 @@ export function joinWayOf(
         return kind !== 'powerline' && hasButton;
       case 'cable':
         return isWired(link) && isKnown;
-      case 'button':
-        return isKnown;
       default:
         return true;
     }
