@@ -136,7 +136,7 @@ test('the hand-over is signed, stays as it was signed, and all of it is one arch
   await form.getByRole('button', { name: 'Sign …' }).first().click();
   const dialog = page.getByRole('dialog');
   await dialog.getByLabel('Name').fill('Rook');
-  await dialog.getByRole('button', { name: 'Accept', exact: true }).click();
+  await dialog.getByRole('button', { name: 'Sign', exact: true }).click();
   await expect(form).toContainText('Rook');
   await expect(form.getByLabel('Place')).toHaveCount(0);
   await expect(page.getByTestId('save-state')).toContainText('saved');

@@ -108,7 +108,9 @@ export function SignOffForm() {
                   {intact ? who[side].toLowerCase() : 'changed after signing'}
                 </span>
               ) : (
-                <Button onClick={() => setSigning(side)}>Sign …</Button>
+                <Button look="quiet" className="!px-1" onClick={() => setSigning(side)}>
+                  Sign …
+                </Button>
               )}
             </li>
           );
@@ -123,6 +125,7 @@ export function SignOffForm() {
         <SignDialog
           title={`Hand-over, ${who[signing].toLowerCase()}`}
           words="What stands in the sign-off is closed with the first signature. Later results need a new sign-off."
+          verb="Sign"
           hash={hashOfSignOff(had)}
           onClose={() => setSigning(null)}
           onSign={(made) => {

@@ -191,6 +191,7 @@ function QuoteCard({ quote }: { quote: Quote }) {
         <SignDialog
           title={`Agree to ${quote.name}`}
           words={`Total ${money(sums.totalEur)}. With the signature the quote is closed: later changes are change orders.`}
+          verb="Accept"
           hash={hashOfQuote(quote)}
           onClose={() => setSigning(false)}
           onSign={(made) => {

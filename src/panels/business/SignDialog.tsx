@@ -21,6 +21,7 @@ const pathOf = (pad: SignaturePad): string =>
 export function SignDialog({
   title,
   words,
+  verb,
   hash,
   onSign,
   onClose,
@@ -28,6 +29,8 @@ export function SignDialog({
   title: string;
   /** What follows from signing. */
   words: string;
+  /** What the button says. */
+  verb: 'Accept' | 'Sign';
   /** Fingerprint of what is signed. */
   hash: string;
   onSign: (signature: NonNullable<Quote['signature']>) => void;
@@ -62,7 +65,7 @@ export function SignDialog({
           </Button>
           <Button onClick={onClose}>Close</Button>
           <Button look="action" onClick={sign}>
-            Accept
+            {verb}
           </Button>
         </>
       }
