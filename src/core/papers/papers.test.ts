@@ -1,7 +1,7 @@
 import { demos } from '@/testing/demoJobs';
 import { withRecords } from '@/testing/withRecords';
 import { applyEdit } from '../job/edits';
-import type { Job } from '../job/job';
+import { get, type Job, jobFromRecords } from '../job/job';
 import { makeRecord } from '../job/make';
 import type { Business, Quote } from '../job/records';
 import { billOf } from '../design/bill';
@@ -12,6 +12,7 @@ import { asBuiltPaper, labelsPaper } from './asBuiltPaper';
 import { householderPaper } from './householderPaper';
 import { exactMoney, toCents } from './moneyWords';
 import type { Block, Paper } from './paper';
+import { drawnStoreys } from './planDrawing';
 import { quotePaper } from './quotePaper';
 import { quoteSheetOf, sumsOf } from './quoteSheet';
 import { checkSignatures, hashOfQuote } from './signed';
@@ -222,4 +223,27 @@ describe('what is handed over', () => {
 test('money to whole cents', () => {
   expect(toCents(1.005)).toBe(1.01);
   expect(exactMoney(1234.5, 'EUR')).toBe('€1,234.50');
+});
+
+test('plans begin with the house, then what stands nearest, each from below', () => {
+  const order = drawnStoreys(job).map((id) => get(job, 'storey', id));
+  const kinds = order.map((s) => get(job, 'building', s.buildingId).kind);
+  expect(kinds).toEqual([...kinds].sort((a, b) => Number(b === 'house') - Number(a === 'house')));
+  expect(new Set(kinds).size).toBe(2);
+  order.forEach((s, i) => {
+    const next = order[i + 1];
+    if (next?.buildingId === s.buildingId) expect(next.floorZM).toBeGreaterThan(s.floorZM);
+  });
+  // whatever the ids: an outbuilding whose id comes first still comes last
+  const renamed = jobFromRecords(
+    [...job.byId.values()].map((r) => {
+      const id = (x: string) => (get(job, 'building', x).kind === 'outbuilding' ? `a-${x}` : x);
+      return r.type === 'building'
+        ? { ...r, id: id(r.id) }
+        : r.type === 'storey'
+          ? { ...r, buildingId: id(r.buildingId) }
+          : r;
+    }),
+  );
+  expect(drawnStoreys(renamed)).toEqual(drawnStoreys(job));
 });

@@ -1,8 +1,9 @@
 /** A storey on a paper: walls and rooms, with units, spots and sockets as marks that can be told apart in grey. */
 import { planFrame, writePlanSvg } from '../formats/planSvg';
-import { get, type Job } from '../job/job';
+import type { Job } from '../job/job';
 import type { Id, Point } from '../job/records';
 import type { SpotProof } from '../proof/spotProof';
+import { buildingsInOrder } from '../wiring/layout';
 import type { Drawing } from './paper';
 
 /** A drawing is at most so wide and high on a page, mm: alone, or beside another. */
@@ -89,13 +90,15 @@ export function planDrawing(
   return { svg, caption: `${caption}, 1:${scale}`, widthMm: width, heightMm: height };
 }
 
-/** Storeys with something on them, by building and from below. */
+/** Storeys with something on them: houses first, then what stands nearest to them; each from below. */
 export const drawnStoreys = (job: Job): Id[] =>
-  job.storeys
-    .filter((s) => get(job, 'building', s.buildingId).kind !== 'outdoors')
-    .filter((s) => [...job.units, ...job.spots].some((r) => r.storeyId === s.id))
-    .sort((a, b) => a.buildingId.localeCompare(b.buildingId) || a.floorZM - b.floorZM)
-    .map((s) => s.id);
+  buildingsInOrder(job.buildings.filter((b) => b.kind !== 'outdoors')).flatMap((b) =>
+    job.storeys
+      .filter((s) => s.buildingId === b.id)
+      .filter((s) => [...job.units, ...job.spots].some((r) => r.storeyId === s.id))
+      .sort((a, c) => a.floorZM - c.floorZM)
+      .map((s) => s.id),
+  );
 
 /** How a spot was found, and how it is now, as marks. */
 export const markBefore = ({ found }: SpotProof): SpotMark =>

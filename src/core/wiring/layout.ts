@@ -53,7 +53,7 @@ export interface WiringLayout {
  */
 export function wiringLayout(job: Job): WiringLayout | null {
   const outer = outerWallIds(job);
-  const standing = inOrder(job.buildings.filter((b) => b.kind !== 'outdoors'));
+  const standing = buildingsInOrder(job.buildings.filter((b) => b.kind !== 'outdoors'));
   if (standing.length === 0) return null;
   const buildings: SectionBuilding[] = [];
   const gaps: WiringLayout['gaps'] = [];
@@ -114,7 +114,7 @@ function gapM(a: Building, b: Building): number {
 }
 
 /** Houses first, then each time the building that stands nearest to one that is already there. */
-function inOrder(all: readonly Building[]): Building[] {
+export function buildingsInOrder(all: readonly Building[]): Building[] {
   const order = all.filter((b) => b.kind === 'house');
   const rest = all.filter((b) => b.kind !== 'house');
   if (order.length === 0) order.push(...rest.splice(0, 1));
