@@ -32,23 +32,21 @@ interface GuideEntry {
 }
 
 /** The pages of the guide once they are read; none while they are not, or can't be. */
-function useGuidePages(isAsked: boolean): GuidePage[] {
+function useGuidePages(): GuidePage[] {
   const [pages, setPages] = useState<GuidePage[]>([]);
   useEffect(() => {
     // the guide itself says why it can't be read; here it is only not found
-    if (isAsked) void readGuide().then(setPages, () => setPages([]));
-  }, [isAsked]);
+    void readGuide().then(setPages, () => setPages([]));
+  }, []);
   return pages;
 }
 
 /** Everything in the job by its name, and every command with its key, to be searched and run (Ctrl K or ?). */
 export function CommandList({
-  open,
   onOpenChange,
   go,
   onGuide,
 }: {
-  open: boolean;
   onOpenChange: (open: boolean) => void;
   go: (stage: string) => void;
   onGuide: (pageId: string) => void;
@@ -61,8 +59,8 @@ export function CommandList({
   useEffect(() => {
     if (list.current) list.current.scrollTop = 0;
   }, [text]);
-  const all = useMemo(() => (open ? findablesOf(job) : []), [open, job]);
-  const recent = open ? recentlyFound(job.info.id).flatMap((id) => all.find((f) => f.id === id) ?? []) : [];
+  const all = useMemo(() => findablesOf(job), [job]);
+  const recent = recentlyFound(job.info.id).flatMap((id) => all.find((f) => f.id === id) ?? []);
   const close = () => {
     setText('');
     onOpenChange(false);
@@ -81,7 +79,7 @@ export function CommandList({
   };
   const textOf = (entry: Findable | ShellCommand | GuideEntry) =>
     'run' in entry ? entry.name : `${entry.words} | ${entry.also}`;
-  const pages = useGuidePages(open).map((page): GuideEntry => ({
+  const pages = useGuidePages().map((page): GuideEntry => ({
     ...{ id: `guide-${page.id}`, group: text === '' ? 'Where to begin' : 'Guide', pageId: page.id },
     ...{ words: page.title, also: page.text },
   }));
@@ -125,7 +123,7 @@ export function CommandList({
     </Command.Item>
   );
   return (
-    <Dialog.Root open={open} onOpenChange={(now) => (now ? onOpenChange(true) : close())}>
+    <Dialog.Root open onOpenChange={(now) => (now ? onOpenChange(true) : close())}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content

@@ -1,7 +1,7 @@
 /** The job of a practice house as its survey shows it, and as the house truly is. */
 import { type Job, jobFromRecords } from '../job/job';
 import { type AnyRecord, recordSchema } from '../job/records';
-import { guessedWallId } from '../templates/guessedInside';
+import { guessedWallId } from '../templates/guessedWall';
 import { houseTypeOf } from '../templates/houseTypes';
 import { newJob } from '../templates/newJob';
 import { type PracticeHouse, practiceHouseOf } from './practiceHouses';

@@ -3,12 +3,12 @@ import { assemblySpread } from '../materials/assemblyLoss';
 import { type Assembly, type bands, type PerBand } from '../job/records';
 import type { RecordInput } from '../job/make';
 import type { HouseBuilt } from './houseTypes';
+import { guessedWallId } from './guessedWall';
 import { assemblyLibrary } from './library';
 import { type Rect, typicalInside, type TypicalInside, type TypicalRoom } from './typicalInside';
 
 /** A wall that is guessed may be of something else, or somewhere else: so much beside its own spread, dB (planning). */
 const guessSpreadDb = 4;
-export const guessedWallId = 'asm-guess-inner';
 
 interface Shell {
   form: { widthM: number; depthM: number; storeys: number };

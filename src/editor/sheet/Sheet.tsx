@@ -1,18 +1,21 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { Tip } from '@/ui/primitives';
 import { useCallback, useId, useMemo, useRef } from 'react';
 import { boundsOf } from '@/core/geometry/place';
 import { useJob } from '@/client/store/JobProvider';
 import { DraggedPeg } from './DraggedPeg';
 import { MovingPlane } from './MovingPlane';
-import { ScaleQuestion } from './ScaleQuestion';
 import { SheetMenu } from './SheetMenu';
 import { BasePlane, CoveragePlane, LivePlane, StillPlane } from './SheetPlanes';
 import { sheetSpace, type SheetStage } from './sheetSpace';
 import { useSheetPointer } from './pointer/useSheetPointer';
 import { useSheetLabels } from './useSheetLabels';
 import { type Box, useView } from './useView';
+
+// asked once, when a drawing is scaled
+const ScaleQuestion = dynamic(() => import('./ScaleQuestion').then((m) => m.ScaleQuestion), { ssr: false });
 
 /** The drawing of the storey chosen in the section, with what the stage needs to show on it. */
 export function Sheet({ stage }: { stage: SheetStage }) {

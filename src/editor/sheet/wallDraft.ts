@@ -4,7 +4,7 @@ import { nearestOn } from '@/core/geometry/segment';
 import { applyEdit } from '@/core/job/edits';
 import { find, type Job } from '@/core/job/job';
 import type { Id, Point } from '@/core/job/records';
-import { guessedWallId } from '@/core/templates/guessedInside';
+import { guessedWallId } from '@/core/templates/guessedWall';
 import { makeWall } from '@/core/survey/place';
 import { withRooms } from '@/core/survey/rooms';
 import { clearEnds, directionDeg } from '@/core/survey/snap';

@@ -1,13 +1,17 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { billOf, costsByUnit } from '@/core/design/bill';
 import { find } from '@/core/job/job';
-import { BillDialog } from '@/panels/plan/BillDialog';
 import { PegIcon } from '@/editor/sheet/Peg';
 import { useJob, useJobStore } from '@/client/store/JobProvider';
 import { minutesText } from '@/ui/time';
 import { lengthText, moneyText } from '@/ui/units';
+
+const BillDialog = dynamic(() => import('@/panels/plan/BillDialog').then((m) => m.BillDialog), {
+  ssr: false,
+});
 
 /** What each unit takes with its link, and all of them together. */
 export function Materials() {

@@ -1,5 +1,6 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { useMemo, useState } from 'react';
 import { billOf } from '@/core/design/bill';
 import { StatusMark } from '@/ui/marks';
@@ -7,7 +8,8 @@ import { useJob } from '@/client/store/JobProvider';
 import { rateText } from '@/core/network/rateText';
 import { minutesText } from '@/ui/time';
 import { lengthText, moneyText } from '@/ui/units';
-import { BillDialog } from './BillDialog';
+
+const BillDialog = dynamic(() => import('./BillDialog').then((m) => m.BillDialog), { ssr: false });
 
 /** What a channel is asked for, and what neighbours take of it. */
 const busyOf = (c: { airtime: number; busyShare: number }) => c.airtime + c.busyShare;
