@@ -33,7 +33,7 @@ export const layers = {
   core: [],
   solver: ['core'],
   standins: ['core'],
-  server: ['core', 'standins'],
+  server: ['core', 'standins', 'workers'],
   workers: ['core', 'solver'],
   ui: ['core'],
   client: ['core', 'workers', 'ui'],

@@ -5,6 +5,7 @@ import { useStore } from 'zustand';
 import { proveSpot, type SpotProof } from '@/core/proof/spotProof';
 import type { Job } from '@/core/job/job';
 import { RegionContext } from '@/ui/useTimes';
+import type { FieldAnswer } from '@/workers/protocol';
 import { browserPorts } from './browserPorts';
 import type { SentJob } from './jobServer';
 import { type JobState, type JobStore, makeJobStore } from './jobStore';
@@ -12,9 +13,18 @@ import { type JobState, type JobStore, makeJobStore } from './jobStore';
 const JobContext = createContext<JobStore | null>(null);
 
 /** Opens a job for everything below it. What is changed in another window or on a phone is fetched when it is told of, and when this one is looked at again. */
-export function JobProvider({ initial, children }: { initial: SentJob; children: ReactNode }) {
+export function JobProvider({
+  initial,
+  first,
+  children,
+}: {
+  initial: SentJob;
+  /** Coverage of the plan as the server has it at hand. */
+  first: FieldAnswer | null;
+  children: ReactNode;
+}) {
   const [ports] = useState(() => browserPorts(idOf(initial)));
-  const [store] = useState(() => makeJobStore(initial, ports));
+  const [store] = useState(() => makeJobStore(initial, ports, first));
   useEffect(() => {
     const look = () => void store.getState().look();
     const visible = () => {

@@ -1,4 +1,5 @@
 /** The open job in the browser: edits apply at once and go to the server by the courier; what the page shows of it. */
+import { firstStorey } from '@/core/job/firstStorey';
 import { sayError } from '@/ui/sayError';
 import type { Remote } from 'comlink';
 import { toast } from 'sonner';
@@ -129,15 +130,13 @@ export interface JobState {
 }
 
 /** Where a job opens: the storey with the service entry, else the first. */
-const firstStorey = (job: Job): Id =>
-  job.services.find((s) => s.kind === 'entry')?.storeyId ?? job.storeys[0]?.id ?? '';
-
 const historyIn = ({ undo, redo }: Sync): History => {
   const brief = (steps: Sync['undo']) => steps.map(({ id, label }) => ({ id, label }));
   return { undo: brief(undo), redo: brief(redo) };
 };
 
-export function makeJobStore(initial: SentJob, ports: CourierPorts) {
+/** @param first what is drawn until the first answer comes. */
+export function makeJobStore(initial: SentJob, ports: CourierPorts, first: FieldAnswer | null = null) {
   const store = createStore<JobState>()((set, get) => {
     const { job, ...stored } = storedOf(initial);
     let renamed: Sync['renamed'] = new Map();
@@ -207,7 +206,7 @@ export function makeJobStore(initial: SentJob, ports: CourierPorts) {
       dragged: null,
       dropStoreyId: null,
       compute: null,
-      answer: null,
+      answer: first,
       moving: null,
       network: null,
       planned: null,

@@ -4,6 +4,7 @@
  * The planes of a sheet, one over the other. Each is a drawing of its own, so that what moves under
  * the pointer is painted anew without the walls and their hatches.
  */
+import { answerFor } from './answerFor';
 import { colour } from '@/ui/colour';
 import { memo, type ReactNode, useMemo } from 'react';
 import { find, type Job } from '@/core/job/job';
@@ -110,7 +111,7 @@ export const CoveragePlane = memo(function CoveragePlane({
   places,
 }: Omit<PlaneProps, 'selectedId' | 'size'> & { places: Placed }) {
   const { id } = space.storey;
-  const answer = useJob((s) => (stage !== 'survey' && s.answer?.request.storeyId === id ? s.answer : null));
+  const answer = useJob((s) => answerFor(s, stage, id));
   const rooms = useMemo(() => job.rooms.filter((r) => r.storeyId === id), [job.rooms, id]);
   const unitIds = useMemo(() => job.units.map((u) => u.id), [job.units]);
   const moving = useJob((s) => s.moving !== null);

@@ -1,5 +1,6 @@
 'use client';
 
+import { answerFor } from './answerFor';
 import { useMemo, useState } from 'react';
 import { useJob } from '@/client/store/JobProvider';
 import type { Job } from '@/core/job/job';
@@ -60,9 +61,7 @@ export function useSheetLabels(
   // the first picture is that of the server
   const measured = useInBrowser();
   const [memory] = useState(() => new LabelMemory());
-  const answer = useJob((s) =>
-    stage !== 'survey' && s.answer?.request.storeyId === space?.storey.id ? s.answer : null,
-  );
+  const answer = useJob((s) => answerFor(s, stage, space?.storey.id));
   return useMemo(() => {
     if (!space) return { still: none, coverage: none, live: none };
     return memory.place(`${space.storey.id} ${stage} ${measured}`, {

@@ -3,6 +3,7 @@ import { notFound } from 'next/navigation';
 import type { ReactNode } from 'react';
 import { database } from '@/server/database';
 import { type DataTroubleError, troubleOf } from '@/server/dataTrouble';
+import { firstPictures } from '@/server/firstPicture';
 import { BrokenJobError, loadJob, NoSuchJobError, type StoredJob } from '@/server/jobs';
 import { DataTrouble } from '@/ui/DataTrouble';
 import { JobProvider } from '@/client/store/JobProvider';
@@ -35,5 +36,9 @@ export default async function JobLayout({ params, children }: Props) {
   const had = stored((await params).id);
   if ('trouble' in had) return <DataTrouble message={had.trouble.message} details={had.trouble.details} />;
   const { job, ...rest } = had.found;
-  return <JobProvider initial={{ records: [...job.byId.values()], ...rest }}>{children}</JobProvider>;
+  return (
+    <JobProvider initial={{ records: [...job.byId.values()], ...rest }} first={firstPictures.of(had.found)}>
+      {children}
+    </JobProvider>
+  );
 }
