@@ -206,13 +206,18 @@ export async function propose(
     const most = costOf(cheapest) * dearerAtOnce;
     let wide: PlanningInstance | undefined;
     const more = () => (wide ??= wider(most));
-    const cost = costOf(cheapest) + 0.01;
-    const least = await bestHeadroom(
-      cheapest,
-      (c) => costOf(c) <= cost,
-      solveOn(upToCost(possible, cost))(budgetEur),
-    );
-    take('least cost', least.choice);
+    /** Of what costs no more than a choice the one with most headroom; as it is where that would no longer carry everyone. */
+    const roomiestOf = async (g: PlanningInstance, from: Choice): Promise<Choice> => {
+      const most = costOf(from) + 0.01;
+      const { choice } = await bestHeadroom(
+        from,
+        (c) => costOf(c) <= most,
+        solveOn(upToCost(g, most))(budgetEur),
+      );
+      const fitsNow = (c: Choice) => loadOfChoice(job, scene, c.options).load.fits;
+      return fitsNow(choice) || !fitsNow(from) ? choice : from;
+    };
+    take('least cost', await roomiestOf(possible, cheapest));
     if (proposals[0]?.fitsAtOnce === false) {
       doing('all needs at once');
       // at places with names: those aside of them are tried around what is found
@@ -223,9 +228,13 @@ export async function propose(
     }
     if (cheapest.options.some((c) => c.holes > 0)) {
       doing('no drilling');
-      const dry = await cheapestWithin(withoutHoles(more()), budgetEur, anyDb);
-      // dearer than this not every place was looked at
-      if (dry) take('no drilling', { ...dry, proven: dry.proven && costOf(dry) <= wholeUpTo });
+      const whole = withoutHoles(more());
+      const dry = await cheapestWithin(whole, budgetEur, anyDb);
+      if (dry) {
+        const best = await roomiestOf(whole, dry);
+        // dearer than this not every place was looked at
+        take('no drilling', { ...best, proven: dry.proven && best.proven && costOf(best) <= wholeUpTo });
+      }
     }
     const money = budgetEur ?? Math.ceil(partsOf(cheapest) * 1.5);
     doing('most headroom');
@@ -287,7 +296,7 @@ function amongSome(choice: Choice, leastEur: number): Choice {
 const mostOpenEarly = 0.5;
 
 /** For everyone at once so much more may be spent than for each need by itself (custom). */
-const dearerAtOnce = 1.6;
+const dearerAtOnce = 1.4;
 
 /** So many of them are tried with a unit at places near by as well. */
 const mostVaried = 6;
