@@ -18,7 +18,7 @@ test('it is what the worker draws first: coarse, of the storey that opens, with 
 });
 
 describe('kept pictures', () => {
-  const made = () => {
+  const made = (quiet = () => true) => {
     const waiting: (() => void)[] = [];
     const drawn: string[] = [];
     const pictures = makeFirstPictures(
@@ -27,6 +27,7 @@ describe('kept pictures', () => {
         drawn.push(of.info.id);
         return { rooms: [], request: {}, tookMs: drawn.length } as unknown as FieldAnswer;
       },
+      quiet,
     );
     return { pictures, drawn, rest: () => waiting.splice(0).forEach((act) => act()) };
   };
@@ -52,6 +53,25 @@ describe('kept pictures', () => {
     rest();
     expect(pictures.of({ ...stored, incarnation: 'two' })).not.toBeNull();
     expect(pictures.of(stored)).toBeNull();
+  });
+
+  test('none is made while phones are let in, nor of a job so large that the server would be held up', () => {
+    let open = true;
+    const { pictures, drawn, rest } = made(() => !open);
+    pictures.of(stored);
+    rest();
+    expect(drawn).toEqual([]);
+    open = false;
+    pictures.of(stored);
+    rest();
+    expect(drawn).toHaveLength(1);
+    const [room] = job.rooms;
+    if (!room) throw new Error('no room');
+    const many = Array.from({ length: 70 }, (_, i) => ({ ...room, id: `room-${i}` }));
+    const large = { ...stored, incarnation: 'large', job: jobFromRecords([...job.byId.values(), ...many]) };
+    expect(pictures.of(large)).toBeNull();
+    rest();
+    expect(drawn).toHaveLength(1);
   });
 
   test('only the last few jobs have theirs kept', () => {

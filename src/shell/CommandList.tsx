@@ -32,21 +32,23 @@ interface GuideEntry {
 }
 
 /** The pages of the guide once they are read; none while they are not, or can't be. */
-function useGuidePages(): GuidePage[] {
+function useGuidePages(isAsked: boolean): GuidePage[] {
   const [pages, setPages] = useState<GuidePage[]>([]);
   useEffect(() => {
     // the guide itself says why it can't be read; here it is only not found
-    void readGuide().then(setPages, () => setPages([]));
-  }, []);
+    if (isAsked) void readGuide().then(setPages, () => setPages([]));
+  }, [isAsked]);
   return pages;
 }
 
 /** Everything in the job by its name, and every command with its key, to be searched and run (Ctrl K or ?). */
 export function CommandList({
+  open,
   onOpenChange,
   go,
   onGuide,
 }: {
+  open: boolean;
   onOpenChange: (open: boolean) => void;
   go: (stage: string) => void;
   onGuide: (pageId: string) => void;
@@ -59,8 +61,8 @@ export function CommandList({
   useEffect(() => {
     if (list.current) list.current.scrollTop = 0;
   }, [text]);
-  const all = useMemo(() => findablesOf(job), [job]);
-  const recent = recentlyFound(job.info.id).flatMap((id) => all.find((f) => f.id === id) ?? []);
+  const all = useMemo(() => (open ? findablesOf(job) : []), [open, job]);
+  const recent = open ? recentlyFound(job.info.id).flatMap((id) => all.find((f) => f.id === id) ?? []) : [];
   const close = () => {
     setText('');
     onOpenChange(false);
@@ -79,7 +81,7 @@ export function CommandList({
   };
   const textOf = (entry: Findable | ShellCommand | GuideEntry) =>
     'run' in entry ? entry.name : `${entry.words} | ${entry.also}`;
-  const pages = useGuidePages().map((page): GuideEntry => ({
+  const pages = useGuidePages(open).map((page): GuideEntry => ({
     ...{ id: `guide-${page.id}`, group: text === '' ? 'Where to begin' : 'Guide', pageId: page.id },
     ...{ words: page.title, also: page.text },
   }));
@@ -123,7 +125,7 @@ export function CommandList({
     </Command.Item>
   );
   return (
-    <Dialog.Root open onOpenChange={(now) => (now ? onOpenChange(true) : close())}>
+    <Dialog.Root open={open} onOpenChange={(now) => (now ? onOpenChange(true) : close())}>
       <Dialog.Portal>
         <Dialog.Overlay className="fixed inset-0 z-40 bg-ink/30" />
         <Dialog.Content

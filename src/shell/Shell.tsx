@@ -1,6 +1,5 @@
 'use client';
 
-import dynamic from 'next/dynamic';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
 import { SaveNotice } from '@/client/saving/SaveNotice';
@@ -9,11 +8,10 @@ import { useCompute } from '@/client/store/useCompute';
 import { useKept } from '@/ui/useKept';
 import { useLive } from '@/ui/useLive';
 import { commands } from './commands';
+import { CommandList } from './CommandList';
 import { Guide } from './Guide';
 import { Messages } from './Messages';
 import { TopBar } from './TopBar';
-
-const CommandList = dynamic(() => import('./CommandList').then((m) => m.CommandList), { ssr: false });
 
 const typing = (event: KeyboardEvent) =>
   event.target instanceof HTMLElement &&
@@ -69,13 +67,12 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
       <div className="shell-body" data-left={left ? 'open' : 'closed'} data-right={right ? 'open' : 'closed'}>
         {children}
       </div>
-      {list && (
-        <CommandList
-          onOpenChange={setList}
-          go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
-          onGuide={setGuide}
-        />
-      )}
+      <CommandList
+        open={list}
+        onOpenChange={setList}
+        go={(stage) => router.push(`/jobs/${jobId}/${stage}`)}
+        onGuide={setGuide}
+      />
       {guide !== null && (
         <Guide
           pageId={guide}

@@ -60,12 +60,12 @@ test('places are shown, left out and made a must; what contradicts itself is sai
   await expect(page.getByTestId('stage-summary')).toContainText('needs met here');
   await page.getByRole('button', { name: 'Propose', exact: true }).click();
   const cards = page.getByTestId('proposal');
-  await expect(page.getByRole('button', { name: 'Compare', exact: true })).toBeVisible({ timeout: 180_000 });
+  await expect(page.getByRole('button', { name: 'Propose again' })).toBeVisible({ timeout: 180_000 });
   const before = await cards.first().textContent();
   const not = cards.first().getByRole('button', { name: /propose without that place/ });
   const place = /Not (.+): propose/.exec((await not.getAttribute('aria-label')) ?? '')?.[1] ?? '?';
   await not.click();
-  await expect(page.getByRole('button', { name: 'Compare', exact: true })).toBeVisible({ timeout: 180_000 });
+  await expect(page.getByRole('button', { name: 'Propose again' })).toBeVisible({ timeout: 180_000 });
   expect(await cards.first().textContent()).not.toBe(before);
   await page.getByRole('button', { name: 'Places for a unit, 1 with your own rule' }).click();
   // on the sheet and in the list: chosen there, ruled here
@@ -78,7 +78,7 @@ test('places are shown, left out and made a must; what contradicts itself is sai
   await choice.selectOption('force');
   await expect(cards.first().getByRole('button', { name: 'The job has changed' })).toBeDisabled();
   await page.getByRole('button', { name: 'Propose again' }).click();
-  await expect(page.getByRole('button', { name: 'Compare', exact: true })).toBeVisible({ timeout: 180_000 });
+  await expect(page.getByRole('button', { name: 'Propose again' })).toBeVisible({ timeout: 180_000 });
   await expect(cards.first()).toContainText(place);
   // a must that no budget pays is said before anything is solved
   await reload(page);

@@ -53,11 +53,13 @@ export function ProposalsPanel() {
         </p>
       )}
       {done && found?.whyNot && <p className="pb-2 text-rust-text">None: {found.whyNot}.</p>}
-      {done && proposals.length > 1 && (
+      {done && proposals.length > 0 && (
         <div className="flex gap-1.5 pb-2">
-          <Button className="flex-1" onClick={() => setOpen('compare')}>
-            Compare
-          </Button>
+          {proposals.length > 1 && (
+            <Button className="flex-1" onClick={() => setOpen('compare')}>
+              Compare
+            </Button>
+          )}
           <Button
             className="flex-1"
             onClick={() => {
