@@ -1,4 +1,5 @@
 import { demos } from '@/testing/demoJobs';
+import { combinations, withUnit } from '@/testing/oneMoreUnit';
 import { applyEdit, putOne } from '@/core/job/edits';
 import { get, type Job } from '@/core/job/job';
 import { placeUnit } from '@/core/design/placeUnit';
@@ -111,3 +112,19 @@ describe('the whole runbook against simulated units', () => {
     expect(stuck).toBeGreaterThan(3);
   });
 });
+
+test.each(combinations.map((c) => [`${c.product.name}, ${c.medium}, ${c.mount}, ${c.storeyId}`, c] as const))(
+  'with a fault, to its end: %s',
+  (_name, { product, medium, mount, heightM, storeyId }) => {
+    const plain = withUnit(product, medium, mount, heightM, storeyId);
+    const seeds = Array.from(
+      { length: 40 },
+      (_, i) => applyEdit(plain, putOne('x', { ...plain.info, simulationSeed: i + 1 })).job,
+    );
+    const house = seeds.find((j) => faultOf(j, 'unit-z') !== 'none');
+    if (!house) throw new Error('no seed with a fault');
+    const r = rehearse(house, start);
+    expect([r.allJoined, r.entries.filter((e) => e.what === 'given-up')]).toEqual([true, []]);
+    expect(r.runs.filter((x) => x.doneAt)).toHaveLength(runbookOf(house).steps.length);
+  },
+);

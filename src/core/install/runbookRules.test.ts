@@ -1,100 +1,11 @@
 /** Rules that every runbook keeps, for each product, each way to feed it, each mount and place. They know nothing of the templates. */
-import { demos } from '@/testing/demoJobs';
+import { combinations, demoHouse, withUnit } from '@/testing/oneMoreUnit';
 import { billOf, labelsOf } from '../design/bill';
-import { applyEdit } from '../job/edits';
-import { get, type Job } from '../job/job';
-import { makeRecord } from '../job/make';
-import type { AnyRecord, Link, Product, Unit } from '../job/records';
-import { mainUnit } from './houseSteps';
+import { get } from '../job/job';
 import { runbookOf } from './runbook';
 import type { Step } from './step';
 
-const house = demos.find((d) => d.job.buildings.length > 2)?.job;
-if (!house) throw new Error('no demo house with outbuildings');
-const main = mainUnit(house);
-if (!main) throw new Error('no main unit');
-const inside = main.storeyId;
-const loft = house.storeys.find(
-  (s) =>
-    s.buildingId !== get(house, 'storey', inside).buildingId &&
-    get(house, 'building', s.buildingId).kind === 'outbuilding',
-)?.id;
-if (!loft) throw new Error('no outbuilding');
-
-const standing: Product['kind'][] = [
-  'node',
-  'plug-in',
-  'outdoor',
-  'access-point',
-  'plate',
-  'extender',
-  'powerline',
-];
-const products = standing.flatMap((kind) => {
-  const found = house.kits.find((k) => k.kind === kind && k.radios.length > 0);
-  return found ? [found] : [];
-});
-const media: Link['medium'][] = ['ethernet', 'fibre', 'coax', 'powerline', 'wireless'];
-const places = [
-  ['shelf', 0.8],
-  ['wall', 1.8],
-  ['ceiling', 2.4],
-  ['socket', 0.3],
-  ['pole', 4],
-] as const;
-
-/** Outlets and adapters of a link that has some. */
-function ends(medium: Link['medium']): Pick<Link, 'fromServiceId' | 'toServiceId' | 'adapterKitId'> {
-  if (medium !== 'coax' && medium !== 'powerline')
-    return { fromServiceId: null, toServiceId: null, adapterKitId: null };
-  const [from, to] = house?.services.filter((s) => s.kind === (medium === 'coax' ? 'coax' : 'socket')) ?? [];
-  const adapter = house?.kits.find((k) => k.kind === medium && k.radios.length === 0);
-  return { fromServiceId: from?.id ?? '', toServiceId: to?.id ?? '', adapterKitId: adapter?.id ?? '' };
-}
-
-/** The house with its main unit and one more. */
-function withUnit(
-  product: Product,
-  medium: Link['medium'],
-  mount: Unit['mount'],
-  heightM: number,
-  storeyId: string,
-) {
-  const unit = makeRecord({
-    ...{ type: 'unit', id: 'unit-z', letter: 'Z', name: 'Place', kitId: product.id, storeyId },
-    ...{ xM: 2, yM: 2, heightM, tiltDeg: 0, facingDeg: 0, mount, found: false, planned: true },
-  } as const);
-  const link = makeRecord({
-    ...{ type: 'link', id: 'link-z', unitId: 'unit-z', fromUnitId: main?.id ?? '', medium },
-    ...{ radio: medium === 'wireless' ? 'shared' : null, band: medium === 'wireless' ? '5' : null },
-    ...{
-      lengthM: 12,
-      category: medium === 'ethernet' ? 'cat6' : null,
-      holes: null,
-      points: [],
-      channel: null,
-    },
-    ...ends(medium),
-  } as const);
-  const others = house?.units.filter((u) => u.id !== main?.id && u.planned) ?? [];
-  const put: AnyRecord[] = [unit, link];
-  const remove = [
-    ...others.filter((u) => !u.found).map((u) => u.id),
-    ...(house?.links
-      .filter((l) => others.some((u) => [l.unitId, l.fromUnitId].includes(u.id)))
-      .map((l) => l.id) ?? []),
-  ];
-  put.push(...others.filter((u) => u.found).map((u) => ({ ...u, planned: false })));
-  return applyEdit(house as Job, { label: '', put, remove }).job;
-}
-
-const combinations = products.flatMap((product) =>
-  media.flatMap((medium) =>
-    places.flatMap(([mount, heightM]) =>
-      [inside, loft].map((storeyId) => ({ product, medium, mount, heightM, storeyId })),
-    ),
-  ),
-);
+const { house, main, inside } = demoHouse;
 
 /** Does a step come after another, directly or over others? */
 function comesAfter(steps: readonly Step[], late: string, early: string): boolean {
