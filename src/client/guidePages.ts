@@ -11,10 +11,13 @@ const guidePage = z.strictObject({
 export type GuidePage = z.infer<typeof guidePage>;
 const answerOf = z.strictObject({ pages: z.array(guidePage).min(1) });
 
+/** An answer that takes longer has got lost. */
+const LONGEST_MS = 20_000;
+
 let pages: Promise<GuidePage[]> | null = null;
 
 export function readGuide(): Promise<GuidePage[]> {
-  pages ??= fetch('/api/guide')
+  pages ??= fetch('/api/guide', { signal: AbortSignal.timeout(LONGEST_MS) })
     .then(async (answer) => {
       if (!answer.ok) throw new Error(`the server answers ${answer.status}`);
       return answerOf.parse(await answer.json()).pages;

@@ -21,15 +21,17 @@ export function Guide({
   const [pages, setPages] = useState<GuidePage[] | null>(null);
   const [error, setError] = useState<string | null>(null);
   const [text, setText] = useState('');
+  const [tries, setTries] = useState(1);
   useEffect(() => {
     let isOpen = true;
+    setError(null);
     readGuide()
       .then((read) => isOpen && setPages(read))
       .catch((e: unknown) => isOpen && setError(e instanceof Error ? e.message : String(e)));
     return () => {
       isOpen = false;
     };
-  }, []);
+  }, [tries]);
   const shown = useMemo(
     () =>
       (pages ?? [])
@@ -82,7 +84,12 @@ export function Guide({
           {pages && shown.length === 0 && <p className="mt-2 text-muted">No page contains these words.</p>}
         </nav>
         <div className="min-w-0">
-          {error !== null && <p className="text-rust-text">The guide could not be loaded: {error}</p>}
+          {error !== null && (
+            <div className="space-y-2">
+              <p className="text-rust-text">The guide could not be loaded: {error}</p>
+              <Button onClick={() => setTries(tries + 1)}>Try again</Button>
+            </div>
+          )}
           {error === null && pages === null && <p className="text-muted">Loading the guide …</p>}
           {page && (
             <article key={page.id} className="guide" data-testid="guide-page">
