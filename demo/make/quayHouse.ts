@@ -29,7 +29,7 @@ export function quayHouse(): AnyRecord[] {
     noOuterDrilling: true,
     listed: true,
     testDeviceId: 'dev-phone',
-    simulationSeed: 24,
+    simulationSeed: 242,
   });
   d.records.push(...activityLibrary, ...assemblyLibrary, ...deviceLibrary, ...productLibrary);
 

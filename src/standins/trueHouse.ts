@@ -4,7 +4,7 @@
  * itself, and there is furniture that no survey knows. Only the constants of materials are shared.
  */
 import { find, type Job } from '@/core/job/job';
-import { type Assembly, type Band, type Id } from '@/core/job/records';
+import { type Assembly, type Band, type Building, type Id } from '@/core/job/records';
 import { assemblyLoss } from '@/core/materials/assemblyLoss';
 import { bandMiddleGHz, bandPower } from '@/core/materials/wallLoss';
 import { random, seedOf } from '@/core/statistics/random';
@@ -150,6 +150,31 @@ function facesOf(job: Job, stuffOf: (assemblyId: Id | null, own: Id) => Stuff | 
       holes: holes.map((h) => ({ ...h, u0: h.u0 - x0, u1: h.u1 - x0, v0: h.v0 - y0, v1: h.v1 - y0 })),
     });
   };
+  /** A flat roof as a plate; a pitched one as two slopes that meet at the ridge: what is under them is in the house. */
+  const roofOver = (storeyId: Id, roof: NonNullable<Building['roof']>, stuff: Stuff | null) => {
+    const { storey, building, place } = buildingAt(job, storeyId);
+    const [eaves, ridge] = [roof.eavesZM - storey.floorZM, roof.ridgeZM - storey.floorZM];
+    if (!stuff) return;
+    if (roof.kind !== 'pitched' || ridge <= eaves) {
+      plate(storeyId, eaves, stuff, []);
+      return;
+    }
+    const xs = building.outline.map((p) => p[0]);
+    const ys = building.outline.map((p) => p[1]);
+    const [x0, x1, y0, y1] = [Math.min(...xs), Math.max(...xs), Math.min(...ys), Math.max(...ys)];
+    const isX = roof.ridgeAlong === 'x';
+    const [xm, ym] = [(x0 + x1) / 2, (y0 + y1) / 2];
+    for (const side of [0, 1]) {
+      const origin = isX ? place(x0, side ? y1 : y0, eaves) : place(side ? x1 : x0, y0, eaves);
+      const along = minus(isX ? place(x1, side ? y1 : y0, eaves) : place(side ? x1 : x0, y1, eaves), origin);
+      const up = minus(isX ? place(x0, ym, ridge) : place(xm, y0, ridge), origin);
+      const [lu, lv] = [size(along), size(up)];
+      const u: V = [along[0] / lu, along[1] / lu, along[2] / lu];
+      const v: V = [up[0] / lv, up[1] / lv, up[2] / lv];
+      const normal: V = [u[1] * v[2] - u[2] * v[1], u[2] * v[0] - u[0] * v[2], u[0] * v[1] - u[1] * v[0]];
+      faces.push({ origin, u, v, normal, lu, lv, stuff, holes: [] });
+    }
+  };
   for (const s of job.storeys) {
     const around = (outline: readonly (readonly number[])[], stuff: Stuff | null) => {
       const [xs, ys] = [outline.map((p) => p[0] ?? 0), outline.map((p) => p[1] ?? 0)];
@@ -171,8 +196,7 @@ function facesOf(job: Job, stuffOf: (assemblyId: Id | null, own: Id) => Stuff | 
             .map((f) => around(f.outline, stuffOf(f.assemblyId, f.id)));
     plate(s.id, 0, stuffOf(s.floorAssemblyId, s.id), holes);
     const top = !job.storeys.some((o) => o.buildingId === s.buildingId && o.level > s.level);
-    if (top && building.roof)
-      plate(s.id, building.roof.eavesZM - s.floorZM, stuffOf(building.roof.assemblyId, building.id), []);
+    if (top && building.roof) roofOver(s.id, building.roof, stuffOf(building.roof.assemblyId, building.id));
   }
   return faces;
 }
