@@ -8,6 +8,7 @@ import { type Job, jobFromRecords } from '@/core/job/job';
 import { parseJobFile } from '@/core/job/jobFile';
 import type { AnyRecord, Building, Point } from '@/core/job/records';
 import { buildScene } from '@/core/propagation/scene';
+import type { Proposal } from '@/core/optimise/proposal';
 import { propose } from '@/core/optimise/propose';
 import { makeSolver } from '@/solver/highs';
 
@@ -76,6 +77,13 @@ export function timesHouse(job: Job, times: number): Job {
   );
 }
 
+/** How much less any plan could cost, at any place. */
+function gapOf(p: Proposal | undefined): string {
+  if (!p) return 'no plan';
+  if (p.proven) return 'none';
+  return p.gapEur === null ? 'not known' : `${((100 * p.gapEur) / p.costEur).toFixed(1)} %`;
+}
+
 async function figures(job: Job, times: number): Promise<object> {
   const house = timesHouse(job, times);
   const scene = buildScene(house);
@@ -88,8 +96,7 @@ async function figures(job: Job, times: number): Promise<object> {
   const { options, proposals, impossible } = await propose(house, scene, makeSolver(), {}, (p) => {
     mostMB = Math.max(mostMB, process.memoryUsage().rss / 2 ** 20);
     first ||= `${since()} (${p.costEur.toFixed(0)})`;
-    if (p.kind === 'least cost' && !p.early)
-      least = `${since()} (${p.costEur.toFixed(0)}${p.proven ? ', proven' : p.gapEur === null ? ', gap not known' : `, at most ${((100 * p.gapEur) / p.costEur).toFixed(1)} % from the least`})`;
+    if (p.kind === 'least cost' && !p.early) least ||= `${since()} (${p.costEur.toFixed(0)})`;
     console.log(
       since(),
       p.kind,
@@ -110,6 +117,7 @@ async function figures(job: Job, times: number): Promise<object> {
     impossible: impossible.length,
     first,
     'least cost': least,
+    gap: gapOf(proposals[0]),
     all: `${since()} (${proposals.length})`,
     memory: `${mostMB.toFixed(0)} MB`,
   };

@@ -113,7 +113,7 @@ async function planOf(
       options: found.options,
       hops: 2,
       words:
-        'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves; units behind at most two new units, wirelessly or by a cable; switches beside kept units; cables to fixed devices',
+        'places by and aside of sockets, by outlets, beside kept units, on ceilings and under eaves; units behind at most two new units, wirelessly or by a cable; switches beside kept units; cables to fixed devices. Of a large house: plans at places with names, the bound at all of them; within 25 m',
     },
     stoppedBy: found.proposals.every((p) => p.proven) ? 'proof' : 'limit of the search',
     proposals,

@@ -128,8 +128,13 @@ const makePlanning = (jobId: Id) => {
           });
           const one = Comlink.proxy((proposal: Proposal) => {
             if (!isNow(mine)) return;
-            const others = get().proposals.filter((p) => p.kind !== proposal.kind);
-            set({ proposals: [...others, proposal] });
+            const { proposals } = get();
+            const isKnown = proposals.some((p) => p.kind === proposal.kind);
+            set({
+              proposals: isKnown
+                ? proposals.map((p) => (p.kind === proposal.kind ? proposal : p))
+                : [...proposals, proposal],
+            });
           });
           const found = await mine.api.plan([...job.byId.values()], {}, doing, one);
           if (!isNow(mine)) return;

@@ -72,7 +72,7 @@ test('arrows nudge 5 cm, with Shift 50 cm; Del removes; undo brings back', async
   await expect(page.locator('tr[data-spot="7"]')).toHaveCount(0);
   await expect(page.getByText(/and 5 that belong to it/)).toBeVisible();
   await page.keyboard.press('Control+z');
-  await expect(page.locator('tr[data-spot="7"]')).toContainText('Dead');
+  await expect(page.locator('tr[data-spot="7"]')).toContainText('Armchair');
 });
 
 test('keys do nothing to the house while someone types', async ({ page }) => {

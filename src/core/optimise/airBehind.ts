@@ -6,6 +6,7 @@ import { signalDbm } from '../network/signal';
 import { signalAt } from '../propagation/signalsKept';
 import { isBeyond } from './reach';
 import type { BehindContext, MediumBehind } from './mediumBehind';
+import { overAirEur } from './planningInstance';
 
 /** A link over the air is looked at from this signal on, dBm. */
 const leastLinkDbm = -80;
@@ -30,6 +31,7 @@ export function airBehind({ job, scene, network, reachM }: BehindContext): Mediu
       option.product.kind !== 'access-point' &&
       !isBeyond(job, option.unit, unit, reachM),
     leastEur: () => 0,
+    leastEver: ({ product }) => (product.family !== '' && product.poeIn === null ? overAirEur(job) : null),
     linkTo({ option }, { candidate, product, unit }) {
       const [near, far] = [network.placed.get(option.unit.id), network.placed.get(unit.id)];
       const pairing = pairingOf(option.product, product);

@@ -45,6 +45,11 @@ export function cableBehind({ job, scene, network }: BehindContext): MediumBehin
       const { partsEur, minutes } = leastCable(nearM(option.unit, unit));
       return partsEur + (minutes / 60) * hourEur;
     },
+    leastEver(to) {
+      if (isOutside(to.candidate) || !fed.has(to.product.kind)) return null;
+      const { partsEur, minutes } = leastCable(0);
+      return partsEur + (minutes / 60) * hourEur;
+    },
     linkTo({ option }, { candidate, unit }) {
       const key = `${option.candidate.id} ${candidate.id}`;
       const cable = cables.get(key) ?? cableEstimate(job, scene, option.unit, unit);

@@ -5,6 +5,7 @@ import type { Scene } from '../propagation/model';
 import { directInstance, type Rules, withBehind } from './candidateOptions';
 import { namedPlaces } from './candidates';
 import { anyDb, type Choice, cheapestOf } from './choice';
+import { coverBound } from './coverBound';
 import { airByName, dearestLostEur, serving, upTo } from './hopTests';
 import { keptOf } from './kept';
 import type { DirectInstance, PlanningInstance } from './planningInstance';
@@ -26,6 +27,17 @@ export function isLargeHouse(job: Job): boolean {
 
 export const largeInstance = (job: Job, scene: Scene, rules: Rules): DirectInstance =>
   directInstance(job, scene, rules, (c) => c.asideOf === undefined, largeReachM);
+
+/** No plan of a large house costs less than this, at any place: all of them are looked at once, without what hangs on what. */
+export function boundOfLarge(
+  job: Job,
+  scene: Scene,
+  rules: Rules,
+  { solve, seconds }: Pick<Solving, 'solve' | 'seconds'>,
+): Promise<number | null> {
+  const direct = directInstance(job, scene, rules, () => true, largeReachM);
+  return coverBound(direct, openSpots(servable(direct), anyDb), solve, seconds);
+}
 
 /** A need is left open rather than paid for with so much, in the job's currency (custom): in a first answer, and where no plan meets all. */
 export const leaveOpenEur = 400;

@@ -7,7 +7,15 @@ import { keptOf } from './kept';
 import type { Doing } from './planningStep';
 import { anyDb, type Choice, cheapestOf, costOf } from './choice';
 import { airByName, dearestLostEur, serving, upTo } from './hopTests';
-import { isLargeHouse, largeInstance, leaveOpenEur, leftOpenBy, meetingMost, nearAnswer } from './largeHouse';
+import {
+  boundOfLarge,
+  isLargeHouse,
+  largeInstance,
+  leaveOpenEur,
+  leftOpenBy,
+  meetingMost,
+  nearAnswer,
+} from './largeHouse';
 import { cheapestIn, type FirstFound, type Solving } from './solving';
 import {
   type CandidateOption,
@@ -28,6 +36,8 @@ export interface LeastCost {
   answer: Choice | 'late' | null;
   /** Needs that no plan that was found meets beside the others; they are no part of what is possible. */
   leftOpen: Id[];
+  /** No plan costs less than this at any place, in the job's currency; null where all places were looked at, or nothing is known. */
+  bound: (() => Promise<number | null>) | null;
   /** Of what costs no more than this, every place was looked at. */
   wholeUpTo: number;
   /** The same needs with more: all that costs so much at most and is at places with names, or at the others too, which takes longer. */
@@ -65,12 +75,12 @@ export async function leastCost(
   if (isLarge && (quick === null || quick === 'late')) {
     const found = await meetingMost(direct, solving);
     tell(found.instance, found.choice);
-    return atNames(direct, found);
+    return atNames(direct, found, null);
   }
   const named = withBehind(direct, forTheLost(direct));
   const first = await cheapestByName(direct, named, quick, solving, limitEur);
   tell(first.instance, first.choice);
-  if (isLarge) return atNames(direct, first);
+  if (isLarge) return atNames(direct, first, () => boundOfLarge(job, scene, rules, solving));
   doing('lowest cost, all places');
   const { instance, answer, wholeUpTo } = await cheapestAnywhere(direct, first, solving, limitEur);
   const nearOf = nearIn(direct);
@@ -92,6 +102,7 @@ export async function leastCost(
     possible: servable(instance),
     answer,
     leftOpen: [],
+    bound: null,
     wholeUpTo,
     wider,
     nearOf,
@@ -99,9 +110,13 @@ export async function leastCost(
 }
 
 /** The answer at places that have names is the best found: nothing is proven of the others. */
-function atNames(direct: DirectInstance, { instance, choice }: FirstFound): LeastCost {
+function atNames(
+  direct: DirectInstance,
+  { instance, choice }: FirstFound,
+  bound: LeastCost['bound'],
+): LeastCost {
   const met = servable(instance);
-  const rest = { instance, wholeUpTo: 0, nearOf: nearIn(direct) };
+  const rest = { instance, bound, wholeUpTo: 0, nearOf: nearIn(direct) };
   if (choice === null || choice === 'late')
     return { ...rest, possible: met, answer: choice, leftOpen: [], wider: () => met };
   const leftOpen = leftOpenBy(instance, choice);
@@ -115,7 +130,7 @@ function atNames(direct: DirectInstance, { instance, choice }: FirstFound): Leas
 function tooDear(direct: DirectInstance): LeastCost {
   const possible = servable(direct);
   return {
-    ...{ instance: direct, possible, answer: null, leftOpen: [], wholeUpTo: 0 },
+    ...{ instance: direct, possible, answer: null, leftOpen: [], bound: null, wholeUpTo: 0 },
     wider: () => possible,
     nearOf: nearIn(direct),
   };

@@ -49,5 +49,7 @@ export interface MediumBehind {
   may: (chain: Chain, to: PlacedProduct) => boolean;
   /** The link costs no less than this. */
   leastEur: (chain: Chain, to: PlacedProduct) => number;
+  /** The same whatever it hangs on; null = it is fed by nothing new. */
+  leastEver: (to: PlacedProduct) => number | null;
   linkTo: (chain: Chain, to: PlacedProduct) => LinkBehind | null;
 }

@@ -1,6 +1,6 @@
 /** Options behind others: a new unit that another new one feeds, over the air within a family or by a cable. */
 import { bracketFor } from '../network/backhaulOptions';
-import type { Id, Link, Unit } from '../job/records';
+import type { Id, Link, Product, Unit } from '../job/records';
 import { type Backhaul, backhaulOver, type Network } from '../network/backhaul';
 import { airBehind } from './airBehind';
 import type { BehindContext, Chain, MediumBehind } from './mediumBehind';
@@ -24,8 +24,10 @@ const headroomOf = (s: SpotService | undefined): number =>
 /** What a unit costs by itself, however it is fed. */
 const ownEur = ({ product }: PlacedProduct): number => product.priceEur + (product.fitMinutes / 60) * hourEur;
 
+const priceOfBracket = ({ priceEur, fitMinutes }: Product): number => priceEur + (fitMinutes / 60) * hourEur;
+
 /** What may hang on some options, and what the rest of the needs costs at least. */
-export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'behind' | 'restOf'> {
+export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'behind' | 'restOf' | 'atLeast'> {
   const { job, served, direct } = context;
   const media: MediumBehind[] = [airBehind(context), cableBehind(context)];
   const { chainOf, farOf } = chainsKept(context);
@@ -98,6 +100,20 @@ export function optionsBehind(context: BehindContext): Pick<DirectInstance, 'beh
       parents.flatMap((parent) => {
         const chain = chainOf(parent);
         return chain ? behindOne(chain, test, rest) : [];
+      }),
+    atLeast: () =>
+      places.flatMap(({ place: p, ways }) => {
+        const worry = worryOf(p.unit);
+        const serves = hopeOf(p.unit);
+        if (!Number.isFinite(worry) || serves.size === 0) return [];
+        const bracket = bracketFor(job, p.product, p.unit.mount);
+        const ownsEur = ownEur(p) + worry + (bracket ? priceOfBracket(bracket) : 0);
+        return ways.flatMap(({ m }) => {
+          const linkEur = m.leastEver(p);
+          return linkEur === null
+            ? []
+            : [{ costEur: ownsEur + linkEur, serves, family: p.product.family, medium: m.medium }];
+        });
       }),
     restOf: (spots, among) =>
       restBound(

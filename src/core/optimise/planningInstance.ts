@@ -75,6 +75,14 @@ export type Behind = (
   rest?: RestBound,
 ) => CandidateOption[];
 
+/** A unit behind another new one, however it is fed: it costs no less, and serves no more. */
+export interface AtLeast {
+  costEur: number;
+  serves: ReadonlyMap<Id, unknown>;
+  family: string;
+  medium: Link['medium'];
+}
+
 /** An instance of which the options behind other options are still to be looked at. */
 export interface DirectInstance extends PlanningInstance {
   /** All places, also those aside of sockets. */
@@ -82,6 +90,8 @@ export interface DirectInstance extends PlanningInstance {
   /** The same at places aside of those that have names. */
   aside: () => readonly CandidateOption[];
   behind: Behind;
+  /** Units behind other new ones, by what each costs at least and what it serves at most. */
+  atLeast: () => AtLeast[];
   /** What is not served of some spots costs at least so much, by units at some of the places. */
   restOf: (spots: readonly Id[], among: (at: PlacedProduct) => boolean) => RestBound;
 }

@@ -6,6 +6,7 @@ export const planningSteps = [
   'all needs at once',
   'no drilling',
   'most headroom',
+  'how much cheaper one could be at other places',
   'another main unit',
 ] as const;
 export type PlanningStep = (typeof planningSteps)[number];

@@ -282,7 +282,7 @@ function freePorts({ base, kept }: PlanningInstance, unitId: Id): Room {
 }
 
 /** New units that the makers of a family still advise beside the kept ones; Infinity where none says. */
-function familyRoom({ base, kept, options }: PlanningInstance, family: string): number {
+export function familyRoom({ base, kept, options }: PlanningInstance, family: string): number {
   const members = options.filter((c) => c.product.family === family);
   const most = members.reduce((least, c) => Math.min(least, c.product.mostUnits ?? Infinity), Infinity);
   const there = kept.filter((u) => base.kits.find((k) => k.id === u.kitId)?.family === family).length;

@@ -188,7 +188,7 @@ export async function propose(
     found(lastEarly);
   };
   const solving: Solving = { solve, constraints: { budgetEur, forced }, seconds };
-  const { instance, possible, answer, leftOpen, wholeUpTo, wider, nearOf } = await leastCost(
+  const { instance, possible, answer, leftOpen, bound, wholeUpTo, wider, nearOf } = await leastCost(
     job,
     scene,
     rules,
@@ -252,6 +252,13 @@ export async function propose(
     const isNews = idsOf(roomiest) !== idsOf({ options: proposals[0]?.options ?? [] });
     // a second card that says the same is no choice
     if (isNews) take('most headroom', { ...roomiest, proven: roomiest.proven && cheapest.proven });
+    const [told] = proposals;
+    if (bound && told) {
+      doing('how much cheaper one could be at other places');
+      const least = await bound();
+      proposals[0] = { ...told, ...(least !== null && provenTo(costOf(cheapest), least)) };
+      found(proposals[0]);
+    }
   }
   const impossible = impossibleOf(instance);
   const without = cheapest && { costEur: costOf(cheapest), impossible };
@@ -288,8 +295,13 @@ const nothingWords = ({ options }: PlanningInstance, isLate: boolean): string =>
 
 /** A choice among some of the options: what is proven is only that no choice at all costs less than the least cost. */
 function amongSome(choice: Choice, leastEur: number): Choice {
-  const gapEur = costOf(choice) - leastEur;
-  return { ...choice, proven: gapEur < 0.5, gapEur: gapEur < 0.5 ? null : gapEur };
+  return { ...choice, ...provenTo(costOf(choice), leastEur) };
+}
+
+/** What is known of a cost where none is less than a bound. */
+function provenTo(costEur: number, leastEur: number): Pick<Choice, 'proven' | 'gapEur'> {
+  const gapEur = costEur - leastEur;
+  return { proven: gapEur < 0.5, gapEur: gapEur < 0.5 ? null : gapEur };
 }
 
 /** A first answer may leave this part of the needs open: it says how many are met (custom). */
