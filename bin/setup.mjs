@@ -101,17 +101,39 @@ export function ensureBuilt() {
 
 export const chromium = process.env.CHROMIUM ?? '/usr/bin/chromium';
 
-/** Installs Debian's Chromium for the tests that drive the interface; says clearly when it can't. */
-export function ensureChromium() {
-  if (existsSync(chromium)) return true;
-  console.error('Installing Chromium from the Debian packages …');
+/** Installs Debian's nats-server for the tests of an office; says clearly when it can't. */
+export function ensureNatsServer() {
+  const found = () =>
+    [process.env.NATS_SERVER, 'nats-server', '/usr/sbin/nats-server'].some(
+      (command) => command && spawnSync(command, ['--version']).status === 0,
+    );
+  if (found()) return true;
+  console.error('Installing nats-server from the Debian packages …');
+  installPackages(['nats-server']);
+  if (found()) return true;
+  console.error(
+    'nats-server could not be installed. The tests of an office need it:\n' +
+      'on Debian, run “apt-get install nats-server” as root, then start the tests again.',
+  );
+  return false;
+}
+
+/** Installs packages of the system, as root or by sudo. */
+function installPackages(names) {
   const env = { ...process.env, DEBIAN_FRONTEND: 'noninteractive' };
   const asRoot = (args) =>
     process.getuid?.() === 0
       ? run('apt-get', args, { env })
       : run('sudo', ['-n', 'apt-get', ...args], { env });
   asRoot(['update', '-q']);
-  asRoot(['install', '-y', '-q', '--no-install-recommends', 'chromium']);
+  asRoot(['install', '-y', '-q', '--no-install-recommends', ...names]);
+}
+
+/** Installs Debian's Chromium for the tests that drive the interface; says clearly when it can't. */
+export function ensureChromium() {
+  if (existsSync(chromium)) return true;
+  console.error('Installing Chromium from the Debian packages …');
+  installPackages(['chromium']);
   if (existsSync(chromium)) return true;
   console.error(
     `Chromium is not at ${chromium} and could not be installed. The end-to-end tests need it:\n` +

@@ -4,7 +4,7 @@ import { mkdirSync, readFileSync, rmSync } from 'node:fs';
 import { join } from 'node:path';
 import { stripVTControlCharacters } from 'node:util';
 import { testShare } from './testShare.mjs';
-import { ensureChromium, ensureInstalled, root, run, toolScript } from './setup.mjs';
+import { ensureChromium, ensureInstalled, ensureNatsServer, root, run, toolScript } from './setup.mjs';
 
 const tool = (name, args, command = name) => run(process.execPath, [toolScript(name, command), ...args]);
 const results = [];
@@ -53,6 +53,8 @@ const startedMs = performance.now();
 ensureInstalled();
 const installedMs = performance.now();
 const chromiumReady = ensureChromium();
+// where it is missing the tests of an office fail and say so; all others run
+ensureNatsServer();
 rmSync(join(root, 'test-results'), { recursive: true, force: true });
 mkdirSync(join(root, 'test-results'), { recursive: true });
 

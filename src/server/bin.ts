@@ -4,11 +4,14 @@ import { binDays } from '@/core/job/limits';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
 import { headOf } from './jobs';
+import { noteWhole } from './office/outbox';
 
-/** Moves a job to the bin, or back. A binned job is closed to phones. @throws NoSuchJobError */
-export function setBinned(db: Db, id: Id, deletedAt: string | null): void {
-  headOf(db, id);
+/** Moves a job to the bin, or back; at the office too, unless it comes from there. A binned job is closed to phones. @throws NoSuchJobError */
+export function setBinned(db: Db, id: Id, deletedAt: string | null, { fromOffice = false } = {}): void {
+  const had = headOf(db, id);
   db.transaction(() => {
+    if (!fromOffice && (had.deletedAt === null) !== (deletedAt === null))
+      noteWhole(db, id, deletedAt === null ? 'back' : 'bin', '', deletedAt ?? new Date().toISOString());
     db.prepare('UPDATE job_head SET deleted_at = ?, bin_days = 0 WHERE id = ?').run(deletedAt, id);
     if (deletedAt !== null) db.prepare('DELETE FROM share WHERE job_id = ?').run(id);
   }).immediate();

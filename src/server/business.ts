@@ -23,9 +23,10 @@ export const ownSet = (db: Db): OwnSet => ({
   ...{ business: ownBusiness(db), records: ownRecords(db) },
 });
 
-/** Keeps a set for the jobs to come, in the place of what was kept; jobs that there are keep their copies. */
-export function keepSet(db: Db, { business, records }: OwnSet): void {
+/** Keeps a set for the jobs to come, in the place of what was kept, and for the firm; jobs that there are keep their copies. */
+export function keepSet(db: Db, { business, records }: OwnSet, { fromOffice = false } = {}): void {
   db.transaction(() => {
+    if (!fromOffice) db.prepare('UPDATE office SET set_waits = 1').run();
     db.prepare('DELETE FROM own_business').run();
     if (business)
       db.prepare('INSERT INTO own_business (one, business) VALUES (1, ?)').run(

@@ -5,7 +5,8 @@ import { type History, historyOf } from '@/core/job/history';
 import type { Job } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
 import { assertInPlace, type Db } from './database';
-import { headOf, type JobHead, keepInCache, loadJob, NoSuchJobError, type StoredJob } from './jobs';
+import { headOf, type JobHead, keepInCache, loadJob, NoSuchJobError, readJob, type StoredJob } from './jobs';
+import { noteOwnStep } from './office/outbox';
 import { deleteRecord, upsertRecord } from './recordTable';
 
 /** The edit was made on another revision than the newest; nothing was changed. */
@@ -84,7 +85,10 @@ export function editJob(db: Db, id: Id, request: EditRequest, now: string): Edit
   });
 }
 
-type Step = Pick<EditRequest, 'id' | 'author' | 'kind' | 'of' | 'edit'>;
+type Step = Pick<EditRequest, 'id' | 'author' | 'kind' | 'of' | 'edit'> & {
+  /** It comes from the office, and does not go there again. */
+  fromOffice?: true;
+};
 
 /**
  * The one way to write to a job: in one transaction `decide` sees the newest state and says what to write, if
@@ -117,14 +121,29 @@ export function changeJob<T>(
   return answer;
 }
 
+/** Writes what comes from the office, to a job in the bin too. Within a transaction of the caller's, who forgets the job where that is taken back. */
+export function writeFromOffice(
+  db: Db,
+  id: Id,
+  edit: Edit,
+  by: { id: string; author: string },
+  now: string,
+): void {
+  const head = headOf(db, id);
+  const stored = { job: readJob(db, head), ...head };
+  const step: Step = { ...by, kind: 'do', of: null, edit, fromOffice: true };
+  keepInCache(db, id, { incarnation: head.incarnation, ...appendEdit(db, id, stored, step, now) });
+}
+
 function appendEdit(
   db: Db,
   id: Id,
   { job, revision }: StoredJob,
-  { id: editId, author, kind, of, edit }: Step,
+  { id: editId, author, kind, of, edit, fromOffice }: Step,
   now: string,
 ): { job: Job; revision: number } {
   const { job: next, inverse } = applyEdit(job, edit);
+  if (!fromOffice) noteOwnStep(db, job, { id: editId, kind, edit }, now);
   for (const removed of edit.remove) {
     const record = job.byId.get(removed);
     if (record) deleteRecord(db, id, record.type, removed);

@@ -6,6 +6,7 @@ import { problemsOf } from '@/core/job/jobFile';
 import type { Id } from '@/core/job/records';
 import type { Db } from './database';
 import { troubleOf } from './dataTrouble';
+import { shareJob } from './office/outbox';
 import { selectRecords, upsertRecord } from './recordTable';
 
 export interface StoredJob {
@@ -123,13 +124,17 @@ export function loadJob(db: Db, id: Id): StoredJob {
   return { job: readJob(db, head), incarnation, revision, savedAt };
 }
 
-/** Stores a new job under its own id. @throws Error when the id is taken. */
-export function insertJob(db: Db, job: Job, now: string): void {
+/**
+ * Stores a new job under its own id; with the office too, where this laptop belongs to one, unless it comes from there.
+ * @throws Error when the id is taken.
+ */
+export function insertJob(db: Db, job: Job, now: string, { fromOffice = false } = {}): void {
   db.transaction(() => {
     db.prepare(
       'INSERT INTO job_head (id, incarnation, revision, saved_at, deleted_at) VALUES (?, ?, 0, ?, NULL)',
     ).run(job.info.id, randomUUID(), now);
     for (const record of job.byId.values()) upsertRecord(db, job.info.id, record);
+    if (!fromOffice) shareJob(db, job, now);
   }).immediate();
 }
 

@@ -1,0 +1,50 @@
+import { spawn } from 'node:child_process';
+import { mkdtempSync, readFileSync } from 'node:fs';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import { makeFirm, withJoin, withMember, keepFirm, nodeFolder, readAdminSeed } from '@/server/office/firm';
+import { readJoinCode } from '@/server/office/joinCode';
+import { connect, nkeyAuthenticator } from '@nats-io/transport-node';
+import { createUser } from '@nats-io/nkeys';
+import { jetstream, jetstreamManager } from '@nats-io/jetstream';
+async function main() {
+  const f = mkdtempSync(join(tmpdir(), 'office-'));
+  let firm = await makeFirm(f, 'Firm', [{ host: '127.0.0.1', port: 14222, clusterPort: 16222 }], Date.now());
+  const j = withJoin(f, firm, { name: 'A', role: 'crew' });
+  firm = j.firm;
+  console.log(j.code.length);
+  const code = readJoinCode(j.code);
+  const key = createUser();
+  const got = withMember(firm, firm.joins[0]!.nkey, { nkey: key.getPublicKey(), name: 'x' }, 'now')!;
+  keepFirm(f, got.firm);
+  const p = spawn('nats-server', ['-c', 'nats.conf'], { cwd: nodeFolder(f, 0), stdio: 'inherit' });
+  await new Promise((r) => setTimeout(r, 1500));
+  const ca = readFileSync(join(f, 'ca.pem'), 'utf8');
+  const admin = await connect({ servers: code.servers, tls: { ca }, authenticator: nkeyAuthenticator(readAdminSeed(f)), reconnect: false });
+  const jsm = await jetstreamManager(admin);
+  console.log('streams', (await jsm.streams.add({ name: 'JOBS', subjects: ['job.*.edit'], description: firm.firmId, allow_direct: true, duplicate_window: 3600e9 })).created);
+  await jsm.streams.add({ name: 'LAPTOPS', subjects: ['laptop.*'], max_msgs_per_subject: 1, allow_direct: true });
+  const me = await connect({ servers: code.servers, tls: { ca }, authenticator: nkeyAuthenticator(key.getSeed()), inboxPrefix: `_INBOX_${got.member.id}`, reconnect: false });
+  (async () => { for await (const s of me.status()) console.log('status', JSON.stringify(s, Object.getOwnPropertyNames((s as {error?: object}).error ?? s))); })();
+  const js = jetstream(me, { timeout: 2000 });
+  console.log(await js.publish('job.abc.edit', 'x', { msgID: '1', expect: { lastSubjectSequence: 0 } }));
+  console.log(await js.publish('job.abc.edit', 'x', { msgID: '1', expect: { lastSubjectSequence: 0 } }).catch((e) => `${e.name} ${e.code} ${e.message} ${JSON.stringify(e)}`));
+  console.log(await js.publish('job.abc.edit', 'y', { msgID: '2', expect: { lastSubjectSequence: 0 } }).catch((e) => `${e.name} ${e.code} ${e.message} ${JSON.stringify(e)}`));
+  console.log(await js.publish('job.abc.edit', 'y', { msgID: '2', expect: { lastSubjectSequence: 1 } }));
+  const t0 = Date.now();
+  console.log('deny', await js.publish('set.own', 'y').catch((e) => `${e.name} ${e.code} ${e.message}`), Date.now() - t0);
+  const t1 = Date.now();
+  console.log('deny', await js.publish('laptop.other', 'y').catch((e) => `${e.name} ${e.code} ${e.message}`), Date.now() - t1);
+  const jm = await jetstreamManager(me, { checkAPI: false });
+  console.log((await jm.streams.info('JOBS', { subjects_filter: '>' })).state);
+  console.log('direct', (await jm.direct.getMessage('JOBS', { last_by_subj: 'job.abc.edit' }))?.seq);
+  const c = await js.consumers.get('JOBS', { opt_start_seq: 1, deliver_policy: 'by_start_sequence' as never });
+  const it = await c.consume({ max_messages: 100 });
+  let n = 0;
+  for await (const m of it) { console.log(m.seq, m.subject, m.string(), m.info.pending); if (++n === 2) break; }
+  const c2 = await js.consumers.get('JOBS', { filter_subjects: 'job.abc.edit', opt_start_seq: 2, deliver_policy: 'by_start_sequence' as never });
+  const got2 = await c2.fetch({ max_messages: 10, expires: 1000 });
+  for await (const m of got2) { console.log('f', m.seq, m.info.pending); if (m.info.pending === 0) break; }
+  await me.close(); await admin.close(); p.kill();
+}
+void main();

@@ -1,0 +1,49 @@
+/** The code that a laptop joins a firm with, once: where the office is, by which authority it is known, and a key for the one question. */
+import { z } from 'zod';
+
+const joinSchema = z.strictObject({
+  /** Addresses, «host:port». */
+  servers: z
+    .array(z.string().regex(/^[^\s/]{1,200}:\d{1,5}$/))
+    .min(1)
+    .max(5),
+  /** Certificate of the firm's authority, DER in base64. */
+  ca: z
+    .string()
+    .regex(/^[A-Za-z0-9+/]+=*$/)
+    .max(4000),
+  /** Seed of the key for one question. */
+  seed: z.string().regex(/^SU[A-Z2-7]{50,70}$/),
+});
+export type JoinCode = z.infer<typeof joinSchema>;
+
+const prefix = 'nestle-1-';
+
+/** The code is none, or cut short. */
+export class JoinCodeError extends Error {
+  constructor(why = 'This is no join code, or a part of it is missing. Copy all of it.') {
+    super(why);
+    this.name = 'JoinCodeError';
+  }
+}
+
+export const writeJoinCode = (code: JoinCode): string =>
+  prefix + Buffer.from(JSON.stringify([code.servers, code.ca, code.seed])).toString('base64url');
+
+/** Spaces and line breaks that came in on the way do not count. @throws JoinCodeError */
+export function readJoinCode(text: string): JoinCode {
+  const clean = text.replace(/\s+/g, '');
+  if (!clean.startsWith(prefix)) throw new JoinCodeError();
+  try {
+    const [servers, ca, seed] = z
+      .tuple([z.unknown(), z.unknown(), z.unknown()])
+      .parse(JSON.parse(Buffer.from(clean.slice(prefix.length), 'base64url').toString('utf8')));
+    return joinSchema.parse({ servers, ca, seed });
+  } catch {
+    throw new JoinCodeError();
+  }
+}
+
+export const pemOf = (der: string): string =>
+  `-----BEGIN CERTIFICATE-----\n${der.match(/.{1,64}/g)?.join('\n') ?? ''}\n-----END CERTIFICATE-----\n`;
+export const derOf = (pem: string): string => pem.replace(/-----[^-]+-----|\s/g, '');

@@ -1,0 +1,316 @@
+/** The laptop's side of the log: what comes from the office is put under what waits here, entry by entry. */
+import { applyEdit } from '@/core/job/edits';
+import { type Job, jobFromRecords, renameJob } from '@/core/job/job';
+import type { AnyRecord, Id } from '@/core/job/records';
+import { editOfChanges } from '@/core/sync/changes';
+import { caughtUp, editOf, type Logged, openSync, type Pending, refused, type Sync } from '@/core/sync/sync';
+import { setBinned } from '../bin';
+import type { Db } from '../database';
+import { writeFromOffice } from '../editLog';
+import { headOf, insertJob, jobExists, keepInCache, readJob } from '../jobs';
+import { messageVersion, type Entry, type Snapshot } from './messages';
+import { type Membership } from './membership';
+import * as outbox from './outbox';
+
+/** An entry with its place in the log. */
+export interface Numbered {
+  seq: number;
+  entry: Entry;
+}
+
+const short = (words: string): string => words.slice(0, 120);
+/** Who made it and when, as a clash tells it. */
+const byline = ({ by, at }: Entry): string => short(`${by.name}, ${at.slice(0, 16).replace('T', ' ')} UTC`);
+
+/** A job binned or not; its log is written whether or not it is in the bin. */
+function jobOf(db: Db, jobId: Id): Job {
+  return readJob(db, headOf(db, jobId));
+}
+
+const isOwnKind = (step: outbox.Waiting): step is outbox.Waiting & Pick<Pending, 'kind'> =>
+  step.kind === 'do' || step.kind === 'undo' || step.kind === 'redo';
+
+/** The laptop as a window in front of the office: what is there, and what waits here. */
+function syncOf(db: Db, jobId: Id, job: Job): Sync {
+  const queue = outbox
+    .waitingOf(db, jobId)
+    .filter(isOwnKind)
+    .map(({ id, kind, label, asked, changes }): Pending => ({ id, kind, of: null, label, asked, changes }));
+  const base = outbox.baseOf(db, jobId, job);
+  const stored = { job: base, incarnation: '', revision: 0, savedAt: '' };
+  return { ...openSync(stored), job, queue };
+}
+
+/** Writes what has become of waiting steps, and the job as it is now. */
+function keepSync(
+  db: Db,
+  jobId: Id,
+  before: Job,
+  next: Sync,
+  label: string,
+  by: string,
+  id: string,
+  now: string,
+) {
+  const had = outbox.waitingOf(db, jobId);
+  const queued = new Map(next.queue.map((q) => [q.id, q]));
+  for (const step of had) if (isOwnKind(step)) outbox.dropWaiting(db, jobId, step.id);
+  // steps for the job as a whole keep their place before those of the same time
+  for (const step of had) {
+    const now = queued.get(step.id);
+    if (now) outbox.addWaiting(db, { ...step, asked: now.asked, changes: now.changes });
+  }
+  outbox.keepAside(db, jobId, next.aside);
+  outbox.keepClashes(db, jobId, next.clashes);
+  const changes = outbox.differences(before, next.job);
+  if (changes.length) {
+    const author = `office:${by}`.replace(/[^A-Za-z0-9._:-]/g, '-').slice(0, 80);
+    writeFromOffice(db, jobId, editOfChanges(label, changes), { id, author }, now);
+  }
+  outbox.keepBase(db, jobId, next.base, jobOf(db, jobId));
+}
+
+/**
+ * Takes in entries of one job that follow what is known of it, in one transaction; those that are known count once.
+ * A job of which an entry does not fit stops, and nothing of it is written.
+ */
+export function takeIn(db: Db, me: Membership, jobId: Id, entries: readonly Numbered[], now: string): void {
+  try {
+    db.transaction(() => {
+      for (const one of merged(entries)) takeOne(db, me, jobId, one, now);
+    }).immediate();
+  } catch (error) {
+    // what was read meanwhile may be of the transaction that was taken back
+    keepInCache(db, jobId, null);
+    if (!(error instanceof ApartError)) throw error;
+    outbox.stopJob(db, jobId, error.message);
+  }
+}
+
+/** What the office has does not follow on what is here. */
+class ApartError extends Error {}
+
+/** Edits in a row are taken in together. */
+function merged(entries: readonly Numbered[]): Numbered[][] {
+  const rows: Numbered[][] = [];
+  for (const one of entries) {
+    const last = rows.at(-1);
+    if (last && one.entry.kind === 'edit' && last[0]?.entry.kind === 'edit') last.push(one);
+    else rows.push([one]);
+  }
+  return rows;
+}
+
+function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], now: string): void {
+  const shared = outbox.officeJob(db, jobId);
+  const entries = all.filter((e) => e.seq > (shared?.seq ?? 0));
+  const [first, last] = [entries[0], entries.at(-1)];
+  if (!first || !last || shared?.stopped) return;
+  const { entry } = first;
+  if (entry.kind === 'begin') begin(db, me, jobId, entry, now);
+  else if (!shared) throw new ApartError('its beginning is missing at the office');
+  else if (entry.kind === 'edit') takeEdits(db, jobId, entries, now);
+  else {
+    outbox.dropWaiting(db, jobId, entry.id);
+    if (entry.kind === 'only')
+      db.prepare('UPDATE office_job SET only_for = ? WHERE job_id = ?').run(entry.laptopId, jobId);
+    else if ((headOf(db, jobId).deletedAt === null) === (entry.kind === 'bin'))
+      setBinned(db, jobId, entry.kind === 'bin' ? now : null, { fromOffice: true });
+  }
+  db.prepare(
+    `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + ? WHERE job_id = ?`,
+  ).run(last.seq, last.entry.by.name, last.entry.at, entries.length, jobId);
+  for (const { seq, entry: e } of entries) noteEntry(db, jobId, seq, e.id);
+}
+
+function begin(
+  db: Db,
+  me: Membership,
+  jobId: Id,
+  entry: Extract<Entry, { kind: 'begin' }>,
+  now: string,
+): void {
+  const shared = outbox.officeJob(db, jobId);
+  if (shared && outbox.dropWaiting(db, jobId, entry.id)) return;
+  if (jobExists(db, jobId)) moveAside(db, me, jobId, now);
+  insertJob(db, jobFromRecords(entry.records), now, { fromOffice: true });
+  db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
+}
+
+/** A job of this laptop whose id another one has at the office goes on under a new id. */
+function moveAside(db: Db, me: Membership, jobId: Id, now: string): void {
+  const job = jobOf(db, jobId);
+  const id = `job-${globalThis.crypto.randomUUID()}`;
+  insertJob(db, renameJob(job, id, short(`${job.info.name} (of ${me.laptopName})`)), now);
+  db.prepare(
+    'INSERT INTO job_file (job_id, id, mime, bytes) SELECT ?, id, mime, bytes FROM job_file WHERE job_id = ?',
+  ).run(id, jobId);
+  db.prepare('DELETE FROM job_head WHERE id = ?').run(jobId);
+  keepInCache(db, jobId, null);
+}
+
+function takeEdits(db: Db, jobId: Id, entries: readonly Numbered[], now: string): void {
+  const job = jobOf(db, jobId);
+  const sync = syncOf(db, jobId, job);
+  const logged = editsOf(entries);
+  const next = caughtUp(sync, logged, now);
+  if (!next) throw new ApartError('what the office has does not fit to what is here');
+  const [newest] = logged.slice(-1);
+  const names = [...new Set(entries.map((e) => e.entry.by.name))].join(', ');
+  const label = logged.length === 1 && newest ? newest.edit.label : `${logged.length} steps of ${names}`;
+  const id = `office-${entries.at(-1)?.seq ?? 0}-${globalThis.crypto.randomUUID().slice(0, 8)}`;
+  keepSync(db, jobId, job, next, short(label), names, id, now);
+}
+
+/** The office has a step of this laptop, at this place of its log. */
+export function confirm(
+  db: Db,
+  jobId: Id,
+  step: outbox.Waiting,
+  seq: number,
+  by: { name: string; at: string },
+): void {
+  db.transaction(() => {
+    if (!outbox.dropWaiting(db, jobId, step.id)) return;
+    if (step.changes.length) outbox.moveBase(db, jobId, step.changes, jobOf(db, jobId));
+    db.prepare(
+      `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + 1 WHERE job_id = ?`,
+    ).run(seq, by.name, by.at, jobId);
+    noteEntry(db, jobId, seq, step.id);
+    if (step.kind === 'only')
+      db.prepare('UPDATE office_job SET only_for = ? WHERE job_id = ?').run(step.label || null, jobId);
+  }).immediate();
+}
+
+/** The office takes a step never: it is set aside with its reason, and what hangs on it too. */
+export function setAside(db: Db, jobId: Id, step: outbox.Waiting, reason: string, now: string): void {
+  db.transaction(() => {
+    const job = jobOf(db, jobId);
+    if (!isOwnKind(step)) {
+      outbox.dropWaiting(db, jobId, step.id);
+      return;
+    }
+    const next = refused(syncOf(db, jobId, job), step.id, reason);
+    const id = `aside-${globalThis.crypto.randomUUID()}`;
+    keepSync(db, jobId, job, next, short(`Not taken by the office: ${step.label}`), 'office', id, now);
+  }).immediate();
+}
+
+/** The entry that a waiting step is sent as. */
+export function entryOf(db: Db, me: Membership, step: outbox.Waiting): Entry {
+  const head = {
+    v: messageVersion,
+    id: step.id,
+    by: { id: me.laptopId, name: me.laptopName },
+    at: step.madeAt,
+  } as const;
+  switch (step.kind) {
+    case 'begin':
+      return { ...head, kind: 'begin', records: recordsOf(db, step.jobId) };
+    case 'bin':
+    case 'back':
+      return { ...head, kind: step.kind };
+    case 'only':
+      return { ...head, kind: 'only', laptopId: step.label || null };
+    case 'do':
+    case 'undo':
+    case 'redo':
+      return {
+        ...head,
+        kind: 'edit',
+        edit: editOf({ ...step, kind: step.kind, of: null }),
+      };
+  }
+}
+
+const recordsOf = (db: Db, jobId: Id): AnyRecord[] => [
+  ...outbox.baseOf(db, jobId, jobOf(db, jobId)).byId.values(),
+];
+
+/** The state of a job at the newest entry that is known of it. */
+export function snapshotOf(db: Db, me: Membership, shared: outbox.OfficeJob, now: string): Snapshot {
+  return {
+    ...{ v: messageVersion, by: { id: me.laptopId, name: me.laptopName }, at: now },
+    ...{ seq: shared.seq, binned: headOf(db, shared.jobId).deletedAt !== null, onlyFor: shared.onlyFor },
+    records: recordsOf(db, shared.jobId),
+  };
+}
+
+/** Begins with a job as it is at the office, where this laptop has none of it. */
+export function takeSnapshot(db: Db, me: Membership, jobId: Id, snapshot: Snapshot, now: string): void {
+  db.transaction(() => {
+    if (outbox.officeJob(db, jobId)) return;
+    if (jobExists(db, jobId)) moveAside(db, me, jobId, now);
+    insertJob(db, jobFromRecords(snapshot.records), now, { fromOffice: true });
+    db.prepare('INSERT INTO office_job (job_id, seq, last_by, last_at, only_for) VALUES (?, ?, ?, ?, ?)').run(
+      jobId,
+      snapshot.seq,
+      snapshot.by.name,
+      snapshot.at,
+      snapshot.onlyFor,
+    );
+    if (snapshot.binned) setBinned(db, jobId, now, { fromOffice: true });
+  }).immediate();
+}
+
+const editsOf = (entries: readonly Numbered[]): Logged[] =>
+  entries.flatMap(({ entry }, i): Logged[] =>
+    entry.kind === 'edit' ? [{ id: entry.id, revision: i + 1, author: byline(entry), edit: entry.edit }] : [],
+  );
+
+/**
+ * The office was restored from an old copy: from the newest entry on that both have, what this laptop knows beyond it goes there
+ * again as one step, put on what others wrote there since; fields that both changed are told.
+ * @param entries of the job at the office, from its beginning on; none = it does not know the job.
+ */
+export function afterRestore(
+  db: Db,
+  me: Membership,
+  jobId: Id,
+  entries: readonly Numbered[],
+  now: string,
+): void {
+  db.transaction(() => {
+    const seen = db.prepare('SELECT 1 FROM office_seen WHERE seq = ? AND job_id = ? AND entry_id = ?');
+    const both = entries.filter(({ seq, entry }) => seen.get(seq, jobId, entry.id) !== undefined).length;
+    const [first] = entries;
+    const job = jobOf(db, jobId);
+    const forget = () => {
+      for (const table of ['office_job', 'office_base', 'office_outbox', 'office_seen'])
+        db.prepare(`DELETE FROM ${table} WHERE job_id = ?`).run(jobId);
+    };
+    if (both === 0 || first?.entry.kind !== 'begin') {
+      forget();
+      if (me.role !== 'trainee' && !first) outbox.shareJob(db, job, now);
+      return;
+    }
+    const start = jobFromRecords(first.entry.records);
+    const ancestor = editsOf(entries.slice(0, both)).reduce((j, e) => applyEdit(j, e.edit).job, start);
+    const asked = outbox.differences(ancestor, job);
+    const step: Pending = {
+      ...{ id: `again-${globalThis.crypto.randomUUID()}`, kind: 'do', of: null },
+      ...{ label: 'What the office had lost', asked, changes: asked },
+    };
+    const stored = { job: ancestor, incarnation: '', revision: 0, savedAt: '' };
+    const sync: Sync = { ...openSync(stored), job, queue: asked.length ? [step] : [] };
+    const later = editsOf(entries.slice(both)).map((e, i) => ({ ...e, revision: i + 1 }));
+    const next = caughtUp(sync, later, now);
+    if (!next) throw new Error(`the log of ${jobId} at the office does not hold together`);
+    const whole = outbox.waitingOf(db, jobId).filter((w) => !isOwnKind(w) && w.kind !== 'begin');
+    forget();
+    db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, ?)').run(jobId, entries.at(-1)?.seq ?? 0);
+    for (const { seq, entry } of entries) noteEntry(db, jobId, seq, entry.id);
+    for (const q of next.queue) outbox.addWaiting(db, { ...q, jobId, madeAt: now });
+    for (const w of whole) outbox.addWaiting(db, w);
+    keepSync(db, jobId, job, next, 'What others did at the office', 'office', `restored-${step.id}`, now);
+  }).immediate();
+  keepInCache(db, jobId, null);
+}
+
+const noteEntry = (db: Db, jobId: Id, seq: number, entryId: string): void => {
+  db.prepare('INSERT OR REPLACE INTO office_seen (seq, job_id, entry_id) VALUES (?, ?, ?)').run(
+    seq,
+    jobId,
+    entryId,
+  );
+};

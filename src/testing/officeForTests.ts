@@ -1,0 +1,103 @@
+/** A real office on this machine for tests: nats-server with a folder of its own. Skipped only where it is not installed. */
+import { mkdtempSync, rmSync } from 'node:fs';
+import { createServer } from 'node:net';
+import { tmpdir } from 'node:os';
+import { join } from 'node:path';
+import type { Db } from '@/server/database';
+import { openDatabase } from '@/server/database';
+import { Crew } from '@/server/office/crew';
+import { keepFirm, makeFirm, readFirm, withJoin } from '@/server/office/firm';
+import { joinFirm } from '@/server/office/join';
+import { readKey, type Role } from '@/server/office/membership';
+import { reload, type RunningOffice, startOffice } from '@/server/office/officeProcess';
+
+/** A port that is free now. */
+export const freePort = (): Promise<number> =>
+  new Promise((done, failed) => {
+    const server = createServer();
+    server.once('error', failed);
+    server.listen(0, '127.0.0.1', () => {
+      const address = server.address();
+      server.close(() => done(typeof address === 'object' && address ? address.port : 0));
+    });
+  });
+
+export interface TestOffice {
+  folder: string;
+  running: RunningOffice | null;
+  start: () => Promise<void>;
+  stop: () => Promise<void>;
+  code: (name: string, role?: Role) => string;
+  discard: () => Promise<void>;
+}
+
+export async function makeTestOffice(nodes = 1): Promise<TestOffice> {
+  const folder = mkdtempSync(join(tmpdir(), 'nestle-office-'));
+  const places: { host: string; port: number; clusterPort: number }[] = [];
+  for (let i = 0; i < nodes; i++)
+    places.push({ host: '127.0.0.1', port: await freePort(), clusterPort: await freePort() });
+  await makeFirm(folder, 'Ladder & Sons', places, Date.now());
+  const office: TestOffice = {
+    folder,
+    running: null,
+    start: async () => {
+      office.running = await startOffice(folder, [...places.keys()], () => undefined);
+    },
+    stop: async () => {
+      await office.running?.stop();
+      office.running = null;
+    },
+    code: (name, role = 'crew') => {
+      const made = withJoin(folder, readFirm(folder), { name, role });
+      keepFirm(folder, made.firm);
+      reload(folder, nodes);
+      return made.code;
+    },
+    discard: async () => {
+      await office.stop();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+  return office;
+}
+
+export interface TestLaptop {
+  name: string;
+  folder: string;
+  db: Db;
+  crew: Crew;
+  join: (code: string) => Promise<string>;
+  start: () => void;
+  stop: () => Promise<void>;
+  discard: () => Promise<void>;
+}
+
+export function makeTestLaptop(name: string, now?: () => Date): TestLaptop {
+  const folder = mkdtempSync(join(tmpdir(), 'nestle-laptop-'));
+  const db = openDatabase(folder);
+  const make = () => new Crew({ db: () => db, key: () => readKey(folder), ...(now && { now }) });
+  const laptop: TestLaptop = {
+    ...{ name, folder, db, crew: make() },
+    join: (code) => joinFirm(db, folder, code, name, new Date().toISOString()),
+    start: () => {
+      laptop.crew = make();
+      laptop.crew.start();
+    },
+    stop: () => laptop.crew.stop(),
+    discard: async () => {
+      await laptop.crew.stop();
+      db.close();
+      rmSync(folder, { recursive: true, force: true });
+    },
+  };
+  return laptop;
+}
+
+/** Waits until something holds. @throws Error when it does not within some seconds. */
+export async function until(what: string, holds: () => boolean, seconds = 20): Promise<void> {
+  for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
+    if (holds()) return;
+    await new Promise((done) => setTimeout(done, 30));
+  }
+  throw new Error(`not within ${seconds} s: ${what}`);
+}
