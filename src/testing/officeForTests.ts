@@ -27,7 +27,7 @@ export interface TestOffice {
   running: RunningOffice | null;
   start: () => Promise<void>;
   stop: () => Promise<void>;
-  code: (name: string, role?: Role) => string;
+  code: (name: string, role?: Role) => Promise<string>;
   discard: () => Promise<void>;
 }
 
@@ -47,10 +47,12 @@ export async function makeTestOffice(nodes = 1): Promise<TestOffice> {
       await office.running?.stop();
       office.running = null;
     },
-    code: (name, role = 'crew') => {
+    code: async (name, role = 'crew') => {
       const made = withJoin(folder, readFirm(folder), { name, role });
       keepFirm(folder, made.firm);
       reload(folder, nodes);
+      // nats-server reads it when the signal has come
+      await new Promise((done) => setTimeout(done, 400));
       return made.code;
     },
     discard: async () => {

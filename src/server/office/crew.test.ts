@@ -39,7 +39,7 @@ afterEach(async () => {
 async function laptop(name: string, role: 'crew' | 'office' | 'trainee' = 'crew'): Promise<TestLaptop> {
   const made = makeTestLaptop(name);
   laptops.push(made);
-  await made.join(office.code(name, role));
+  await made.join(await office.code(name, role));
   made.start();
   return made;
 }
@@ -111,7 +111,7 @@ const renamed = (id: string): Job =>
   jobFromRecords([...house().byId.values()].map((r) => (r.type === 'job' ? { ...r, id } : r)));
 
 test('a code counts once; a laptop that is shut out is told, and keeps what waits', async () => {
-  const code = office.code('once');
+  const code = await office.code('once');
   const [first, second] = [makeTestLaptop('x'), makeTestLaptop('y')];
   laptops.push(first, second);
   await expect(first.join('nestle-1-abc')).rejects.toThrow('This is no join code');
