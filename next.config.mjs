@@ -1,6 +1,14 @@
 /** @type {import('next').NextConfig} */
 export default {
-  serverExternalPackages: ['better-sqlite3', 'pdfkit', 'svg-to-pdfkit'],
+  serverExternalPackages: [
+    'better-sqlite3',
+    'pdfkit',
+    'svg-to-pdfkit',
+    '@nats-io/jetstream',
+    '@nats-io/nkeys',
+    '@nats-io/obj',
+    '@nats-io/transport-node',
+  ],
   poweredByHeader: false,
   reactStrictMode: true,
   devIndicators: false,

@@ -16,7 +16,7 @@ await build({
   target: 'node20',
   logLevel: 'warning',
   // native and WebAssembly parts are found beside their packages; the framework is as large as it is
-  external: ['better-sqlite3', 'highs', 'next', 'pdfkit', 'svg-to-pdfkit'],
+  external: ['better-sqlite3', 'highs', 'next', 'pdfkit', 'svg-to-pdfkit', '@nats-io/*'],
   // packages of the older module kind ask for Node's own modules by require
   banner: {
     js: "import { createRequire } from 'node:module'; const require = createRequire(import.meta.url);",

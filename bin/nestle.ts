@@ -16,6 +16,7 @@ const commands: ReadonlyMap<string, () => Promise<Command>> = new Map([
   ['drawing', () => import('./commands/drawing').then((m) => m.drawing)],
   ['papers', () => import('./commands/papers').then((m) => m.papers)],
   ['verify', () => import('./commands/verify').then((m) => m.verify)],
+  ['office', () => import('./commands/office').then((m) => m.office)],
   ['far-end', () => import('./commands/farEnd').then((m) => m.farEnd)],
   ['export', from((m) => m.exportCommand)],
   ['import', from((m) => m.importCommand)],
@@ -35,6 +36,7 @@ const help = `nestle COMMAND …
   calc NAME            one computation: JSON in, JSON out
   papers FILE          quote, householder's papers, as built and labels as PDF
   verify FILE          does each signed quote match its fingerprint?
+  office DOES          the office of a firm with many laptops: new, start, code, laptops, shut-out, rebuild
   far-end              answers speed tests from beyond the street
   export [JOB] [FILE]  a job of the database as a job file; without JOB, lists the jobs
   import FILE          a job file into the database

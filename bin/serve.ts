@@ -3,6 +3,7 @@ import { createServer } from 'node:http';
 import { parseArgs } from 'node:util';
 import next from 'next';
 import { admit, refuse } from '@/server/gate';
+import { startCrew } from '@/server/office/running';
 
 const { values } = parseArgs({
   options: { port: { type: 'string', default: '4310' }, dev: { type: 'boolean', default: false } },
@@ -32,6 +33,7 @@ server.on('error', (error) => {
   process.exit(1);
 });
 server.listen(port, hostname, () => console.log(`Ready on http://${hostname}:${port}`));
+await startCrew();
 for (const signal of ['SIGINT', 'SIGTERM', 'SIGHUP'] as const)
   process.on(signal, () => {
     server.closeAllConnections();

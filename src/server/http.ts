@@ -10,6 +10,9 @@ import { QuotaError } from './sharing/quota';
 import { NoSuchCodeError } from './sharing/shares';
 import { ConflictError, NoSuchEditError } from './editLog';
 import { BrokenJobError, NoSuchJobError } from './jobs';
+import { MemberAlreadyError, OfficeAwayError } from './office/officeErrors';
+import { JoinCodeError } from './office/joinCode';
+import { NotYoursError, TraineeError } from './office/outbox';
 import { NoPracticeError } from './practice';
 
 /** The body was larger than a route takes. */
@@ -99,6 +102,10 @@ function answerOf(error: unknown): Response {
   if (error instanceof TooLargeError) return answer(413, error.message);
   if (error instanceof QuotaError) return answer(507, error.message);
   if (error instanceof CutShortError) return answer(400, error.message);
+  if (error instanceof TraineeError || error instanceof NotYoursError) return answer(422, error.message);
+  if (error instanceof JoinCodeError) return answer(422, error.message);
+  if (error instanceof MemberAlreadyError) return answer(409, error.message);
+  if (error instanceof OfficeAwayError) return answer(503, error.message);
   if (error instanceof PictureError || error instanceof ArchiveError) return answer(422, error.message);
   const constraint = constraintOf(error);
   if (constraint !== null) {

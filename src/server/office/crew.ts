@@ -128,15 +128,18 @@ export class Crew {
   private async run(): Promise<void> {
     let pauseMs = leastPauseMs;
     while (!this.stopped) {
-      const me = membershipOf(this.db());
-      const key = this.options.key();
-      if (me && key)
-        try {
-          await this.session(me, key, () => (pauseMs = leastPauseMs));
-        } catch (error) {
-          this.said = messageOf(error);
-          if (error instanceof RefusedError) noteRefused(this.db(), this.said);
-        }
+      try {
+        const me = membershipOf(this.db());
+        const key = this.options.key();
+        if (me && key) await this.session(me, key, () => (pauseMs = leastPauseMs));
+        else if (me)
+          throw new RefusedError(
+            'This laptop’s key is missing, as after a move to another machine. Leave the firm, and join with a new code.',
+          );
+      } catch (error) {
+        this.said = messageOf(error);
+        if (error instanceof RefusedError) this.noteRefused(this.said);
+      }
       this.link = null;
       if (this.stopped) return;
       await Promise.race([
@@ -144,6 +147,14 @@ export class Crew {
         new Promise<void>((done) => (this.wake = done)),
       ]);
       pauseMs = Math.min(mostPauseMs, pauseMs * 2);
+    }
+  }
+
+  private noteRefused(why: string): void {
+    try {
+      noteRefused(this.db(), why);
+    } catch {
+      // the database itself is in trouble: the pages tell it
     }
   }
 

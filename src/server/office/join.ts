@@ -3,18 +3,10 @@ import { createUser, fromSeed } from '@nats-io/nkeys';
 import { connect, nkeyAuthenticator } from '@nats-io/transport-node';
 import type { Db } from '../database';
 import { listJobs, readJob } from '../jobs';
-import { JoinCodeError, pemOf, readJoinCode } from './joinCode';
+import { joinAnswer, JoinCodeError, pemOf, readJoinCode } from './joinCode';
+import { MemberAlreadyError } from './officeErrors';
 import { dropKey, dropMembership, keepKey, keepMembership, membershipOf } from './membership';
-import { joinAnswer } from './officeProcess';
 import { officeJob, shareJob } from './outbox';
-
-/** The laptop belongs to a firm already. */
-export class MemberAlreadyError extends Error {
-  constructor(firm: string) {
-    super(`This laptop belongs to ${firm} already. Leave it first.`);
-    this.name = 'MemberAlreadyError';
-  }
-}
 
 const answerMs = 10_000;
 

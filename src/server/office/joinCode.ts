@@ -47,3 +47,20 @@ export function readJoinCode(text: string): JoinCode {
 export const pemOf = (der: string): string =>
   `-----BEGIN CERTIFICATE-----\n${der.match(/.{1,64}/g)?.join('\n') ?? ''}\n-----END CERTIFICATE-----\n`;
 export const derOf = (pem: string): string => pem.replace(/-----[^-]+-----|\s/g, '');
+
+/** What a laptop asks with the key of a code, and what the office answers. */
+export const joinRequest = z.strictObject({
+  joinKey: z.string().max(80),
+  nkey: z.string().regex(/^U[A-Z2-7]{55}$/),
+  name: z.string().trim().min(1).max(80),
+});
+export const joinAnswer = z.union([
+  z.object({
+    firmId: z.string(),
+    firmName: z.string(),
+    laptopId: z.string(),
+    laptopName: z.string(),
+    role: z.enum(['office', 'crew', 'trainee']),
+  }),
+  z.object({ refused: z.string() }),
+]);

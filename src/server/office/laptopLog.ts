@@ -3,7 +3,16 @@ import { applyEdit } from '@/core/job/edits';
 import { type Job, jobFromRecords, renameJob } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
 import { editOfChanges } from '@/core/sync/changes';
-import { caughtUp, editOf, type Logged, openSync, type Pending, refused, type Sync } from '@/core/sync/sync';
+import {
+  caughtUp,
+  editOf,
+  type Logged,
+  openSync,
+  type Pending,
+  refused,
+  renewed,
+  type Sync,
+} from '@/core/sync/sync';
 import { setBinned } from '../bin';
 import type { Db } from '../database';
 import { writeFromOffice } from '../editLog';
@@ -132,8 +141,18 @@ function begin(
 ): void {
   const shared = outbox.officeJob(db, jobId);
   if (shared && outbox.dropWaiting(db, jobId, entry.id)) return;
-  if (jobExists(db, jobId)) moveAside(db, me, jobId, now);
-  insertJob(db, jobFromRecords(entry.records), now, { fromOffice: true });
+  const records = jobFromRecords(entry.records);
+  if (jobExists(db, jobId)) {
+    if (outbox.differences(jobOf(db, jobId), records).length === 0) {
+      // the same job, brought in on two laptops
+      db.prepare('DELETE FROM office_job WHERE job_id = ?').run(jobId);
+      db.prepare('DELETE FROM office_outbox WHERE job_id = ?').run(jobId);
+      db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
+      return;
+    }
+    moveAside(db, me, jobId, now);
+  }
+  insertJob(db, records, now, { fromOffice: true });
   db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
 }
 
@@ -206,7 +225,7 @@ export function entryOf(db: Db, me: Membership, step: outbox.Waiting): Entry {
   } as const;
   switch (step.kind) {
     case 'begin':
-      return { ...head, kind: 'begin', records: recordsOf(db, step.jobId) };
+      return { ...head, kind: 'begin', records: recordsOf(db, step.jobId), knew: Number(step.label) || 0 };
     case 'bin':
     case 'back':
       return { ...head, kind: step.kind };
@@ -275,24 +294,32 @@ export function afterRestore(
     const both = entries.filter(({ seq, entry }) => seen.get(seq, jobId, entry.id) !== undefined).length;
     const [first] = entries;
     const job = jobOf(db, jobId);
+    const knew = outbox.officeJob(db, jobId)?.seq ?? 0;
     const forget = () => {
       for (const table of ['office_job', 'office_base', 'office_outbox', 'office_seen'])
         db.prepare(`DELETE FROM ${table} WHERE job_id = ?`).run(jobId);
     };
-    if (both === 0 || first?.entry.kind !== 'begin') {
+    if (first?.entry.kind !== 'begin') {
       forget();
-      if (me.role !== 'trainee' && !first) outbox.shareJob(db, job, now);
+      if (me.role !== 'trainee') outbox.shareJob(db, job, now, knew);
       return;
     }
     const start = jobFromRecords(first.entry.records);
-    const ancestor = editsOf(entries.slice(0, both)).reduce((j, e) => applyEdit(j, e.edit).job, start);
+    // where another laptop began the log anew: it knew more than this one, or less
+    const ancestor =
+      both > 0
+        ? editsOf(entries.slice(0, both)).reduce((j, e) => applyEdit(j, e.edit).job, start)
+        : first.entry.knew >= knew
+          ? outbox.baseOf(db, jobId, job)
+          : start;
     const asked = outbox.differences(ancestor, job);
     const step: Pending = {
       ...{ id: `again-${globalThis.crypto.randomUUID()}`, kind: 'do', of: null },
       ...{ label: 'What the office had lost', asked, changes: asked },
     };
     const stored = { job: ancestor, incarnation: '', revision: 0, savedAt: '' };
-    const sync: Sync = { ...openSync(stored), job, queue: asked.length ? [step] : [] };
+    const open: Sync = { ...openSync(stored), job, queue: asked.length ? [step] : [] };
+    const sync = both > 0 ? open : renewed(open, { ...stored, job: start }, new Set());
     const later = editsOf(entries.slice(both)).map((e, i) => ({ ...e, revision: i + 1 }));
     const next = caughtUp(sync, later, now);
     if (!next) throw new Error(`the log of ${jobId} at the office does not hold together`);

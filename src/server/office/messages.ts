@@ -16,7 +16,11 @@ const records = z.array(recordSchema).max(50_000);
 
 /** An entry of the log of a job. */
 export const entrySchema = z.discriminatedUnion('kind', [
-  z.strictObject({ ...head, id: stepId, kind: z.literal('begin'), records }),
+  z.strictObject({
+    ...{ ...head, id: stepId, kind: z.literal('begin'), records },
+    /** The newest entry of an older log that the state holds; 0 = a job that was never with the office. */
+    knew: z.int().min(0),
+  }),
   z.strictObject({ ...head, id: stepId, kind: z.literal('edit'), edit: editSchema }),
   z.strictObject({ ...head, id: stepId, kind: z.enum(['bin', 'back']) }),
   z.strictObject({ ...head, id: stepId, kind: z.literal('only'), laptopId: z.string().max(64).nullable() }),

@@ -4,8 +4,8 @@ import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Consumer, DeliverPolicy, jetstream } from '@nats-io/jetstream';
 import { connect, type NatsConnection, nkeyAuthenticator } from '@nats-io/transport-node';
-import { z } from 'zod';
 import { keepFirm, nodeFolder, readAdminSeed, readAuthority, readFirm, withMember } from './firm';
+import { joinRequest } from './joinCode';
 import { decode, entrySchema } from './messages';
 import { makeStreams } from './streams';
 import * as subjects from './subjects';
@@ -78,22 +78,6 @@ export async function connectAdmin(folder: string): Promise<NatsConnection> {
       await new Promise((done) => setTimeout(done, 500));
     }
 }
-
-export const joinRequest = z.strictObject({
-  joinKey: z.string().max(80),
-  nkey: z.string().regex(/^U[A-Z2-7]{55}$/),
-  name: z.string().trim().min(1).max(80),
-});
-export const joinAnswer = z.union([
-  z.object({
-    firmId: z.string(),
-    firmName: z.string(),
-    laptopId: z.string(),
-    laptopName: z.string(),
-    role: z.enum(['office', 'crew', 'trainee']),
-  }),
-  z.object({ refused: z.string() }),
-]);
 
 /** Time that an answer takes to reach its laptop before the code's key is taken away, ms. */
 const untilReloadMs = 300;

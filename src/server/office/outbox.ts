@@ -210,17 +210,20 @@ function mayChange(db: Db, { onlyFor }: OfficeJob): void {
   if (onlyFor !== null && me?.role !== 'office' && me?.laptopId !== onlyFor) throw new NotYoursError();
 }
 
-/** Puts a job with the office: its state now is the first entry. Demonstrations and practice stay here. */
-export function shareJob(db: Db, job: Job, now: string): void {
+/**
+ * Puts a job with the office: its state now is the first entry. Demonstrations and practice stay here.
+ * @param knew the newest entry of the log before, where the office lost it.
+ */
+export function shareJob(db: Db, job: Job, now: string, knew = 0): void {
   const me = membershipOf(db);
   if (!me || me.role === 'trainee' || job.info.demo || job.info.practice !== null) return;
   const jobId = job.info.id;
   db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
-  const id = `begin-${me.laptopId}-${jobId}`.slice(0, 80);
-  addWaiting(db, { jobId, id, kind: 'begin', label: 'Begin', asked: [], changes: [], madeAt: now });
+  const id = `begin-${globalThis.crypto.randomUUID()}`;
+  addWaiting(db, { jobId, id, kind: 'begin', label: String(knew), asked: [], changes: [], madeAt: now });
 }
 
-/** A step that concerns the job as a whole. @param label for «only»: the laptop's id, empty = every crew. */
+/** A step that concerns the job as a whole. @param label of «only»: the laptop's id, empty = every crew. */
 export function noteWhole(
   db: Db,
   jobId: Id,
