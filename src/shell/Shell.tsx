@@ -2,6 +2,7 @@
 
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
+import { OfficeBar } from '@/client/office/OfficeBar';
 import { SaveNotice } from '@/client/saving/SaveNotice';
 import { useJobStore } from '@/client/store/JobProvider';
 import { useCompute } from '@/client/store/useCompute';
@@ -64,6 +65,7 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
     <div className="shell">
       <TopBar onHelp={() => setGuide(path.split('/').at(-1) ?? 'start')} />
       <SaveNotice />
+      <OfficeBar />
       <div className="shell-body" data-left={left ? 'open' : 'closed'} data-right={right ? 'open' : 'closed'}>
         {children}
       </div>

@@ -100,7 +100,11 @@ export function clashWords(
           ? 'removed'
           : 'changed and kept'
         : valueWords(job, clash.theirs),
-    by: clash.by === 'phone' ? 'on a phone' : 'in another window',
+    by: clash.by.startsWith('office:')
+      ? `on another laptop (${clash.by.slice('office:'.length)})`
+      : clash.by === 'phone'
+        ? 'on a phone'
+        : 'in another window',
   };
 }
 const isRecord = (value: unknown): value is AnyRecord =>

@@ -58,6 +58,12 @@ export function JobsNav({
         <WordChoice label="Colours" value={theme} words={themeWords} onChange={setTheme} />
       </div>
       <Link
+        href="/office"
+        className="flex h-10 items-center border-t border-rule px-3.5 font-semibold text-action hover:bg-paper pointer-coarse:h-11"
+      >
+        Office and laptops
+      </Link>
+      <Link
         href="/data"
         className="flex h-10 items-center border-t border-rule px-3.5 font-semibold text-action hover:bg-paper pointer-coarse:h-11"
       >

@@ -212,7 +212,7 @@ export class Crew {
         await this.send(link, me);
         const woken = new Promise<void>((done) => (this.wake = done));
         const error = await Promise.race([woken.then(() => null), sleep(lookMs).then(() => null), failed]);
-        if (error) throw error;
+        if (error) throw error instanceof Error ? error : new Error(messageOf(error));
       }
     } finally {
       if (!nc.isClosed()) await nc.close();

@@ -59,7 +59,8 @@ export function jobAtOffice(db: Db, running: Crew | null, jobId: Id) {
   const me = membershipOf(db);
   const shared = me ? outbox.officeJob(db, jobId) : null;
   if (!me || !shared) return { shared: null };
-  const laptops = running?.state().laptops ?? [];
+  const state = running?.state();
+  const laptops = state?.laptops ?? [];
   const nameOf = (id: string) =>
     id === me.laptopId ? me.laptopName : (laptops.find((l) => l.by.id === id)?.by.name ?? id);
   return {
@@ -67,8 +68,8 @@ export function jobAtOffice(db: Db, running: Crew | null, jobId: Id) {
       ...{ lastBy: shared.lastBy, lastAt: shared.lastAt, stopped: shared.stopped },
       onlyFor: shared.onlyFor === null ? null : { id: shared.onlyFor, name: nameOf(shared.onlyFor) },
       isMine: shared.onlyFor === null || shared.onlyFor === me.laptopId || me.role === 'office',
-      role: me.role,
-      waiting: outbox.waitingOf(db, jobId).length,
+      ...{ role: me.role, connection: state?.connection ?? 'trying', said: state?.said ?? null },
+      ...{ seenAt: me.seenAt, waiting: outbox.waitingOf(db, jobId).length },
       others: laptops.filter((l) => l.by.id !== me.laptopId && l.open.includes(jobId)).map((l) => l.by.name),
       clashes: outbox.clashesOf(db, jobId),
       aside: outbox.asideOf(db, jobId),

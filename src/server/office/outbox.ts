@@ -1,6 +1,6 @@
 /** What a laptop has not sent yet: steps, what the office has instead, steps set aside, and fields that two changed. */
 import { z } from 'zod';
-import { editSchema } from '@/core/job/edits';
+import { type editSchema } from '@/core/job/edits';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { type AnyRecord, type Id, recordSchema } from '@/core/job/records';
 import { type Change, changesOf, same } from '@/core/sync/changes';

@@ -1,0 +1,80 @@
+'use client';
+
+import { useState } from 'react';
+import { joinOffice, type OfficeView } from '@/client/office/officeApi';
+import { messageOf } from '@/client/store/api';
+import { Button, Field, inputClass, PartHead } from '@/ui/primitives';
+
+/** Joining a firm with a code; one laptop alone needs none of it. */
+export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (view: OfficeView) => void }) {
+  const [code, setCode] = useState('');
+  const [name, setName] = useState('');
+  const [said, setSaid] = useState('');
+  const [isBusy, setBusy] = useState(false);
+  const join = async () => {
+    setBusy(true);
+    setSaid('');
+    try {
+      onJoined(await joinOffice(code, name.trim()));
+    } catch (error) {
+      setSaid(messageOf(error));
+    }
+    setBusy(false);
+  };
+  return (
+    <form
+      onSubmit={(event) => {
+        event.preventDefault();
+        void join();
+      }}
+    >
+      <PartHead>This laptop works on its own</PartHead>
+      <p className="py-1.5">
+        Nothing more is needed for one laptop. A firm with several can give all of them the same jobs: each
+        works without a network, and what was done goes to the office when it is in reach.
+      </p>
+      <PartHead>Join a firm</PartHead>
+      <p className="py-1.5">
+        The office prints a code for each laptop: <code>nestle office code NAME</code>. It can be used once.
+        Setting up an office is in docs/office.md.
+      </p>
+      <label className="block">
+        <span className="text-muted">Code of the office</span>
+        <textarea
+          value={code}
+          rows={4}
+          required
+          spellCheck={false}
+          autoComplete="off"
+          placeholder="nestle-1-…"
+          className={`${inputClass} mt-1 block h-28 w-full py-1 text-[12px] break-all`}
+          onChange={(e) => setCode(e.target.value)}
+        />
+      </label>
+      <Field label="Name of this laptop">
+        {(id) => (
+          <input
+            id={id}
+            value={name}
+            required
+            maxLength={80}
+            placeholder="Van 1"
+            className={`${inputClass} w-56`}
+            onChange={(e) => setName(e.target.value)}
+          />
+        )}
+      </Field>
+      <p className="py-2 text-muted">
+        {jobsHere === 0
+          ? 'There is no job here yet. Those of the firm come by themselves.'
+          : `The ${jobsHere === 1 ? 'job' : `${jobsHere} jobs`} of this laptop ${jobsHere === 1 ? 'goes' : 'go'} to the office too, but for demonstration and practice. Everyone in the firm can then read ${jobsHere === 1 ? 'it' : 'them'}, customers included.`}
+      </p>
+      <p role="alert" className="min-h-5 text-rust-text">
+        {said}
+      </p>
+      <Button type="submit" look="action" disabled={isBusy || !code.trim() || !name.trim()}>
+        {isBusy ? 'Joining …' : 'Join'}
+      </Button>
+    </form>
+  );
+}
