@@ -23,7 +23,7 @@ test('the guide is searched by any word, and found by Ctrl K', async ({ page }) 
   const guide = page.getByRole('dialog', { name: 'Guide' });
   const list = guide.getByRole('navigation').getByRole('listitem');
   await expect(list.first()).toHaveText('Where to begin');
-  await expect(list).toHaveCount(14);
+  await expect(list).toHaveCount(15);
   await guide.getByLabel('Search the guide').fill('terminator');
   await expect(list).toHaveText(['Coax (MoCA)']);
   await list.first().getByRole('button').click();

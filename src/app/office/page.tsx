@@ -1,6 +1,5 @@
 import type { Metadata } from 'next';
 import { connection } from 'next/server';
-import { officeSchema } from '@/client/office/officeApi';
 import { OfficePage } from '@/features/office/OfficePage';
 import { database } from '@/server/database';
 import { troubleOf } from '@/server/dataTrouble';
@@ -12,7 +11,7 @@ export const metadata: Metadata = { title: 'Office and laptops · Nestle' };
 
 function view() {
   try {
-    return { found: officeSchema.parse(officeView(database(), crew())) };
+    return { found: officeView(database(), crew()) };
   } catch (error) {
     const trouble = troubleOf(error);
     if (trouble) return { trouble };

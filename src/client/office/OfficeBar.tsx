@@ -24,7 +24,7 @@ export function OfficeBar() {
     <section
       aria-label="The office"
       data-testid="office-bar"
-      className="flex min-h-9 flex-none flex-wrap items-center gap-x-4 border-b border-rule bg-panel px-3.5 py-1 print:hidden"
+      className="flex min-h-7 flex-none flex-wrap items-center gap-x-4 border-b border-rule bg-panel px-3.5 text-[13px] print:hidden"
     >
       <p role="status" className={isBad ? 'text-rust-text' : 'text-muted'}>
         {officeWords(office, office.seenAt === null ? null : timeText(office.seenAt))}
@@ -39,11 +39,21 @@ export function OfficeBar() {
           Both values are kept until then.
         </p>
       )}
-      <span className="ml-auto">
-        <Button look={questions > 0 ? 'action' : 'quiet'} onClick={() => setOpen(true)}>
-          {questions > 0 ? 'Choose' : 'Office'}
-        </Button>
-      </span>
+      {questions > 0 ? (
+        <span className="ml-auto py-1">
+          <Button look="action" onClick={() => setOpen(true)}>
+            Choose
+          </Button>
+        </span>
+      ) : (
+        <button
+          type="button"
+          className="ml-auto h-7 px-2 font-semibold text-action pointer-coarse:h-11"
+          onClick={() => setOpen(true)}
+        >
+          This job at the office
+        </button>
+      )}
       {isOpen && <OfficeDialog office={office} act={act} onClose={() => setOpen(false)} />}
     </section>
   );

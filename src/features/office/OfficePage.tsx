@@ -123,10 +123,10 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
                 {l.name}
                 {l.id === member.laptopId && <span className="font-normal text-muted"> (this one)</span>}
               </td>
-              <td className="pr-2">{roleWords[l.role]}</td>
-              <td className="pr-2">{whenText(l.at)}</td>
-              <td className="pr-2">{l.waiting === 0 ? 'nothing' : waitWords(l.waiting)}</td>
-              <td>
+              <td className="py-1.5 pr-2">{roleWords[l.role]}</td>
+              <td className="py-1.5 pr-2">{whenText(l.at)}</td>
+              <td className="py-1.5 pr-2">{l.waiting === 0 ? 'nothing' : waitWords(l.waiting)}</td>
+              <td className="py-1.5">
                 {l.open.join(', ') || '–'}
                 {l.version !== member.version && (
                   <span className="block text-rust-text">

@@ -70,6 +70,11 @@ const sleep = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
 /** Another was first: the place of an entry in its job is taken. */
 const isTaken = (error: unknown): boolean => error instanceof JetStreamApiError && error.code === 10071;
 
+/** The office has no room: resources, storage, or the store itself failed. */
+const fullCodes = [10023, 10047, 10077];
+const isFull = (error: unknown): boolean =>
+  error instanceof JetStreamApiError && fullCodes.includes(error.code);
+
 /** What is wrong with the office itself, not with the way to it: a person has to see to it. */
 class RefusedError extends Error {}
 
@@ -428,6 +433,8 @@ export class Crew {
           log.setAside(db, jobId, step, refusedWords(shared, me), this.now());
           continue;
         }
+        if (isFull(error))
+          throw new Error('The office did not store it: its disk may be full. What waits is kept here.');
         if (/maximum payload|MAX_PAYLOAD/i.test(messageOf(error))) {
           outbox.stopJob(db, jobId, 'it is too large for the office');
           return;

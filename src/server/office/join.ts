@@ -1,6 +1,6 @@
 /** A laptop joins a firm with a code, once, and leaves it. */
 import { createUser, fromSeed } from '@nats-io/nkeys';
-import { connect, nkeyAuthenticator } from '@nats-io/transport-node';
+import { connect, nkeyAuthenticator, type NodeConnectionOptions } from '@nats-io/transport-node';
 import type { Db } from '../database';
 import { listJobs, readJob } from '../jobs';
 import { joinAnswer, JoinCodeError, pemOf, readJoinCode } from './joinCode';
@@ -49,6 +49,7 @@ export async function joinFirm(
     });
     const answer = joinAnswer.parse(message.json());
     if ('refused' in answer) throw new JoinCodeError(answer.refused);
+    await known({ servers: code.servers, tls: { ca }, authenticator: nkeyAuthenticator(own.getSeed()) });
     keepKey(folder, new TextDecoder().decode(own.getSeed()));
     db.transaction(() => {
       keepMembership(db, { ...answer, servers: code.servers, ca });
@@ -60,6 +61,20 @@ export async function joinFirm(
   } finally {
     await nc.close();
   }
+}
+
+/** The office reads the new key a moment after its answer; so long, ms, and so often it is tried. */
+const [untilKnownMs, triesUntilKnown] = [400, 15];
+
+async function known(options: NodeConnectionOptions): Promise<void> {
+  for (let tries = 1; ; tries++)
+    try {
+      const nc = await connect({ ...options, reconnect: false, timeout: answerMs });
+      return await nc.close();
+    } catch (error) {
+      if (tries === triesUntilKnown) throw error;
+      await new Promise((done) => setTimeout(done, untilKnownMs));
+    }
 }
 
 /** Leaves the firm: all jobs stay here, and nothing is sent any more. */
