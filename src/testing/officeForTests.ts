@@ -1,5 +1,6 @@
 /** A real office on this machine for tests: nats-server with a folder of its own. Skipped only where it is not installed. */
 import { mkdtempSync, rmSync } from 'node:fs';
+import type { ChildProcess } from 'node:child_process';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
@@ -9,7 +10,7 @@ import { Crew } from '@/server/office/crew';
 import { keepFirm, makeFirm, readFirm, withJoin } from '@/server/office/firm';
 import { joinFirm } from '@/server/office/join';
 import { readKey, type Role } from '@/server/office/membership';
-import { reload, type RunningOffice, startOffice } from '@/server/office/officeProcess';
+import { reload, type RunningOffice, startNode, startOffice } from '@/server/office/officeProcess';
 
 /** A port that is free now. */
 export const freePort = (): Promise<number> =>
@@ -103,3 +104,14 @@ export async function until(what: string, holds: () => boolean, seconds = 20): P
   }
   throw new Error(`not within ${seconds} s: ${what}`);
 }
+
+/** A process that is ended at once, as by a power cut. */
+export const killed = (child: ChildProcess): Promise<void> =>
+  new Promise((done) => {
+    child.once('exit', () => done());
+    child.kill('SIGKILL');
+  });
+
+/** A node of a test office, by itself. */
+export const nodeOf = ({ folder }: TestOffice, i: number): ChildProcess =>
+  startNode(folder, i, () => undefined);

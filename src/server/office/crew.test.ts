@@ -1,6 +1,5 @@
 /** @jest-environment node */
-import { jobFromRecords, type Job } from '@/core/job/job';
-import { putOne } from '@/core/job/edits';
+import { changeInfo, crewHouse, hasJob, infoOf, isQuiet, recordsOf } from '@/testing/crewSteps';
 import {
   makeTestLaptop,
   makeTestOffice,
@@ -8,20 +7,14 @@ import {
   type TestOffice,
   until,
 } from '@/testing/officeForTests';
-import { randomHouse } from '@/testing/randomHouse';
-import { editJob } from '../editLog';
-import { insertJob, loadJob } from '../jobs';
-import { asideOf, clashesOf, officeJob, TraineeError, waitingCount } from './outbox';
+import { insertJob } from '../jobs';
 import { membershipOf } from './membership';
+import { asideOf, clashesOf, officeJob, TraineeError, waitingCount } from './outbox';
 
 jest.setTimeout(60_000);
 
 const now = '2026-11-20T10:00:00.000Z';
-const house = (): Job => {
-  const job = randomHouse(3);
-  return jobFromRecords([...job.byId.values()].map((r) => (r.type === 'job' ? { ...r, demo: false } : r)));
-};
-const jobId = house().info.id;
+const jobId = 'flat';
 
 let office: TestOffice;
 let laptops: TestLaptop[] = [];
@@ -44,47 +37,33 @@ async function laptop(name: string, role: 'crew' | 'office' | 'trainee' = 'crew'
   return made;
 }
 
-let n = 0;
-/** Writes one field of a record, as a window does. */
-function change({ db }: TestLaptop, id: string, fields: object): string {
-  const { job, incarnation, revision } = loadJob(db, id);
-  const editId = `e-${n++}`;
-  const edit = putOne('Change the note', { ...job.info, ...fields });
-  editJob(db, id, { id: editId, author: 'w', kind: 'do', of: null, incarnation, revision, edit }, now);
-  return editId;
-}
-const records = ({ db }: TestLaptop, id: string) =>
-  [...loadJob(db, id).job.byId.values()].sort((a, b) => a.id.localeCompare(b.id));
-const hasJob = ({ db }: TestLaptop, id: string) => officeJob(db, id) !== null;
-const isQuiet = (l: TestLaptop) => waitingCount(l.db) === 0;
-
 test('three laptops end alike; a conflict is told with both values; what was not sent survives a stop', async () => {
   const [a, b, c] = [await laptop('A'), await laptop('B'), await laptop('C')];
-  insertJob(a.db, house(), now);
+  insertJob(a.db, crewHouse(jobId), now);
   await until('the job is everywhere', () => [b, c].every((l) => hasJob(l, jobId)));
-  expect(records(b, jobId)).toEqual(records(a, jobId));
+  expect(recordsOf(b, jobId)).toEqual(recordsOf(a, jobId));
 
   // two change different fields of one record: both stand
-  change(a, jobId, { note: 'from A' });
-  change(b, jobId, { planDownMbps: 321 });
+  changeInfo(a, jobId, { note: 'from A' });
+  changeInfo(b, jobId, { planDownMbps: 321 });
   await until('all has arrived', () =>
-    laptops.every(
-      (l) =>
-        loadJob(l.db, jobId).job.info.note === 'from A' && loadJob(l.db, jobId).job.info.planDownMbps === 321,
-    ),
+    laptops.every((l) => infoOf(l, jobId).note === 'from A' && infoOf(l, jobId).planDownMbps === 321),
   );
 
   // C is away, and both it and A change one field; C also another
   await c.stop();
-  change(c, jobId, { note: 'from C', planUpMbps: 77 });
+  changeInfo(c, jobId, { note: 'from C', planUpMbps: 77 });
   expect(waitingCount(c.db)).toBe(1);
-  change(a, jobId, { note: 'from A again' });
+  changeInfo(a, jobId, { note: 'from A again' });
   await until('the office has it of A', () => isQuiet(a));
   c.start();
   await until('C has sent', () => isQuiet(c) && officeJob(c.db, jobId)?.seq === officeJob(a.db, jobId)?.seq);
-  await until('all are alike', () => JSON.stringify(records(b, jobId)) === JSON.stringify(records(c, jobId)));
-  expect(records(a, jobId)).toEqual(records(c, jobId));
-  expect(loadJob(a.db, jobId).job.info).toMatchObject({ note: 'from A again', planUpMbps: 77 });
+  await until(
+    'all are alike',
+    () => JSON.stringify(recordsOf(b, jobId)) === JSON.stringify(recordsOf(c, jobId)),
+  );
+  expect(recordsOf(a, jobId)).toEqual(recordsOf(c, jobId));
+  expect(infoOf(a, jobId)).toMatchObject({ note: 'from A again', planUpMbps: 77 });
   const [clash] = clashesOf(c.db, jobId);
   expect(clash).toMatchObject({ field: 'note', mine: 'from C', theirs: 'from A again' });
   expect(clash?.by).toMatch(/^A, 2026-11-20 10:00/);
@@ -95,20 +74,17 @@ test('a trainee reads and changes nothing, also where the laptop would let them'
   const a = await laptop('A2');
   const t = await laptop('T', 'trainee');
   const id = `${jobId}-t`;
-  insertJob(a.db, renamed(id), now);
+  insertJob(a.db, crewHouse(id), now);
   await until('the trainee has the job', () => hasJob(t, id));
-  expect(() => change(t, id, { note: 'mine' })).toThrow(TraineeError);
+  expect(() => changeInfo(t, id, { note: 'mine' })).toThrow(TraineeError);
   // a changed program: the role in its own database is another, the server's is not
   t.db.prepare("UPDATE office SET role = 'crew'").run();
-  change(t, id, { note: 'all the same' });
+  changeInfo(t, id, { note: 'all the same' });
   await until('it is set aside', () => asideOf(t.db, id).length === 1);
   expect(asideOf(t.db, id)[0]?.reason).toBe('a trainee can’t change a job of the firm');
-  expect(loadJob(a.db, id).job.info.note).toBe(house().info.note);
-  expect(loadJob(t.db, id).job.info.note).toBe(house().info.note);
+  expect(infoOf(a, id).note).toBe(crewHouse(id).info.note);
+  expect(infoOf(t, id).note).toBe(crewHouse(id).info.note);
 });
-
-const renamed = (id: string): Job =>
-  jobFromRecords([...house().byId.values()].map((r) => (r.type === 'job' ? { ...r, id } : r)));
 
 test('a code counts once; a laptop that is shut out is told, and keeps what waits', async () => {
   const code = await office.code('once');

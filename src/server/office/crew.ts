@@ -400,7 +400,13 @@ export class Crew {
   private async send(link: Link, me: Membership): Promise<void> {
     const jobs = outbox.jobsToSend(this.db());
     const one = async () => {
-      for (let id = jobs.shift(); id !== undefined; id = jobs.shift()) await this.sendJob(link, me, id);
+      for (let id = jobs.shift(); id !== undefined; id = jobs.shift())
+        try {
+          await this.sendJob(link, me, id);
+        } catch (error) {
+          if (!(error instanceof outbox.DamagedOutboxError)) throw error;
+          outbox.stopJob(this.db(), id, error.message);
+        }
     };
     await Promise.all(Array.from({ length: sideBySide }, one));
   }

@@ -91,7 +91,7 @@ export function takeIn(db: Db, me: Membership, jobId: Id, entries: readonly Numb
   } catch (error) {
     // what was read meanwhile may be of the transaction that was taken back
     keepInCache(db, jobId, null);
-    if (!(error instanceof ApartError)) throw error;
+    if (!(error instanceof ApartError || error instanceof outbox.DamagedOutboxError)) throw error;
     outbox.stopJob(db, jobId, error.message);
   }
 }

@@ -23,6 +23,17 @@ export class NotYoursError extends Error {
   }
 }
 
+/** A row of what waits can't be read. The job itself is whole. */
+export class DamagedOutboxError extends Error {
+  constructor(cause: unknown) {
+    super(
+      'an edit that waits is damaged in the database; the job itself is whole. Leave the firm and join anew to send it as it is',
+      { cause },
+    );
+    this.name = 'DamagedOutboxError';
+  }
+}
+
 export interface OfficeJob {
   jobId: Id;
   /** The newest entry of this job that is in the job as the office has it. */
@@ -79,13 +90,21 @@ const waitingRow = z.object({
   changes: z.string(),
   made_at: z.string(),
 });
-const toWaiting = (raw: unknown): Waiting => {
-  const r = waitingRow.parse(raw);
-  return {
-    ...{ jobId: r.job_id, id: r.step_id, kind: r.kind, label: r.label, madeAt: r.made_at },
-    ...{ asked: changeSchema.parse(JSON.parse(r.asked)), changes: changeSchema.parse(JSON.parse(r.changes)) },
-  };
-};
+/** @throws DamagedOutboxError */
+function toWaiting(raw: unknown): Waiting {
+  try {
+    const r = waitingRow.parse(raw);
+    return {
+      ...{ jobId: r.job_id, id: r.step_id, kind: r.kind, label: r.label, madeAt: r.made_at },
+      ...{
+        asked: changeSchema.parse(JSON.parse(r.asked)),
+        changes: changeSchema.parse(JSON.parse(r.changes)),
+      },
+    };
+  } catch (error) {
+    throw new DamagedOutboxError(error);
+  }
+}
 
 /** The steps of a job that wait, in their order. */
 export const waitingOf = (db: Db, jobId: Id): Waiting[] =>
