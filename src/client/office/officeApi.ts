@@ -74,6 +74,8 @@ export const jobOfficeSchema = z.object({
       clashes: z.array(clash),
       aside: z.array(aside),
       lacking: z.number(),
+      /** Of the job on this laptop: a window that is behind fetches what came. */
+      revision: z.number(),
     })
     .nullable(),
 });

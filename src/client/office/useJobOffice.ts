@@ -1,13 +1,15 @@
 'use client';
 
 import { useCallback, useEffect, useState } from 'react';
+import { useJobStore } from '@/client/store/JobProvider';
 import { actOnJobOffice, type JobOffice, type JobOfficeDo, readJobOffice } from './officeApi';
 
 /** Looked at so often, ms: with an office, and on a laptop of its own. */
-const [joinedMs, aloneMs] = [4000, 60_000];
+const [joinedMs, aloneMs] = [3000, 60_000];
 
 /** How the open job stands with the office; null where it does not, or nothing is known yet. */
 export function useJobOffice(jobId: string) {
+  const store = useJobStore();
   const [office, setOffice] = useState<JobOffice | null>(null);
   useEffect(() => {
     let isOpen = true;
@@ -17,6 +19,8 @@ export function useJobOffice(jobId: string) {
       try {
         next = await readJobOffice(jobId);
         if (isOpen) setOffice(next);
+        const { revision, look: fetchNews } = store.getState();
+        if (next && next.revision > revision) await fetchNews();
       } catch {
         // the save state tells when the server can't be reached
       }
@@ -27,12 +31,13 @@ export function useJobOffice(jobId: string) {
       isOpen = false;
       clearTimeout(timer);
     };
-  }, [jobId]);
+  }, [jobId, store]);
   const act = useCallback(
     async (what: JobOfficeDo) => {
       setOffice(await actOnJobOffice(jobId, what));
+      await store.getState().look();
     },
-    [jobId],
+    [jobId, store],
   );
   return { office, act };
 }

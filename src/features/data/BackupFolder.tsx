@@ -3,7 +3,7 @@
 import { useForm, useWatch } from 'react-hook-form';
 import { Button, inputClass } from '@/ui/primitives';
 import { messageOf } from '@/client/store/api';
-import { Head } from './Head';
+import { Head } from '@/ui/Head';
 import { chooseFolder, type DataView } from './dataApi';
 
 /** A folder of one's own for backups: on another disk, or one that is copied elsewhere. */

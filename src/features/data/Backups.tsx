@@ -1,7 +1,7 @@
 import { Button } from '@/ui/primitives';
 import { whenText } from '@/ui/time';
 import { bytesText, type DataView } from './dataApi';
-import { Head } from './Head';
+import { Head } from '@/ui/Head';
 
 const reasonWords = {
   daily: 'daily',

@@ -9,7 +9,7 @@ import { useLive } from '@/ui/useLive';
 import { ApiError, messageOf } from '@/client/store/api';
 import { BackupFolder } from './BackupFolder';
 import { Backups, WhereItIs } from './Backups';
-import { Head } from './Head';
+import { Head } from '@/ui/Head';
 import { backUpNow, beginEmpty, type DataView, restore } from './dataApi';
 import { linkLook } from './linkLook';
 import { ReplaceDialog } from './ReplaceDialog';

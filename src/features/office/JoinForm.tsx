@@ -3,7 +3,8 @@
 import { useState } from 'react';
 import { joinOffice, type OfficeView } from '@/client/office/officeApi';
 import { messageOf } from '@/client/store/api';
-import { Button, Field, inputClass, PartHead } from '@/ui/primitives';
+import { Head } from '@/ui/Head';
+import { Button, Field, inputClass } from '@/ui/primitives';
 
 /** Joining a firm with a code; one laptop alone needs none of it. */
 export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (view: OfficeView) => void }) {
@@ -28,12 +29,12 @@ export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (
         void join();
       }}
     >
-      <PartHead>This laptop works on its own</PartHead>
+      <Head>This laptop works on its own</Head>
       <p className="py-1.5">
         Nothing more is needed for one laptop. A firm with several can give all of them the same jobs: each
         works without a network, and what was done goes to the office when it is in reach.
       </p>
-      <PartHead>Join a firm</PartHead>
+      <Head>Join a firm</Head>
       <p className="py-1.5">
         The office prints a code for each laptop: <code>nestle office code NAME</code>. It can be used once.
         Setting up an office is in docs/office.md.

@@ -6,7 +6,8 @@ import { type Joined, leaveOffice, type OfficeView, readOffice } from '@/client/
 import { officeWords, roleWords, waitWords } from '@/client/office/officeWords';
 import { messageOf } from '@/client/store/api';
 import { DialogFrame } from '@/ui/DialogFrame';
-import { Button, PartHead } from '@/ui/primitives';
+import { Head } from '@/ui/Head';
+import { Button } from '@/ui/primitives';
 import { useLive } from '@/ui/useLive';
 import { useTimes } from '@/ui/useTimes';
 import { JoinForm } from './JoinForm';
@@ -64,9 +65,7 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
   const isBad = member.said !== null && member.connection !== 'with the office';
   return (
     <>
-      <PartHead right={`${member.laptopName}, ${roleWords[member.role].toLowerCase()}`}>
-        {member.firmName}
-      </PartHead>
+      <Head right={`${member.laptopName}, ${roleWords[member.role].toLowerCase()}`}>{member.firmName}</Head>
       <p role="status" data-testid="office-state" className={`py-1.5 ${isBad ? 'text-rust-text' : ''}`}>
         <span className="inline-block first-letter:uppercase">
           {officeWords({ ...member, stopped: null }, member.seenAt === null ? null : timeText(member.seenAt))}
@@ -74,7 +73,7 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
       </p>
       {waiting.length > 0 && (
         <>
-          <PartHead right="sent when the office is there">Not sent yet</PartHead>
+          <Head right="sent when the office is there">Not sent yet</Head>
           <ul>
             {waiting.map((w) => (
               <li key={w.jobId} className="flex justify-between border-b border-rule py-1.5">
@@ -89,7 +88,7 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
       )}
       {stopped.length > 0 && (
         <>
-          <PartHead right="their edits stay on this laptop">Jobs that do not go to the office</PartHead>
+          <Head right="their edits stay on this laptop">Jobs that do not go to the office</Head>
           <ul>
             {stopped.map((s) => (
               <li key={s.jobId} className="border-b border-rule py-1.5">
@@ -105,7 +104,7 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
           {lost.join(', ')}. Look at them under My business.
         </p>
       )}
-      <PartHead right="as each was heard last">Laptops</PartHead>
+      <Head right="as each was heard last">Laptops</Head>
       <table className="w-full">
         <thead>
           <tr className="border-b border-strong text-left text-[12px] text-muted">

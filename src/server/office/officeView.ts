@@ -7,7 +7,7 @@ import { ownRecordSchema } from '@/core/papers/ownSet';
 import { z } from 'zod';
 import type { Db } from '../database';
 import { editJob } from '../editLog';
-import { listJobs, loadJob } from '../jobs';
+import { headOf, listJobs, loadJob } from '../jobs';
 import { lackingFiles } from './crewFiles';
 import type { Crew } from './crew';
 import { membershipOf } from './membership';
@@ -74,6 +74,7 @@ export function jobAtOffice(db: Db, running: Crew | null, jobId: Id) {
       clashes: outbox.clashesOf(db, jobId),
       aside: outbox.asideOf(db, jobId),
       lacking: lackingFiles(db, jobId).length,
+      revision: headOf(db, jobId).revision,
     },
   };
 }

@@ -3,7 +3,7 @@ import { upkeep } from '@/server/backup';
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
 import { editJob, editRequestSchema, editsSince } from '@/server/editLog';
-import { crew, noteOpen } from '@/server/office/running';
+import { crew } from '@/server/office/running';
 
 export const dynamic = 'force-dynamic';
 
@@ -18,7 +18,6 @@ const known = z.object({ since: z.coerce.number().int().min(0), incarnation: z.s
 export const GET = (request: Request, { params }: Context) =>
   handle(async () => {
     const { since, incarnation } = known.parse(Object.fromEntries(new URL(request.url).searchParams));
-    noteOpen((await params).id);
     return Response.json(editsSince(database(), (await params).id, { incarnation, revision: since }));
   });
 

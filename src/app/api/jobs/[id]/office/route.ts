@@ -6,7 +6,7 @@ import { OfficeAwayError } from '@/server/office/officeErrors';
 import { membershipOf } from '@/server/office/membership';
 import { choose, jobAtOffice } from '@/server/office/officeView';
 import { noteWhole } from '@/server/office/outbox';
-import { crew } from '@/server/office/running';
+import { crew, noteOpen } from '@/server/office/running';
 
 export const dynamic = 'force-dynamic';
 
@@ -19,7 +19,11 @@ const asked = z.discriminatedUnion('do', [
 
 /** How a job stands with the office. */
 export const GET = (_: Request, { params }: Context) =>
-  handle(async () => Response.json(jobAtOffice(database(), crew(), (await params).id)));
+  handle(async () => {
+    const { id } = await params;
+    noteOpen(id);
+    return Response.json(jobAtOffice(database(), crew(), id));
+  });
 
 /** Chooses a value, sets the job to this laptop alone or to all, or takes its files along. */
 export const POST = (request: Request, { params }: Context) =>
