@@ -89,7 +89,7 @@ interface Cached {
 /** Jobs as read last, so that an edit or a look does not read thousands of rows again; checked against the head each time. */
 const cache = new WeakMap<Db, Map<Id, Cached>>();
 /** Most jobs kept in memory. */
-const mostCached = 4;
+const mostCached = 12;
 
 /** Puts a job in the memory, or takes it out. */
 export function keepInCache(db: Db, id: Id, entry: Cached | null): void {

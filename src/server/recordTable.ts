@@ -32,6 +32,7 @@ function kindOf(schema: unknown): Column['kind'] {
 interface Table {
   columns: Column[];
   select: string;
+  selectOne: string;
   upsert: string;
   remove: string;
 }
@@ -46,6 +47,7 @@ function tableOf(type: RecordType): Table {
   return {
     columns,
     select: `SELECT ${names.join(', ')} FROM ${name} WHERE job_id = ? ORDER BY rowid`,
+    selectOne: `SELECT ${names.join(', ')} FROM ${name} WHERE job_id = ? AND id = ?`,
     upsert: `INSERT INTO ${name} (job_id, ${names.join(', ')}) VALUES (?, ${names.map(() => '?').join(', ')})
       ON CONFLICT (job_id, id) DO UPDATE SET ${updates.join(', ')}`,
     remove: `DELETE FROM ${name} WHERE job_id = ? AND id = ?`,
@@ -61,6 +63,23 @@ const table = (type: RecordType): Table => {
 
 const rowSchema = z.record(z.string(), z.union([z.string(), z.number(), z.null()]));
 
+function toRecord(type: RecordType, columns: readonly Column[], raw: unknown): AnyRecord {
+  const row = rowSchema.parse(raw);
+  const record: Record<string, unknown> = { type };
+  for (const { field, column, kind } of columns) {
+    const value = row[column] ?? null;
+    record[field] =
+      value === null
+        ? null
+        : kind === 'boolean'
+          ? value === 1
+          : kind === 'json'
+            ? JSON.parse(String(value))
+            : value;
+  }
+  return recordSchema.parse(record);
+}
+
 /** All records of a job, checked by their schemas. Empty when there is no such job. */
 export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
   return recordTypes.flatMap((type) => {
@@ -68,23 +87,15 @@ export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
     return db
       .prepare(select)
       .all(jobId)
-      .map((raw) => {
-        const row = rowSchema.parse(raw);
-        const record: Record<string, unknown> = { type };
-        for (const { field, column, kind } of columns) {
-          const value = row[column] ?? null;
-          record[field] =
-            value === null
-              ? null
-              : kind === 'boolean'
-                ? value === 1
-                : kind === 'json'
-                  ? JSON.parse(String(value))
-                  : value;
-        }
-        return recordSchema.parse(record);
-      });
+      .map((raw) => toRecord(type, columns, raw));
   });
+}
+
+/** One record of a known type; null where there is none. */
+export function selectRecord(db: Db, jobId: Id, type: RecordType, id: Id): AnyRecord | null {
+  const { columns, selectOne } = table(type);
+  const raw = db.prepare(selectOne).get(jobId, id);
+  return raw === undefined ? null : toRecord(type, columns, raw);
 }
 
 /**

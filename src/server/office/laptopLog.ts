@@ -191,7 +191,7 @@ export function confirm(
 ): void {
   db.transaction(() => {
     if (!outbox.dropWaiting(db, jobId, step.id)) return;
-    if (step.changes.length) outbox.moveBase(db, jobId, step.changes, jobOf(db, jobId));
+    if (step.changes.length) outbox.moveBase(db, jobId, step.changes);
     db.prepare(
       `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + 1 WHERE job_id = ?`,
     ).run(seq, by.name, by.at, jobId);

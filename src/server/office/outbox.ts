@@ -6,6 +6,7 @@ import { type AnyRecord, type Id, recordSchema } from '@/core/job/records';
 import { type Change, changesOf, same } from '@/core/sync/changes';
 import type { Aside, Clash, Pending } from '@/core/sync/sync';
 import type { Db } from '../database';
+import { selectRecord } from '../recordTable';
 import { membershipOf } from './membership';
 
 /** A trainee looks, rehearses and proposes; what changes a job of the firm is for its crews. */
@@ -173,12 +174,15 @@ export function keepBase(db: Db, jobId: Id, base: Job, job: Job): void {
 }
 
 /** The office has what a step changed: where that is as here nothing is noted any more. */
-export function moveBase(db: Db, jobId: Id, changes: readonly Change[], job: Job): void {
+export function moveBase(db: Db, jobId: Id, changes: readonly Change[]): void {
   const put = putBase(db);
-  for (const { id, after } of changes)
-    if (same(job.byId.get(id) ?? null, after))
+  for (const { id, before, after } of changes) {
+    const type = (after ?? before)?.type;
+    const here = type === undefined ? null : selectRecord(db, jobId, type, id);
+    if (same(here, after))
       db.prepare('DELETE FROM office_base WHERE job_id = ? AND record_id = ?').run(jobId, id);
     else put.run(jobId, id, textOf(after));
+  }
 }
 
 /** What makes one state of a job of another. */
