@@ -71,7 +71,7 @@ export function OfficeDialog({ office, act, onClose }: { office: JobOffice; act:
         {said}
       </p>
       <p className="text-muted">
-        Passwords do not travel: each stays encrypted on the laptop where it was entered.{' '}
+        Passwords go to the office as they are kept, encrypted: only who has the passphrase can open them.{' '}
         <Link href="/office" className="font-semibold text-action">
           All laptops
         </Link>

@@ -426,10 +426,12 @@ export class Crew {
       );
       const entry = log.entryOf(db, me, step);
       try {
-        const { seq } = await link.js.publish(subjects.jobSubject(jobId), encode(entry), {
+        const { seq, duplicate } = await link.js.publish(subjects.jobSubject(jobId), encode(entry), {
           msgID: `${jobId} ${step.id}`,
           expect: { lastSubjectSequence: shared.seq },
         });
+        // it is there from before, after entries that are on their way here
+        if (duplicate) return;
         log.confirm(db, jobId, step, seq, { name: me.laptopName, at: entry.at });
         await this.snapshot(link, me, jobId);
       } catch (error) {

@@ -72,7 +72,6 @@ export function keepFirm(folder: string, firm: Firm): void {
 
 /** The folder of one node: all that its machine needs. */
 export const nodeFolder = (folder: string, i: number): string => resolve(folder, `node-${i + 1}`);
-export const nodeConfig = (folder: string, i: number): string => join(nodeFolder(folder, i), 'nats.conf');
 
 export const readAdminSeed = (folder: string): Uint8Array =>
   new TextEncoder().encode(readFileSync(join(folder, 'admin.seed'), 'utf8').trim());

@@ -16,6 +16,8 @@ import {
 import { setBinned } from '../bin';
 import type { Db } from '../database';
 import { writeFromOffice } from '../editLog';
+import { dropSecret, keepSecret } from '../secrets';
+import { sealedOf, secretSchema } from '../sealed';
 import { headOf, insertJob, jobExists, keepInCache, readJob } from '../jobs';
 import { messageVersion, type Entry, type Snapshot } from './messages';
 import { type Membership } from './membership';
@@ -123,6 +125,7 @@ function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], no
     outbox.dropWaiting(db, jobId, entry.id);
     if (entry.kind === 'only')
       db.prepare('UPDATE office_job SET only_for = ? WHERE job_id = ?').run(entry.laptopId, jobId);
+    else if (entry.kind === 'secret' || entry.kind === 'no-secret') takeSecret(db, jobId, entry, now);
     else if ((headOf(db, jobId).deletedAt === null) === (entry.kind === 'bin'))
       setBinned(db, jobId, entry.kind === 'bin' ? now : null, { fromOffice: true });
   }
@@ -130,6 +133,24 @@ function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], no
     `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + ? WHERE job_id = ?`,
   ).run(last.seq, last.entry.by.name, last.entry.at, entries.length, jobId);
   for (const { seq, entry: e } of entries) noteEntry(db, jobId, seq, e.id);
+}
+
+/** A password that was entered on two laptops: the one that came first stands, and the other is told. */
+function takeSecret(
+  db: Db,
+  jobId: Id,
+  entry: Extract<Entry, { kind: 'secret' | 'no-secret' }>,
+  now: string,
+): void {
+  const kind = entry.kind === 'secret' ? entry.secret.kind : entry.of;
+  for (const step of outbox.waitingOf(db, jobId))
+    if (step.kind === 'secret' && secretSchema.parse(JSON.parse(step.label)).kind === kind) {
+      outbox.dropWaiting(db, jobId, step.id);
+      const reason = `${byline(entry)} changed this password too; theirs stands. Enter yours again if it is the right one.`;
+      outbox.keepAside(db, jobId, [{ id: step.id, label: `Password: ${kind}`, asked: [], reason }]);
+    }
+  if (entry.kind === 'secret') keepSecret(db, jobId, entry.secret, now, { fromOffice: true });
+  else dropSecret(db, jobId, kind, now, { fromOffice: true });
 }
 
 function begin(
@@ -229,6 +250,10 @@ export function entryOf(db: Db, me: Membership, step: outbox.Waiting): Entry {
     case 'bin':
     case 'back':
       return { ...head, kind: step.kind };
+    case 'secret':
+      return { ...head, kind: 'secret', secret: secretSchema.parse(JSON.parse(step.label)) };
+    case 'no-secret':
+      return { ...head, kind: 'no-secret', of: step.label };
     case 'only':
       return { ...head, kind: 'only', laptopId: step.label || null };
     case 'do':
@@ -251,6 +276,7 @@ export function snapshotOf(db: Db, me: Membership, shared: outbox.OfficeJob, now
   return {
     ...{ v: messageVersion, by: { id: me.laptopId, name: me.laptopName }, at: now },
     ...{ seq: shared.seq, binned: headOf(db, shared.jobId).deletedAt !== null, onlyFor: shared.onlyFor },
+    secrets: sealedOf(db, shared.jobId),
     records: recordsOf(db, shared.jobId),
   };
 }
@@ -268,6 +294,7 @@ export function takeSnapshot(db: Db, me: Membership, jobId: Id, snapshot: Snapsh
       snapshot.at,
       snapshot.onlyFor,
     );
+    for (const secret of snapshot.secrets) keepSecret(db, jobId, secret, now, { fromOffice: true });
     if (snapshot.binned) setBinned(db, jobId, now, { fromOffice: true });
   }).immediate();
 }

@@ -4,6 +4,7 @@ import { z } from 'zod';
 import { editSchema } from '@/core/job/edits';
 import { recordSchema } from '@/core/job/records';
 import { ownSetSchema } from '@/core/papers/ownSet';
+import { secretSchema } from '../sealed';
 
 /** The form of what is written. A laptop that knows only older ones stops reading a job there, and writes nothing to it. */
 export const messageVersion = 1;
@@ -23,6 +24,9 @@ export const entrySchema = z.discriminatedUnion('kind', [
   }),
   z.strictObject({ ...head, id: stepId, kind: z.literal('edit'), edit: editSchema }),
   z.strictObject({ ...head, id: stepId, kind: z.enum(['bin', 'back']) }),
+  // sealed: whoever was not given the passphrase holds signs without meaning
+  z.strictObject({ ...head, id: stepId, kind: z.literal('secret'), secret: secretSchema }),
+  z.strictObject({ ...head, id: stepId, kind: z.literal('no-secret'), of: z.string().max(40) }),
   z.strictObject({ ...head, id: stepId, kind: z.literal('only'), laptopId: z.string().max(64).nullable() }),
 ]);
 export type Entry = z.infer<typeof entrySchema>;
@@ -33,6 +37,7 @@ export const snapshotSchema = z.strictObject({
   seq: z.int().min(1),
   binned: z.boolean(),
   onlyFor: z.string().max(64).nullable(),
+  secrets: z.array(secretSchema).max(200),
   records,
 });
 export type Snapshot = z.infer<typeof snapshotSchema>;

@@ -1,7 +1,5 @@
 /** What the pages show of the office: of the laptop, and of one job. */
 import type { Id } from '@/core/job/records';
-import { EditError } from '@/core/job/edits';
-import { editOfChanges } from '@/core/sync/changes';
 import { chosen, openSync, retried, editOf } from '@/core/sync/sync';
 import { ownRecordSchema } from '@/core/papers/ownSet';
 import { z } from 'zod';
@@ -116,11 +114,4 @@ export function choose(
     outbox.dropClash(db, jobId, id);
     outbox.dropAside(db, jobId, id);
   }).immediate();
-}
-
-/** A step that was set aside, to be kept in a file. @throws EditError when there is none. */
-export function asideFile(db: Db, jobId: Id, id: string): object {
-  const step = outbox.asideOf(db, jobId).find((a) => a.id === id);
-  if (!step) throw new EditError([{ path: 'id', message: 'there is no such step' }]);
-  return { reason: step.reason, edit: editOfChanges(step.label, step.asked) };
 }

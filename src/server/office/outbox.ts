@@ -7,6 +7,7 @@ import { type Change, changesOf, same } from '@/core/sync/changes';
 import type { Aside, Clash, Pending } from '@/core/sync/sync';
 import type { Db } from '../database';
 import { selectRecord } from '../recordTable';
+import { sealedOf } from '../sealed';
 import { membershipOf } from './membership';
 
 /** A trainee looks, rehearses and proposes; what changes a job of the firm is for its crews. */
@@ -72,7 +73,8 @@ export function officeJob(db: Db, jobId: Id): OfficeJob | null {
   return raw === undefined ? null : toJob(raw);
 }
 
-export type StepKind = 'begin' | 'do' | 'undo' | 'redo' | 'bin' | 'back' | 'only';
+const kinds = ['begin', 'do', 'undo', 'redo', 'bin', 'back', 'only', 'secret', 'no-secret'] as const;
+export type StepKind = (typeof kinds)[number];
 export interface Waiting extends Pick<Pending, 'id' | 'label' | 'asked' | 'changes'> {
   jobId: Id;
   kind: StepKind;
@@ -85,7 +87,7 @@ const changeSchema = z.array(
 const waitingRow = z.object({
   job_id: z.string(),
   step_id: z.string(),
-  kind: z.enum(['begin', 'do', 'undo', 'redo', 'bin', 'back', 'only']),
+  kind: z.enum(kinds),
   label: z.string(),
   asked: z.string(),
   changes: z.string(),
@@ -244,13 +246,17 @@ export function shareJob(db: Db, job: Job, now: string, knew = 0): void {
   db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
   const id = `begin-${globalThis.crypto.randomUUID()}`;
   addWaiting(db, { jobId, id, kind: 'begin', label: String(knew), asked: [], changes: [], madeAt: now });
+  for (const secret of sealedOf(db, jobId)) noteWhole(db, jobId, 'secret', JSON.stringify(secret), now);
 }
 
-/** A step that concerns the job as a whole. @param label of «only»: the laptop's id, empty = every crew. */
+/**
+ * A step that changes no record.
+ * @param label of «only»: the laptop's id, empty = every crew; of «secret»: the sealed password as JSON, of «no-secret»: which one.
+ */
 export function noteWhole(
   db: Db,
   jobId: Id,
-  kind: 'bin' | 'back' | 'only',
+  kind: Exclude<StepKind, 'begin' | 'do' | 'undo' | 'redo'>,
   label: string,
   now: string,
 ): void {

@@ -268,7 +268,7 @@ test('sealed passwords are kept apart: no job file, no list of steps has them', 
   expect(JSON.stringify([...stored.byId.values()])).not.toContain('bmV3');
   const log = database().prepare('SELECT edit, inverse FROM edits').all();
   expect(JSON.stringify(log)).not.toContain('bmV3');
-  dropSecret(database(), id, 'network');
+  dropSecret(database(), id, 'network', '2026-11-20T10:00:00.000Z');
   expect(secretsOf(database(), id)).toEqual([]);
 });
 

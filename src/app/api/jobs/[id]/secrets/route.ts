@@ -1,6 +1,7 @@
 import { database } from '@/server/database';
 import { handle, readJson } from '@/server/http';
-import { dropSecret, keepSecret, secretSchema, secretsOf } from '@/server/secrets';
+import { secretSchema } from '@/server/sealed';
+import { dropSecret, keepSecret, secretsOf } from '@/server/secrets';
 
 export const dynamic = 'force-dynamic';
 
@@ -23,6 +24,6 @@ export const DELETE = (request: Request, { params }: Context) =>
   handle(async () => {
     const { id } = await params;
     const kind = secretSchema.shape.kind.parse(new URL(request.url).searchParams.get('kind'));
-    dropSecret(database(), id, kind);
+    dropSecret(database(), id, kind, new Date().toISOString());
     return Response.json({ secrets: secretsOf(database(), id) });
   });
