@@ -78,7 +78,7 @@ async function laptops(folder: string): Promise<void> {
     if (pending > 0)
       for await (const message of await consumer.fetch({ max_messages: pending, expires: 2000 })) {
         const said = decode(presenceSchema, message.data);
-        heard.set(said.by.id, said);
+        heard.set(said.by.id, { ...said, at: message.time.toISOString() });
       }
   } finally {
     await nc.close();

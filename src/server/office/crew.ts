@@ -247,7 +247,7 @@ export class Crew {
   }
 
   private async isThere(link: Link, { seq, id }: { seq: number; id: string }): Promise<boolean> {
-    const message = await link.jsm.direct.getMessage(subjects.jobsStream, { seq });
+    const message = await link.jsm.streams.getMessage(subjects.jobsStream, { seq });
     if (!message) return false;
     try {
       return decode(entrySchema, message.data).id === id;
@@ -263,7 +263,7 @@ export class Crew {
     for (const subject of Object.keys(state.subjects ?? {})) {
       const jobId = subjects.jobIdOf(subject);
       if (outbox.officeJob(this.db(), jobId)) continue;
-      const message = await link.jsm.direct.getMessage(subjects.snapshotsStream, {
+      const message = await link.jsm.streams.getMessage(subjects.snapshotsStream, {
         last_by_subj: subjects.snapshotSubject(jobId),
       });
       try {
@@ -280,7 +280,7 @@ export class Crew {
   /** All entries of a job after one. */
   private async entriesOf({ js, jsm }: Link, jobId: Id, after: number): Promise<log.Numbered[]> {
     const subject = subjects.jobSubject(jobId);
-    const last = await jsm.direct.getMessage(subjects.jobsStream, { last_by_subj: subject });
+    const last = await jsm.streams.getMessage(subjects.jobsStream, { last_by_subj: subject });
     const entries: log.Numbered[] = [];
     if (!last || last.seq <= after) return entries;
     const consumer = await js.consumers.get(subjects.jobsStream, {
@@ -308,7 +308,12 @@ export class Crew {
   private async recover(link: Link, me: Membership): Promise<void> {
     const { state } = await link.jsm.streams.info(subjects.jobsStream);
     for (const { jobId } of outbox.officeJobs(this.db()))
-      log.afterRestore(this.db(), me, jobId, await this.entriesOf(link, jobId, 0), this.now());
+      try {
+        log.afterRestore(this.db(), me, jobId, await this.entriesOf(link, jobId, 0), this.now());
+      } catch (error) {
+        if (!(error instanceof UnreadableError)) throw error;
+        outbox.stopJob(this.db(), jobId, error.message);
+      }
     await this.beginNew(link, me);
     noteSeq(this.db(), state.last_seq);
   }
@@ -371,7 +376,8 @@ export class Crew {
     for await (const message of await consumer.consume())
       try {
         const said = decode(presenceSchema, message.data);
-        this.laptops.set(said.by.id, said);
+        // by the office's clock: that of a laptop may be wrong
+        this.laptops.set(said.by.id, { ...said, at: message.time.toISOString() });
       } catch (error) {
         if (!(error instanceof UnreadableError)) throw error;
       }

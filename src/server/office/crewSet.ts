@@ -46,9 +46,9 @@ export async function exchangeSet(
 ): Promise<void> {
   const state = membershipOf(db);
   if (!state) return;
-  const newest = await jsm.direct.getMessage(setStream, { last_by_subj: setSubject });
+  const newest = await jsm.streams.getMessage(setStream, { last_by_subj: setSubject });
   const readAt = async (seq: number): Promise<OwnSet> => {
-    const message = seq > 0 ? await jsm.direct.getMessage(setStream, { seq }) : null;
+    const message = seq > 0 ? await jsm.streams.getMessage(setStream, { seq }) : null;
     return message ? decode(setMessageSchema, message.data).set : empty;
   };
   let mine = ownSet(db);

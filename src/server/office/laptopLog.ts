@@ -1,4 +1,5 @@
 /** The laptop's side of the log: what comes from the office is put under what waits here, entry by entry. */
+import { z } from 'zod';
 import { applyEdit } from '@/core/job/edits';
 import { type Job, jobFromRecords, renameJob } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
@@ -271,11 +272,19 @@ const recordsOf = (db: Db, jobId: Id): AnyRecord[] => [
   ...outbox.baseOf(db, jobId, jobOf(db, jobId)).byId.values(),
 ];
 
+const newest = z.string();
+
 /** The state of a job at the newest entry that is known of it. */
 export function snapshotOf(db: Db, me: Membership, shared: outbox.OfficeJob, now: string): Snapshot {
+  const id = db.prepare('SELECT entry_id FROM office_seen WHERE seq = ?').pluck().get(shared.seq);
   return {
     ...{ v: messageVersion, by: { id: me.laptopId, name: me.laptopName }, at: now },
-    ...{ seq: shared.seq, binned: headOf(db, shared.jobId).deletedAt !== null, onlyFor: shared.onlyFor },
+    ...{
+      seq: shared.seq,
+      entryId: newest.parse(id),
+      binned: headOf(db, shared.jobId).deletedAt !== null,
+      onlyFor: shared.onlyFor,
+    },
     secrets: sealedOf(db, shared.jobId),
     records: recordsOf(db, shared.jobId),
   };
@@ -294,6 +303,7 @@ export function takeSnapshot(db: Db, me: Membership, jobId: Id, snapshot: Snapsh
       snapshot.at,
       snapshot.onlyFor,
     );
+    noteEntry(db, jobId, snapshot.seq, snapshot.entryId);
     for (const secret of snapshot.secrets) keepSecret(db, jobId, secret, now, { fromOffice: true });
     if (snapshot.binned) setBinned(db, jobId, now, { fromOffice: true });
   }).immediate();
@@ -318,7 +328,8 @@ export function afterRestore(
 ): void {
   db.transaction(() => {
     const seen = db.prepare('SELECT 1 FROM office_seen WHERE seq = ? AND job_id = ? AND entry_id = ?');
-    const both = entries.filter(({ seq, entry }) => seen.get(seq, jobId, entry.id) !== undefined).length;
+    // what lies before an entry that both have, both have
+    const both = entries.findLastIndex((e) => seen.get(e.seq, jobId, e.entry.id) !== undefined) + 1;
     const [first] = entries;
     const job = jobOf(db, jobId);
     const knew = outbox.officeJob(db, jobId)?.seq ?? 0;

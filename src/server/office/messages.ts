@@ -35,6 +35,8 @@ export type Entry = z.infer<typeof entrySchema>;
 export const snapshotSchema = z.strictObject({
   ...head,
   seq: z.int().min(1),
+  /** Of the entry at that place. */
+  entryId: stepId,
   binned: z.boolean(),
   onlyFor: z.string().max(64).nullable(),
   secrets: z.array(secretSchema).max(200),

@@ -4,7 +4,7 @@ import type { NatsConnection } from '@nats-io/transport-node';
 import type { Db } from '../database';
 import { headOf } from '../jobs';
 import { sendFiles, fileIdsOf } from './crewFiles';
-import { entryOf, snapshotOf } from './laptopLog';
+import { entryOf } from './laptopLog';
 import { membershipOf } from './membership';
 import { encode } from './messages';
 import * as outbox from './outbox';
@@ -50,11 +50,9 @@ export async function rebuildFrom(
       there++;
       continue;
     }
-    if (headOf(db, jobId).deletedAt !== null) {
-      const { seq } = snapshotOf(db, me, shared, now);
-      const bin = entryOf(db, me, { ...step, id: `bin-again-${seq}`, kind: 'bin', label: '' });
-      await js.publish(jobSubject(jobId), encode(bin));
-    }
+    if (headOf(db, jobId).deletedAt === null) continue;
+    const bin = { ...step, id: `bin-${step.id}`.slice(0, 80), kind: 'bin' as const, label: '' };
+    await js.publish(jobSubject(jobId), encode(entryOf(db, me, bin)));
   }
   return { put, there };
 }
