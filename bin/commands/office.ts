@@ -134,7 +134,8 @@ export const office: Command = {
         keepFirm(folder, firm);
         reload(folder, firm.nodes.length);
         say(code);
-        if (values.picture) say(await QRCode.toString(code, { type: 'utf8', errorCorrectionLevel: 'L' }));
+        if (values.picture || process.stdout.isTTY)
+          say(await QRCode.toString(code, { type: 'utf8', errorCorrectionLevel: 'L' }));
         return;
       }
       case 'laptops':

@@ -60,7 +60,7 @@ export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (
             required
             maxLength={80}
             placeholder="Van 1"
-            className={`${inputClass} w-56`}
+            className={`${inputClass} w-full max-w-56`}
             onChange={(e) => setName(e.target.value)}
           />
         )}
