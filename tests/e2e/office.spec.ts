@@ -70,7 +70,7 @@ test('two laptops and their office', async ({ page, browser, app }) => {
     await expect.poll(async () => (await asked.count()) + (await here.count())).toBe(1);
     const loser = (await asked.count()) === 1 ? second : page;
     await loser.getByTestId('office-bar').getByRole('button', { name: 'Choose' }).click();
-    const clash = loser.getByTestId('office-clash');
+    const clash = loser.getByTestId('clash');
     await expect(clash).toContainText('Table of one');
     await expect(clash).toContainText('Table of two');
     expect(await violationsOf(loser)).toEqual([]);

@@ -2,15 +2,19 @@
 
 import Link from 'next/link';
 import { useState } from 'react';
-import { clashWords } from '@/client/saving/saveWords';
-import { saveText } from '@/client/saveText';
+import { Questions } from '@/client/saving/Questions';
 import { messageOf } from '@/client/store/api';
-import { useJob } from '@/client/store/JobProvider';
-import { editOfChanges } from '@/core/sync/changes';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Button, PartHead } from '@/ui/primitives';
 import { useTimes } from '@/ui/useTimes';
 import type { JobOffice, JobOfficeDo } from './officeApi';
+
+const words = {
+  clashes: 'Changed on two laptops',
+  here: 'On this laptop',
+  aside: 'Not taken by the office',
+  asideKept: 'kept on this laptop',
+};
 
 type Act = (what: JobOfficeDo) => Promise<void>;
 
@@ -32,7 +36,16 @@ export function OfficeDialog({ office, act, onClose }: { office: JobOffice; act:
   const mayClose = office.role !== 'trainee' && office.isMine;
   return (
     <DialogFrame title="This job at the office" closeWords="Close" onClose={onClose} wide>
-      <Questions office={office} disabled={isBusy} run={run} />
+      <Questions
+        clashes={office.clashes}
+        aside={office.aside}
+        words={words}
+        byOf={({ by }) => by || 'On another laptop'}
+        disabled={isBusy}
+        choose={(id, whose) => void run({ do: whose, id })}
+        retry={(id) => void run({ do: 'retry', id })}
+        leaveOut={(id) => void run({ do: 'leave-out', id })}
+      />
       <PartHead>Who works on it</PartHead>
       <p className="py-1">
         {office.lastBy
@@ -77,83 +90,5 @@ export function OfficeDialog({ office, act, onClose }: { office: JobOffice; act:
         </Link>
       </p>
     </DialogFrame>
-  );
-}
-
-/** Values that two laptops changed, and steps that the office could not store. */
-function Questions({
-  office,
-  disabled,
-  run,
-}: {
-  office: JobOffice;
-  disabled: boolean;
-  run: (what: JobOfficeDo) => Promise<void>;
-}) {
-  const job = useJob((s) => s.job);
-  return (
-    <>
-      {office.clashes.length > 0 && (
-        <PartHead right="the other value is used until you choose">Changed on two laptops</PartHead>
-      )}
-      <ul>
-        {office.clashes.map((clash) => {
-          const { about, mine, theirs } = clashWords(job, clash);
-          return (
-            <li key={clash.id} data-testid="office-clash" className="border-b border-rule py-2.5">
-              <p className="font-bold first-letter:uppercase">{about}</p>
-              <div className="mt-1.5 grid grid-cols-2 gap-3 max-[520px]:grid-cols-1">
-                <div>
-                  <p className="text-muted">On this laptop ({clash.label})</p>
-                  <p className="mb-1.5 break-words">{mine}</p>
-                  <Button disabled={disabled} onClick={() => void run({ do: 'mine', id: clash.id })}>
-                    Use the value from here
-                  </Button>
-                </div>
-                <div>
-                  <p className="text-muted">{clash.by || 'On another laptop'}</p>
-                  <p className="mb-1.5 break-words">{theirs}</p>
-                  <Button disabled={disabled} onClick={() => void run({ do: 'theirs', id: clash.id })}>
-                    Keep the other value
-                  </Button>
-                </div>
-              </div>
-            </li>
-          );
-        })}
-      </ul>
-      {office.aside.length > 0 && <PartHead right="kept on this laptop">Not taken by the office</PartHead>}
-      <ul>
-        {office.aside.map((step) => (
-          <li key={step.id} data-testid="office-aside" className="border-b border-rule py-2.5">
-            <p className="font-bold">{step.label}</p>
-            <p className="break-words text-rust-text">{step.reason}</p>
-            <p className="mt-1.5 flex flex-wrap gap-2">
-              <Button disabled={disabled} onClick={() => void run({ do: 'retry', id: step.id })}>
-                Try again
-              </Button>
-              <Button
-                onClick={() =>
-                  saveText(
-                    'step.json',
-                    `${JSON.stringify({ reason: step.reason, edit: editOfChanges(step.label, step.asked) }, null, 1)}\n`,
-                    'application/json',
-                  )
-                }
-              >
-                Save to a file
-              </Button>
-              <Button
-                look="quiet"
-                disabled={disabled}
-                onClick={() => void run({ do: 'leave-out', id: step.id })}
-              >
-                Discard
-              </Button>
-            </p>
-          </li>
-        ))}
-      </ul>
-    </>
   );
 }

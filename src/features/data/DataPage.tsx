@@ -1,10 +1,10 @@
 'use client';
 
 import { ArchiveRestore, Download, HardDriveDownload } from 'lucide-react';
-import Link from 'next/link';
 import { useState } from 'react';
 import { FileButton } from '@/ui/FileButton';
 import { Button } from '@/ui/primitives';
+import { PageHead } from '@/ui/PageHead';
 import { useLive } from '@/ui/useLive';
 import { ApiError, messageOf } from '@/client/store/api';
 import { BackupFolder } from './BackupFolder';
@@ -54,15 +54,7 @@ export function DataPage({ initial }: { initial: DataView }) {
   const { trouble } = state;
   return (
     <div className="mx-auto max-w-3xl px-6 pb-16">
-      <header className="flex h-11 items-center border-b border-ink">
-        <Link href="/" className="text-[17px] font-bold">
-          Nestle
-        </Link>
-        <h1 className="ml-3 border-l border-strong pl-3 font-bold">Your data</h1>
-        <Link href="/" className="ml-auto font-semibold text-action">
-          All jobs
-        </Link>
-      </header>
+      <PageHead title="Your data" />
       <main>
         {trouble && (
           <Trouble

@@ -8,6 +8,7 @@ import { messageOf } from '@/client/store/api';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Head } from '@/ui/Head';
 import { Button } from '@/ui/primitives';
+import { PageHead } from '@/ui/PageHead';
 import { useLive } from '@/ui/useLive';
 import { useTimes } from '@/ui/useTimes';
 import { JoinForm } from './JoinForm';
@@ -33,15 +34,7 @@ export function OfficePage({ initial }: { initial: OfficeView }) {
   }, []);
   return (
     <div className="mx-auto max-w-3xl px-6 pb-16">
-      <header className="flex h-11 items-center border-b border-ink">
-        <Link href="/" className="text-[17px] font-bold">
-          Nestle
-        </Link>
-        <h1 className="ml-3 border-l border-strong pl-3 font-bold">Office and laptops</h1>
-        <Link href="/" className="ml-auto font-semibold text-action">
-          All jobs
-        </Link>
-      </header>
+      <PageHead title="Office and laptops" />
       <main>
         {said && (
           <p role="alert" className="mt-2 text-rust-text">
