@@ -227,6 +227,16 @@ describe('backups', () => {
       ['kit', 'preferred'],
     ])
       old.exec(`ALTER TABLE ${table} DROP COLUMN ${column}`);
+    for (const part of [
+      'office',
+      'office_job',
+      'office_seen',
+      'office_base',
+      'office_outbox',
+      'office_aside',
+      'office_clash',
+    ])
+      old.exec(`DROP TABLE ${part}`);
     old.exec('DROP TABLE device_cable');
     for (const table of [
       ...['visit', 'business', 'customer', 'quote', 'own_business', 'own_record'],
