@@ -33,7 +33,7 @@ export const writeJoinCode = (code: JoinCode): string =>
 /** Spaces and line breaks that came in on the way do not count. @throws JoinCodeError */
 export function readJoinCode(text: string): JoinCode {
   const clean = text.replace(/\s+/g, '');
-  if (!clean.startsWith(prefix)) throw new JoinCodeError();
+  if (!clean.startsWith(prefix) || !/^[\w-]+$/.test(clean)) throw new JoinCodeError();
   try {
     const [servers, ca, seed] = z
       .tuple([z.unknown(), z.unknown(), z.unknown()])
