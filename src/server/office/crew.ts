@@ -72,6 +72,7 @@ const isTaken = (error: unknown): boolean => error instanceof JetStreamApiError 
 
 /** The office has no room: resources, storage, or the store itself failed. */
 const fullCodes = [10023, 10047, 10077];
+const fullWords = 'The office did not store it: its disk may be full. What waits is kept here.';
 const isFull = (error: unknown): boolean =>
   error instanceof JetStreamApiError && fullCodes.includes(error.code);
 
@@ -142,7 +143,7 @@ export class Crew {
             'This laptop’s key is missing, as after a move to another machine. Leave the firm, and join with a new code.',
           );
       } catch (error) {
-        this.said = messageOf(error);
+        this.said = isFull(error) ? fullWords : messageOf(error);
         if (error instanceof RefusedError) this.noteRefused(this.said);
       }
       this.link = null;
@@ -447,8 +448,6 @@ export class Crew {
           log.setAside(db, jobId, step, refusedWords(shared, me), this.now());
           continue;
         }
-        if (isFull(error))
-          throw new Error('The office did not store it: its disk may be full. What waits is kept here.');
         if (/maximum payload|MAX_PAYLOAD/i.test(messageOf(error))) {
           outbox.stopJob(db, jobId, 'it is too large for the office');
           return;

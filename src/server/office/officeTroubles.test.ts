@@ -1,6 +1,6 @@
 /** @jest-environment node */
 /** What can go wrong with an office: each is told, nothing is lost, nothing silently overwritten. */
-import { cpSync, rmSync } from 'node:fs';
+import { cpSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { jetstream } from '@nats-io/jetstream';
 import { deflateSync } from 'node:zlib';
@@ -172,6 +172,14 @@ test('a laptop that is shut out is told and keeps what waits; at another firm’
   await a.stop();
   await other.discard();
   a.db.prepare('UPDATE office SET servers = ?').run(own);
+  // the same machine and certificate, and the log of another firm in it
+  const { firmId } = readFirm(office.folder);
+  a.db.prepare("UPDATE office SET firm_id = 'firm-of-others'").run();
+  a.start();
+  await until('its log is refused', () => /belongs to another firm/.test(a.crew.state().said ?? ''));
+  await a.stop();
+  expect(outbox.waitingCount(a.db)).toBe(1);
+  a.db.prepare('UPDATE office SET firm_id = ?').run(firmId);
   const done = withoutMember(readFirm(office.folder), 'A');
   if (!done) throw new Error('A is not known');
   keepFirm(office.folder, done.firm);
@@ -212,6 +220,24 @@ test('an edit that waits and is damaged stops its job alone, and is told', async
   await until('the whole one is sent', () => infoOf(b, 'other').note === 'whole');
   expect(outbox.officeJob(a.db, id)?.stopped).toContain('damaged');
   expect(infoOf(a, id).note).toBe('damaged');
+});
+
+test('an office whose disk is full is told; what it did not store waits, and goes out when there is room', async () => {
+  const file = join(nodeFolder(office.folder, 0), 'nats.conf');
+  const conf = readFileSync(file, 'utf8');
+  await office.stop();
+  writeFileSync(file, conf.replace('64MB', '64MB, max_file_store: 20KB'));
+  await office.start();
+  const a = await laptop('A');
+  for (let i = 0; i < 12; i++) insertJob(a.db, crewHouse(`flat-${i}`, i + 1), now);
+  await until('it is told', () => /disk may be full/.test(a.crew.state().said ?? ''), 40);
+  expect(outbox.waitingCount(a.db)).toBeGreaterThan(0);
+  await office.stop();
+  writeFileSync(file, conf);
+  await office.start();
+  await until('all is sent', () => isQuiet(a), 40);
+  const b = await laptop('B');
+  await until('and arrives', () => listJobs(b.db).length === 12);
 });
 
 test('a job is closed to others, and opened again by the office; the server holds them to it', async () => {
