@@ -4,11 +4,13 @@ import type { ChildProcess } from 'node:child_process';
 import { createServer } from 'node:net';
 import { tmpdir } from 'node:os';
 import { join } from 'node:path';
+import { connect, nkeyAuthenticator } from '@nats-io/transport-node';
 import type { Db } from '@/server/database';
 import { openDatabase } from '@/server/database';
 import { Crew } from '@/server/office/crew';
 import { keepFirm, makeFirm, readFirm, withJoin } from '@/server/office/firm';
 import { joinFirm } from '@/server/office/join';
+import { pemOf, readJoinCode } from '@/server/office/joinCode';
 import { readKey, type Role } from '@/server/office/membership';
 import { reload, type RunningOffice, startNode, startOffice } from '@/server/office/officeProcess';
 
@@ -52,8 +54,7 @@ export async function makeTestOffice(nodes = 1): Promise<TestOffice> {
       const made = withJoin(folder, readFirm(folder), { name, role });
       keepFirm(folder, made.firm);
       reload(folder, nodes);
-      // nats-server reads it when the signal has come
-      await new Promise((done) => setTimeout(done, 400));
+      await opens(made.code);
       return made.code;
     },
     discard: async () => {
@@ -62,6 +63,22 @@ export async function makeTestOffice(nodes = 1): Promise<TestOffice> {
     },
   };
   return office;
+}
+
+/** Waits until nats-server has read of a code, which it does when the signal has come. */
+async function opens(text: string): Promise<void> {
+  const { servers, ca, seed } = readJoinCode(text);
+  const options = {
+    ...{ servers, tls: { ca: pemOf(ca) }, reconnect: false, timeout: 5000 },
+    authenticator: nkeyAuthenticator(new TextEncoder().encode(seed)),
+  };
+  for (let tries = 1; ; tries++)
+    try {
+      return await (await connect(options)).close();
+    } catch (error) {
+      if (tries === 50) throw error;
+      await new Promise((done) => setTimeout(done, 200));
+    }
 }
 
 export interface TestLaptop {
@@ -97,7 +114,7 @@ export function makeTestLaptop(name: string, now?: () => Date): TestLaptop {
 }
 
 /** Waits until something holds. @throws Error when it does not within some seconds. */
-export async function until(what: string, holds: () => boolean, seconds = 20): Promise<void> {
+export async function until(what: string, holds: () => boolean, seconds = 45): Promise<void> {
   for (const end = Date.now() + seconds * 1000; Date.now() < end;) {
     if (holds()) return;
     await new Promise((done) => setTimeout(done, 30));

@@ -11,7 +11,7 @@ import { insertJob } from '../jobs';
 import { membershipOf } from './membership';
 import { asideOf, clashesOf, officeJob, TraineeError, waitingCount } from './outbox';
 
-jest.setTimeout(60_000);
+jest.setTimeout(150_000);
 
 const now = '2026-11-20T10:00:00.000Z';
 const jobId = 'flat';

@@ -28,7 +28,7 @@ import { reload, startOffice } from './officeProcess';
 import * as outbox from './outbox';
 import { jobSubject } from './subjects';
 
-jest.setTimeout(120_000);
+jest.setTimeout(200_000);
 
 const now = '2026-11-20T10:00:00.000Z';
 let office: TestOffice;
@@ -60,7 +60,7 @@ async function two(): Promise<[TestLaptop, TestLaptop]> {
 }
 const store = () => join(nodeFolder(office.folder, 0), 'store');
 const alike = (a: TestLaptop, b: TestLaptop) =>
-  until('both are alike and quiet', () => isQuiet(a) && isQuiet(b) && isAlike(a, b, id), 40);
+  until('both are alike and quiet', () => isQuiet(a) && isQuiet(b) && isAlike(a, b, id), 60);
 
 test('an office that was put back from an old copy gets again what it had lost, also where it went on meanwhile', async () => {
   const [a, b] = await two();
@@ -86,7 +86,7 @@ test('an office that was put back from an old copy gets again what it had lost, 
   changeInfo(a, id, { note: 'from A, away' });
   await until('B has sent', () => isQuiet(b));
   a.start();
-  await until('A is with the office', () => a.crew.state().connection === 'with the office', 40);
+  await until('A is with the office', () => a.crew.state().connection === 'with the office', 60);
   await alike(a, b);
   expect(infoOf(a, id)).toMatchObject({ planUpMbps: 71, planDownMbps: 333, note: 'from A, away' });
   expect([...outbox.clashesOf(a.db, id), ...outbox.clashesOf(b.db, id)]).toEqual([]);
@@ -102,9 +102,9 @@ test('an office that lost its disk gets all from the laptops, and what waited on
   rmSync(store(), { recursive: true });
   await office.start();
   a.start();
-  await until('A has sent all', () => isQuiet(a) && (outbox.officeJob(a.db, id)?.seq ?? 0) > 0, 40);
+  await until('A has sent all', () => isQuiet(a) && (outbox.officeJob(a.db, id)?.seq ?? 0) > 0, 60);
   b.start();
-  await until('B is with the office', () => b.crew.state().connection === 'with the office', 40);
+  await until('B is with the office', () => b.crew.state().connection === 'with the office', 60);
   await alike(a, b);
   expect(infoOf(b, id)).toMatchObject({ planUpMbps: 72, planDownMbps: 444 });
   expect(listJobs(b.db)).toHaveLength(1);
@@ -184,7 +184,7 @@ test('a laptop that is shut out is told and keeps what waits; at another firm’
   if (!done) throw new Error('A is not known');
   keepFirm(office.folder, done.firm);
   reload(office.folder, 1);
-  await new Promise((ready) => setTimeout(ready, 500));
+  await new Promise((ready) => setTimeout(ready, 1500));
   a.start();
   await until('it is told', () => /shut out/.test(a.crew.state().said ?? ''));
   expect(outbox.waitingCount(a.db)).toBe(1);
@@ -230,12 +230,12 @@ test('an office whose disk is full is told; what it did not store waits, and goe
   await office.start();
   const a = await laptop('A');
   for (let i = 0; i < 12; i++) insertJob(a.db, crewHouse(`flat-${i}`, i + 1), now);
-  await until('it is told', () => /disk may be full/.test(a.crew.state().said ?? ''), 40);
+  await until('it is told', () => /disk may be full/.test(a.crew.state().said ?? ''), 60);
   expect(outbox.waitingCount(a.db)).toBeGreaterThan(0);
   await office.stop();
   writeFileSync(file, conf);
   await office.start();
-  await until('all is sent', () => isQuiet(a), 40);
+  await until('all is sent', () => isQuiet(a), 60);
   const b = await laptop('B');
   await until('and arrives', () => listJobs(b.db).length === 12);
 });
@@ -248,11 +248,11 @@ test('a job is closed to others, and opened again by the office; the server hold
   await until('B knows it', () => outbox.officeJob(b.db, id)?.onlyFor !== null);
   expect(() => changeInfo(b, id, { note: 'b' })).toThrow('set to another crew');
   await until('the office knows it', () => readFirm(office.folder).only[id] !== undefined);
-  await new Promise((ready) => setTimeout(ready, 500));
+  await new Promise((ready) => setTimeout(ready, 1500));
   // a changed program on B lets it through; the server does not
   b.db.prepare('UPDATE office_job SET only_for = NULL').run();
   changeInfo(b, id, { note: 'b all the same' });
-  await until('it is set aside', () => outbox.asideOf(b.db, id).length === 1, 30);
+  await until('it is set aside', () => outbox.asideOf(b.db, id).length === 1, 60);
   outbox.noteWhole(boss.db, id, 'only', '', now);
   await until('it is open again', () => outbox.officeJob(a.db, id)?.onlyFor === null && isQuiet(boss));
   expect(infoOf(a, id).note).not.toContain('all the same');
@@ -348,14 +348,14 @@ test('pictures come when they are opened; own products come to all, and the firs
   keepSet(a.db, priced(11));
   a.crew.nudge();
   const priceOn = (l: TestLaptop) => ownSet(l.db).records.map((r) => ('priceEur' in r ? r.priceEur : null));
-  await until('B has the price', () => priceOn(b)[0] === 11, 30);
+  await until('B has the price', () => priceOn(b)[0] === 11, 60);
   await b.stop();
   keepSet(b.db, priced(22));
   keepSet(a.db, priced(33));
   a.crew.nudge();
-  await until('A has sent it', () => a.db.prepare('SELECT set_waits FROM office').pluck().get() === 0, 30);
+  await until('A has sent it', () => a.db.prepare('SELECT set_waits FROM office').pluck().get() === 0, 60);
   b.start();
-  await until('A’s stands on B', () => priceOn(b)[0] === 33, 30);
+  await until('A’s stands on B', () => priceOn(b)[0] === 33, 60);
   expect(String(b.db.prepare('SELECT set_note FROM office').pluck().get())).toContain('"priceEur":22');
 });
 
