@@ -21,6 +21,7 @@ import { insertJob } from '@/server/jobs';
 import { keepFirm, makeFirm, nodeFolder, readFirm, withJoin } from '@/server/office/firm';
 import { joinFirm } from '@/server/office/join';
 import { startNode, startOffice } from '@/server/office/officeProcess';
+import { makeRandom, sleep } from './crews/random';
 
 const { values } = parseArgs({
   options: {
@@ -38,14 +39,7 @@ const asked = {
   edits: Number(values.edits),
 };
 
-/** A generator of its own: the program's is not asked. */
-let state = Number(values.seed) >>> 0;
-function random(): number {
-  state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-  return state / 2 ** 32;
-}
-const below = (n: number): number => Math.floor(random() * n);
-const sleep = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+const { below } = makeRandom(Number(values.seed));
 
 const freePort = (): Promise<number> =>
   new Promise((done) => {

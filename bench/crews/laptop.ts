@@ -6,6 +6,7 @@ import { editJob } from '@/server/editLog';
 import { loadJob } from '@/server/jobs';
 import { Crew } from '@/server/office/crew';
 import { readKey } from '@/server/office/membership';
+import { makeRandom, sleep } from './random';
 
 const { values } = parseArgs({
   options: {
@@ -16,13 +17,7 @@ const { values } = parseArgs({
     seed: { type: 'string', default: '1' },
   },
 });
-let state = Number(values.seed) >>> 0;
-function random(): number {
-  state = (Math.imul(state, 1664525) + 1013904223) >>> 0;
-  return state / 2 ** 32;
-}
-const below = (n: number): number => Math.floor(random() * n);
-const sleep = (ms: number) => new Promise<void>((done) => setTimeout(done, ms));
+const { fraction: random, below } = makeRandom(Number(values.seed));
 
 const db = openDatabase(values.folder);
 const now = () => new Date(Date.now() + Number(values.clock));

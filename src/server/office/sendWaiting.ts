@@ -1,0 +1,86 @@
+/** Sends the edits that wait on a laptop, each at its expected place, and now and then a job's state. */
+import type { Id } from '@/core/job/records';
+import { fileIdsOf, sendFiles } from './crewFiles';
+import * as log from './laptopLog';
+import type { Membership } from './membership';
+import { encode } from './messages';
+import { isTaken, messageOf, type Work } from './officeLink';
+import * as outbox from './outbox';
+import * as subjects from './subjects';
+
+/** Jobs of which steps are sent side by side. */
+const sideBySide = 8;
+/** After so many entries a job's state is put beside the log. */
+const snapshotEvery = 200;
+
+/** Sends what waits, some jobs side by side, each in its order. */
+export async function sendWaiting(work: Work): Promise<void> {
+  const { db } = work;
+  const jobs = outbox.jobsToSend(db());
+  const one = async () => {
+    for (let id = jobs.shift(); id !== undefined; id = jobs.shift())
+      try {
+        await sendJob(work, id);
+      } catch (error) {
+        if (!(error instanceof outbox.DamagedOutboxError)) throw error;
+        outbox.stopJob(db(), id, error.message);
+      }
+  };
+  await Promise.all(Array.from({ length: sideBySide }, one));
+}
+
+async function sendJob(work: Work, jobId: Id): Promise<void> {
+  const { link, me, db, now, stopped } = work;
+  while (!stopped() && !link.nc.isClosed()) {
+    const store = db();
+    const shared = outbox.officeJob(store, jobId);
+    const step = outbox.firstWaiting(store, jobId);
+    if (!shared || !step || shared.stopped !== null) return;
+    // files first: who reads the step finds them
+    await sendFiles(
+      store,
+      link,
+      jobId,
+      fileIdsOf(step.kind === 'begin' ? log.entryOf(store, me, step) : step.changes),
+    );
+    const entry = log.entryOf(store, me, step);
+    try {
+      const { seq, duplicate } = await link.js.publish(subjects.jobSubject(jobId), encode(entry), {
+        msgID: `${jobId} ${step.id}`,
+        expect: { lastSubjectSequence: shared.seq },
+      });
+      // it is there from before, after entries that are on their way here
+      if (duplicate) return;
+      log.confirm(store, jobId, step, seq, { name: me.laptopName, at: entry.at });
+      await snapshot(work, jobId);
+    } catch (error) {
+      // what came in between is on its way here
+      if (isTaken(error)) return;
+      if (/Permissions Violation/i.test(messageOf(error))) {
+        log.setAside(store, jobId, step, refusedWords(shared, me), now());
+        continue;
+      }
+      if (/maximum payload|MAX_PAYLOAD/i.test(messageOf(error))) {
+        outbox.stopJob(store, jobId, 'it is too large for the office');
+        return;
+      }
+      throw error;
+    }
+  }
+}
+
+async function snapshot({ link, me, db, now }: Work, jobId: Id): Promise<void> {
+  const store = db();
+  const shared = outbox.officeJob(store, jobId);
+  if (!shared || shared.sinceSnapshot < snapshotEvery) return;
+  const state = log.snapshotOf(store, me, shared, now());
+  await link.js.publish(subjects.snapshotSubject(jobId), encode(state));
+  store.prepare('UPDATE office_job SET since_snapshot = 0 WHERE job_id = ?').run(jobId);
+}
+
+const refusedWords = ({ onlyFor }: outbox.OfficeJob, me: Membership): string =>
+  me.role === 'trainee'
+    ? 'a trainee can’t change a job of the firm'
+    : onlyFor !== null
+      ? 'this job is set to another crew'
+      : 'the office does not let this laptop change the job';
