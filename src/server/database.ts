@@ -6,6 +6,16 @@ import { DataTroubleError, trouble, troubleOf } from './dataTrouble';
 
 export type Db = Database.Database;
 
+const statements = new WeakMap<Db, Map<string, Database.Statement>>();
+/** A statement that is compiled once for a database: for those that run often, and whole at once (no `iterate`, no `pluck`). */
+export function prepared(db: Db, sql: string): Database.Statement {
+  const had = statements.get(db) ?? new Map<string, Database.Statement>();
+  statements.set(db, had);
+  const statement = had.get(sql) ?? db.prepare(sql);
+  had.set(sql, statement);
+  return statement;
+}
+
 /** Where the program stands: NESTLE_HOME, else where it was started. */
 const home = (): string => process.env.NESTLE_HOME ?? process.cwd();
 /** Folder of the database; NESTLE_DATA or ./data. */

@@ -4,7 +4,7 @@ import { applyEdit, type Edit, editSchema } from '@/core/job/edits';
 import { type History, historyOf } from '@/core/job/history';
 import type { Job } from '@/core/job/job';
 import type { Id } from '@/core/job/records';
-import { assertInPlace, type Db } from './database';
+import { assertInPlace, type Db, prepared } from './database';
 import { headOf, type JobHead, keepInCache, loadJob, NoSuchJobError, readJob, type StoredJob } from './jobs';
 import { noteOwnStep } from './office/outbox';
 import { deleteRecord, upsertRecord } from './recordTable';
@@ -64,9 +64,10 @@ const readEdit = (text: string): Edit => editSchema.parse(JSON.parse(text));
 
 /** Where an edit with this id is in the log; undefined when it is not there. */
 const storedAs = (db: Db, id: Id, editId: string): EditResult | undefined => {
-  const raw = db
-    .prepare('SELECT revision, made_at AS savedAt FROM edits WHERE job_id = ? AND edit_id = ?')
-    .get(id, editId);
+  const raw = prepared(
+    db,
+    'SELECT revision, made_at AS savedAt FROM edits WHERE job_id = ? AND edit_id = ?',
+  ).get(id, editId);
   return raw === undefined ? undefined : z.object({ revision: z.number(), savedAt: z.string() }).parse(raw);
 };
 
@@ -150,11 +151,12 @@ function appendEdit(
   }
   for (const record of edit.put) upsertRecord(db, id, record);
   const to = revision + 1;
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO edits (job_id, revision, edit_id, author, kind, of_id, label, edit, inverse, made_at)
      VALUES (?, ?, ?, ?, ?, ?, ?, ?, ?, ?)`,
   ).run(id, to, editId, author, kind, of, edit.label, JSON.stringify(edit), JSON.stringify(inverse), now);
-  db.prepare('UPDATE job_head SET revision = ?, saved_at = ? WHERE id = ?').run(to, now, id);
+  prepared(db, 'UPDATE job_head SET revision = ?, saved_at = ? WHERE id = ?').run(to, now, id);
   return { job: next, revision: to };
 }
 

@@ -4,7 +4,7 @@ import { z } from 'zod';
 import { type Job, jobFromRecords } from '@/core/job/job';
 import { problemsOf } from '@/core/job/jobFile';
 import type { Id } from '@/core/job/records';
-import type { Db } from './database';
+import { type Db, prepared } from './database';
 import { troubleOf } from './dataTrouble';
 import { shareJob } from './office/outbox';
 import { selectRecords, upsertRecord } from './recordTable';
@@ -76,7 +76,7 @@ export const listJobs = (db: Db): JobHead[] =>
 
 /** The head of a job, binned or not. @throws NoSuchJobError */
 export function headOf(db: Db, id: Id): JobHead {
-  const raw = db.prepare(`SELECT ${headColumns} FROM job_head WHERE id = ?`).get(id);
+  const raw = prepared(db, `SELECT ${headColumns} FROM job_head WHERE id = ?`).get(id);
   if (raw === undefined) throw new NoSuchJobError(id);
   return toHead(raw);
 }
@@ -87,23 +87,31 @@ interface Cached {
   job: Job;
 }
 /** Jobs as read last, so that an edit or a look does not read thousands of rows again; checked against the head each time. */
-const cache = new WeakMap<Db, Map<Id, Cached>>();
-/** Most jobs kept in memory. */
-const mostCached = 12;
+const cache = new WeakMap<Db, { jobs: Map<Id, Cached>; records: number }>();
+/** Most records kept in memory, of all jobs together (custom): some 300 flats, or 60 houses with outbuildings. */
+const mostCached = 40_000;
 
-/** Puts a job in the memory, or takes it out. */
+/** Puts a job in the memory, or takes it out. The one used longest ago goes first; the newest always stays. */
 export function keepInCache(db: Db, id: Id, entry: Cached | null): void {
-  const jobs = cache.get(db) ?? new Map<Id, Cached>();
-  cache.set(db, jobs);
-  jobs.delete(id);
-  if (entry) jobs.set(id, entry);
-  const [oldest] = jobs.keys();
-  if (jobs.size > mostCached && oldest !== undefined) jobs.delete(oldest);
+  const memory = cache.get(db) ?? { jobs: new Map<Id, Cached>(), records: 0 };
+  cache.set(db, memory);
+  const drop = (gone: Id) => {
+    memory.records -= memory.jobs.get(gone)?.job.byId.size ?? 0;
+    memory.jobs.delete(gone);
+  };
+  drop(id);
+  if (!entry) return;
+  memory.jobs.set(id, entry);
+  memory.records += entry.job.byId.size;
+  for (const [oldest] of memory.jobs) {
+    if (memory.records <= mostCached || oldest === id) return;
+    drop(oldest);
+  }
 }
 
 /** A job, binned or not. @throws BrokenJobError when a record can't be read. */
 export function readJob(db: Db, { id, incarnation, revision }: JobHead): Job {
-  const had = cache.get(db)?.get(id);
+  const had = cache.get(db)?.jobs.get(id);
   if (had?.incarnation === incarnation && had.revision === revision) return had.job;
   let job: Job;
   try {

@@ -7,7 +7,7 @@ import {
   recordTypes,
   schemas,
 } from '@/core/job/records';
-import type { Db } from './database';
+import { type Db, prepared } from './database';
 
 /**
  * The one mapping between a record and its row, worked out from the record's schema: a field
@@ -84,8 +84,7 @@ function toRecord(type: RecordType, columns: readonly Column[], raw: unknown): A
 export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
   return recordTypes.flatMap((type) => {
     const { columns, select } = table(type);
-    return db
-      .prepare(select)
+    return prepared(db, select)
       .all(jobId)
       .map((raw) => toRecord(type, columns, raw));
   });
@@ -94,7 +93,7 @@ export function selectRecords(db: Db, jobId: Id): AnyRecord[] {
 /** One record of a known type; null where there is none. */
 export function selectRecord(db: Db, jobId: Id, type: RecordType, id: Id): AnyRecord | null {
   const { columns, selectOne } = table(type);
-  const raw = db.prepare(selectOne).get(jobId, id);
+  const raw = prepared(db, selectOne).get(jobId, id);
   return raw === undefined ? null : toRecord(type, columns, raw);
 }
 
@@ -129,10 +128,10 @@ export function upsertRecord(db: Db, jobId: Id, record: AnyRecord): void {
     if (value === null) return null;
     return kind === 'boolean' ? Number(value) : kind === 'json' ? JSON.stringify(value) : value;
   });
-  db.prepare(upsert).run(jobId, ...values);
+  prepared(db, upsert).run(jobId, ...values);
 }
 
 /** Removes a record of a known type. */
 export function deleteRecord(db: Db, jobId: Id, type: RecordType, id: Id): void {
-  db.prepare(table(type).remove).run(jobId, id);
+  prepared(db, table(type).remove).run(jobId, id);
 }

@@ -3,7 +3,7 @@ import { z } from 'zod';
 import { applyEdit } from '@/core/job/edits';
 import { type Job, jobFromRecords, renameJob } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
-import { editOfChanges } from '@/core/sync/changes';
+import { editOfChanges, same } from '@/core/sync/changes';
 import {
   caughtUp,
   editOf,
@@ -15,7 +15,7 @@ import {
   type Sync,
 } from '@/core/sync/sync';
 import { setBinned } from '../bin';
-import type { Db } from '../database';
+import { type Db, prepared } from '../database';
 import { writeFromOffice } from '../editLog';
 import { dropSecret, keepSecret } from '../secrets';
 import { sealedOf, secretSchema } from '../sealed';
@@ -121,7 +121,7 @@ function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], no
   const { entry } = first;
   if (entry.kind === 'begin') begin(db, me, jobId, entry, now);
   else if (!shared) throw new ApartError('its beginning is missing at the office');
-  else if (entry.kind === 'edit') takeEdits(db, jobId, entries, now);
+  else if (entry.kind === 'edit') takeEdits(db, jobId, entries.slice(ownFirst(db, jobId, entries)), now);
   else {
     outbox.dropWaiting(db, jobId, entry.id);
     if (entry.kind === 'only')
@@ -130,7 +130,8 @@ function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], no
     else if ((headOf(db, jobId).deletedAt === null) === (entry.kind === 'bin'))
       setBinned(db, jobId, entry.kind === 'bin' ? now : null, { fromOffice: true });
   }
-  db.prepare(
+  prepared(
+    db,
     `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + ? WHERE job_id = ?`,
   ).run(last.seq, last.entry.by.name, last.entry.at, entries.length, jobId);
   for (const { seq, entry: e } of entries) noteEntry(db, jobId, seq, e.id);
@@ -190,7 +191,22 @@ function moveAside(db: Db, me: Membership, jobId: Id, now: string): void {
   keepInCache(db, jobId, null);
 }
 
+/** Own steps that come back as they were sent, before all else: the office has them. @returns how many. */
+function ownFirst(db: Db, jobId: Id, entries: readonly Numbered[]): number {
+  let count = 0;
+  for (const { entry } of entries) {
+    const step = outbox.firstWaiting(db, jobId);
+    if (!step || !isOwnKind(step) || step.id !== entry.id || entry.kind !== 'edit') break;
+    if (!same(editOf({ ...step, of: null }), entry.edit)) break;
+    outbox.dropWaiting(db, jobId, step.id);
+    outbox.moveBase(db, jobId, step.changes);
+    count++;
+  }
+  return count;
+}
+
 function takeEdits(db: Db, jobId: Id, entries: readonly Numbered[], now: string): void {
+  if (entries.length === 0) return;
   const job = jobOf(db, jobId);
   const sync = syncOf(db, jobId, job);
   const logged = editsOf(entries);
@@ -214,7 +230,8 @@ export function confirm(
   db.transaction(() => {
     if (!outbox.dropWaiting(db, jobId, step.id)) return;
     if (step.changes.length) outbox.moveBase(db, jobId, step.changes);
-    db.prepare(
+    prepared(
+      db,
       `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + 1 WHERE job_id = ?`,
     ).run(seq, by.name, by.at, jobId);
     noteEntry(db, jobId, seq, step.id);
@@ -373,7 +390,7 @@ export function afterRestore(
 }
 
 const noteEntry = (db: Db, jobId: Id, seq: number, entryId: string): void => {
-  db.prepare('INSERT OR REPLACE INTO office_seen (seq, job_id, entry_id) VALUES (?, ?, ?)').run(
+  prepared(db, 'INSERT OR REPLACE INTO office_seen (seq, job_id, entry_id) VALUES (?, ?, ?)').run(
     seq,
     jobId,
     entryId,

@@ -2,7 +2,7 @@
 import { existsSync, mkdirSync, readFileSync, rmSync, writeFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { z } from 'zod';
-import type { Db } from '../database';
+import { type Db, prepared } from '../database';
 
 export const roles = ['office', 'crew', 'trainee'] as const;
 export type Role = (typeof roles)[number];
@@ -45,7 +45,7 @@ export interface Membership {
 
 /** null: this laptop is on its own. */
 export function membershipOf(db: Db): Membership | null {
-  const raw = db.prepare('SELECT * FROM office WHERE one = 1').get();
+  const raw = prepared(db, 'SELECT * FROM office WHERE one = 1').get();
   if (raw === undefined) return null;
   const r = rowSchema.parse(raw);
   return {
@@ -84,13 +84,13 @@ export function dropMembership(db: Db): void {
 }
 
 export const noteRefused = (db: Db, why: string | null): void => {
-  db.prepare('UPDATE office SET refused = ? WHERE one = 1').run(why);
+  prepared(db, 'UPDATE office SET refused = ? WHERE one = 1').run(why);
 };
 export const noteSeen = (db: Db, now: string): void => {
-  db.prepare('UPDATE office SET seen_at = ?, refused = NULL WHERE one = 1').run(now);
+  prepared(db, 'UPDATE office SET seen_at = ?, refused = NULL WHERE one = 1').run(now);
 };
 export const noteSeq = (db: Db, seq: number): void => {
-  db.prepare('UPDATE office SET seq = ? WHERE one = 1').run(seq);
+  prepared(db, 'UPDATE office SET seq = ? WHERE one = 1').run(seq);
 };
 
 const keyFile = (folder: string): string => join(folder, 'office.key');

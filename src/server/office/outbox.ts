@@ -5,7 +5,7 @@ import { type Job, jobFromRecords } from '@/core/job/job';
 import { type AnyRecord, type Id, recordSchema } from '@/core/job/records';
 import { type Change, changesOf, same } from '@/core/sync/changes';
 import type { Aside, Clash, Pending } from '@/core/sync/sync';
-import type { Db } from '../database';
+import { type Db, prepared } from '../database';
 import { selectRecord } from '../recordTable';
 import { sealedOf } from '../sealed';
 import { membershipOf } from './membership';
@@ -67,9 +67,9 @@ const toJob = (raw: unknown): OfficeJob => {
 };
 
 export const officeJobs = (db: Db): OfficeJob[] =>
-  db.prepare('SELECT * FROM office_job ORDER BY job_id').all().map(toJob);
+  prepared(db, 'SELECT * FROM office_job ORDER BY job_id').all().map(toJob);
 export function officeJob(db: Db, jobId: Id): OfficeJob | null {
-  const raw = db.prepare('SELECT * FROM office_job WHERE job_id = ?').get(jobId);
+  const raw = prepared(db, 'SELECT * FROM office_job WHERE job_id = ?').get(jobId);
   return raw === undefined ? null : toJob(raw);
 }
 
@@ -111,31 +111,33 @@ function toWaiting(raw: unknown): Waiting {
 
 /** The steps of a job that wait, in their order. */
 export const waitingOf = (db: Db, jobId: Id): Waiting[] =>
-  db.prepare('SELECT * FROM office_outbox WHERE job_id = ? ORDER BY position').all(jobId).map(toWaiting);
+  prepared(db, 'SELECT * FROM office_outbox WHERE job_id = ? ORDER BY position').all(jobId).map(toWaiting);
 export function firstWaiting(db: Db, jobId: Id): Waiting | null {
-  const raw = db.prepare('SELECT * FROM office_outbox WHERE job_id = ? ORDER BY position LIMIT 1').get(jobId);
+  const raw = prepared(db, 'SELECT * FROM office_outbox WHERE job_id = ? ORDER BY position LIMIT 1').get(
+    jobId,
+  );
   return raw === undefined ? null : toWaiting(raw);
 }
 const countRow = z.object({ n: z.number() });
 /** How many steps wait, of all jobs. */
 export const waitingCount = (db: Db): number =>
-  countRow.parse(db.prepare('SELECT count(*) AS n FROM office_outbox').get()).n;
+  countRow.parse(prepared(db, 'SELECT count(*) AS n FROM office_outbox').get()).n;
 /** Jobs of which something waits, and nothing stops it. */
 export const jobsToSend = (db: Db): Id[] =>
   z
     .array(z.object({ id: z.string() }))
     .parse(
-      db
-        .prepare(
-          `SELECT job_id AS id FROM office_outbox JOIN office_job USING (job_id) WHERE stopped IS NULL
+      prepared(
+        db,
+        `SELECT job_id AS id FROM office_outbox JOIN office_job USING (job_id) WHERE stopped IS NULL
            GROUP BY job_id ORDER BY min(position)`,
-        )
-        .all(),
+      ).all(),
     )
     .map((r) => r.id);
 
 export function addWaiting(db: Db, step: Waiting): void {
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO office_outbox (job_id, step_id, kind, label, asked, changes, made_at) VALUES (?, ?, ?, ?, ?, ?, ?)`,
   ).run(
     ...[step.jobId, step.id, step.kind, step.label],
@@ -143,14 +145,13 @@ export function addWaiting(db: Db, step: Waiting): void {
   );
 }
 export const dropWaiting = (db: Db, jobId: Id, stepId: string): boolean =>
-  db.prepare('DELETE FROM office_outbox WHERE job_id = ? AND step_id = ?').run(jobId, stepId).changes > 0;
+  prepared(db, 'DELETE FROM office_outbox WHERE job_id = ? AND step_id = ?').run(jobId, stepId).changes > 0;
 
 const baseRow = z.object({ id: z.string(), record: z.string().nullable() });
 
 /** A job as the office has it: as here, but for what waiting steps changed. */
 export function baseOf(db: Db, jobId: Id, job: Job): Job {
-  const other = db
-    .prepare('SELECT record_id AS id, record FROM office_base WHERE job_id = ?')
+  const other = prepared(db, 'SELECT record_id AS id, record FROM office_base WHERE job_id = ?')
     .all(jobId)
     .map((raw) => baseRow.parse(raw));
   if (other.length === 0) return job;
@@ -162,7 +163,8 @@ export function baseOf(db: Db, jobId: Id, job: Job): Job {
 }
 
 const putBase = (db: Db) =>
-  db.prepare(
+  prepared(
+    db,
     `INSERT INTO office_base (job_id, record_id, record) VALUES (?, ?, ?)
      ON CONFLICT (job_id, record_id) DO UPDATE SET record = excluded.record`,
   );
@@ -170,7 +172,7 @@ const textOf = (record: AnyRecord | null): string | null => (record === null ? n
 
 /** Notes what the office has where it is not as here. */
 export function keepBase(db: Db, jobId: Id, base: Job, job: Job): void {
-  db.prepare('DELETE FROM office_base WHERE job_id = ?').run(jobId);
+  prepared(db, 'DELETE FROM office_base WHERE job_id = ?').run(jobId);
   const put = putBase(db);
   for (const { id, after } of differences(job, base)) put.run(jobId, id, textOf(after));
 }
@@ -182,7 +184,7 @@ export function moveBase(db: Db, jobId: Id, changes: readonly Change[]): void {
     const type = (after ?? before)?.type;
     const here = type === undefined ? null : selectRecord(db, jobId, type, id);
     if (same(here, after))
-      db.prepare('DELETE FROM office_base WHERE job_id = ? AND record_id = ?').run(jobId, id);
+      prepared(db, 'DELETE FROM office_base WHERE job_id = ? AND record_id = ?').run(jobId, id);
     else put.run(jobId, id, textOf(after));
   }
 }
@@ -225,7 +227,7 @@ export function noteOwnStep(
     ...{ jobId, id: step.id, kind: step.kind, label, madeAt: now },
     ...{ asked: askedOf(changes), changes },
   });
-  const keep = db.prepare('INSERT OR IGNORE INTO office_base (job_id, record_id, record) VALUES (?, ?, ?)');
+  const keep = prepared(db, 'INSERT OR IGNORE INTO office_base (job_id, record_id, record) VALUES (?, ?, ?)');
   for (const { id, before: was } of changes) keep.run(jobId, id, textOf(was));
 }
 
@@ -243,7 +245,7 @@ export function shareJob(db: Db, job: Job, now: string, knew = 0): void {
   const me = membershipOf(db);
   if (!me || me.role === 'trainee' || job.info.demo || job.info.practice !== null) return;
   const jobId = job.info.id;
-  db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
+  prepared(db, 'INSERT INTO office_job (job_id, seq) VALUES (?, 0)').run(jobId);
   const id = `begin-${globalThis.crypto.randomUUID()}`;
   addWaiting(db, { jobId, id, kind: 'begin', label: String(knew), asked: [], changes: [], madeAt: now });
   for (const secret of sealedOf(db, jobId)) noteWhole(db, jobId, 'secret', JSON.stringify(secret), now);
@@ -269,8 +271,7 @@ export function noteWhole(
 
 const asideRow = z.object({ id: z.string(), label: z.string(), asked: z.string(), reason: z.string() });
 export const asideOf = (db: Db, jobId: Id): Aside[] =>
-  db
-    .prepare('SELECT id, label, asked, reason FROM office_aside WHERE job_id = ? ORDER BY rowid')
+  prepared(db, 'SELECT id, label, asked, reason FROM office_aside WHERE job_id = ? ORDER BY rowid')
     .all(jobId)
     .map((raw) => {
       const { asked, ...r } = asideRow.parse(raw);
@@ -287,8 +288,7 @@ const clashRow = z.object({
   changed_by: z.string(),
 });
 export const clashesOf = (db: Db, jobId: Id): Clash[] =>
-  db
-    .prepare('SELECT * FROM office_clash WHERE job_id = ? ORDER BY rowid')
+  prepared(db, 'SELECT * FROM office_clash WHERE job_id = ? ORDER BY rowid')
     .all(jobId)
     .map((raw) => {
       const r = clashRow.parse(raw);
@@ -300,13 +300,15 @@ export const clashesOf = (db: Db, jobId: Id): Clash[] =>
     });
 
 export function keepAside(db: Db, jobId: Id, aside: readonly Aside[]): void {
-  const put = db.prepare(
+  const put = prepared(
+    db,
     'INSERT OR IGNORE INTO office_aside (job_id, id, label, asked, reason) VALUES (?, ?, ?, ?, ?)',
   );
   for (const a of aside) put.run(jobId, a.id, a.label, JSON.stringify(a.asked), a.reason);
 }
 export function keepClashes(db: Db, jobId: Id, clashes: readonly Clash[]): void {
-  const put = db.prepare(
+  const put = prepared(
+    db,
     `INSERT OR REPLACE INTO office_clash (job_id, id, record_id, field, mine, theirs, label, changed_by)
      VALUES (?, ?, ?, ?, ?, ?, ?, ?)`,
   );
@@ -315,11 +317,11 @@ export function keepClashes(db: Db, jobId: Id, clashes: readonly Clash[]): void 
     put.run(jobId, c.id, c.recordId, c.field, text(c.mine), text(c.theirs), c.label, c.by);
 }
 export const dropAside = (db: Db, jobId: Id, id: string): void => {
-  db.prepare('DELETE FROM office_aside WHERE job_id = ? AND id = ?').run(jobId, id);
+  prepared(db, 'DELETE FROM office_aside WHERE job_id = ? AND id = ?').run(jobId, id);
 };
 export const dropClash = (db: Db, jobId: Id, id: string): void => {
-  db.prepare('DELETE FROM office_clash WHERE job_id = ? AND id = ?').run(jobId, id);
+  prepared(db, 'DELETE FROM office_clash WHERE job_id = ? AND id = ?').run(jobId, id);
 };
 export const stopJob = (db: Db, jobId: Id, why: string | null): void => {
-  db.prepare('UPDATE office_job SET stopped = ? WHERE job_id = ?').run(why, jobId);
+  prepared(db, 'UPDATE office_job SET stopped = ? WHERE job_id = ?').run(why, jobId);
 };
