@@ -1,11 +1,11 @@
 /**
  * Crews: laptops as processes of their own with databases of their own, before an office of real nats-server processes.
- * `npx tsx bench/crews.ts [--laptops 10] [--nodes 3] [--jobs 200] [--edits 50000] [--seed 1]`
+ * `npx tsx bench/crews.ts [--laptops 10] [--nodes 3] [--jobs 200] [--edits 50000] [--days 5] [--seed 1]`
  *
- * Five simulated days: laptops are away for seeded times, lose answers (the connection is cut), have clocks that are off by up
- * to an hour, are killed (kill -9) and started again; one office node at a time is killed and started again. Two work on the same
- * jobs. At the end all is quiet, and this file looks into the databases with SQL of its own: are they alike, is every edit
- * that a laptop had stored there once, and is every value that lost against another told to someone?
+ * Five simulated days. On each, laptops are away for seeded times, have clocks that are off by up to an hour, are killed (kill -9)
+ * and started again; one office node at a time is killed and started again; the way to the office swallows answers and is cut.
+ * Several work on the same jobs. In the evening all come to rest, and a new laptop joins: how long does it take by now?
+ * At the end `crews/judge.ts` holds every database against the log as it is stored, and against what each laptop noted by itself.
  */
 import { type ChildProcess, spawn, spawnSync } from 'node:child_process';
 import { mkdirSync, mkdtempSync, readFileSync, rmSync, statSync } from 'node:fs';
@@ -21,6 +21,8 @@ import { insertJob } from '@/server/jobs';
 import { keepFirm, makeFirm, nodeFolder, readFirm, withJoin } from '@/server/office/firm';
 import { joinFirm } from '@/server/office/join';
 import { startNode, startOffice } from '@/server/office/officeProcess';
+import { journalOf, judge, readLog, unlikeTheLog } from './crews/judge';
+import { lossyWay } from './crews/proxy';
 import { makeRandom, sleep } from './crews/random';
 
 const { values } = parseArgs({
@@ -29,6 +31,7 @@ const { values } = parseArgs({
     nodes: { type: 'string', default: '3' },
     jobs: { type: 'string', default: '200' },
     edits: { type: 'string', default: '50000' },
+    days: { type: 'string', default: '5' },
     seed: { type: 'string', default: '1' },
   },
 });
@@ -37,6 +40,7 @@ const asked = {
   nodes: Number(values.nodes),
   jobs: Number(values.jobs),
   edits: Number(values.edits),
+  days: Number(values.days),
 };
 
 const { below } = makeRandom(Number(values.seed));
@@ -54,18 +58,17 @@ interface Laptop {
   name: string;
   folder: string;
   child: ChildProcess | null;
-  edits: number;
   clockMs: number;
 }
 
-/** Starts a laptop's process; it makes edits by itself and says when it has made so many. */
-function start(laptop: Laptop): void {
+/** Starts a laptop's process; it makes edits by itself until it has made so many in all. */
+function start(program: string, laptop: Laptop, edits: number, dayMs = 0): void {
   const child = spawn(
     process.execPath,
     [
-      ...['--import', 'tsx', join('bench', 'crews', 'laptop.ts')],
-      ...['--folder', laptop.folder, '--name', laptop.name, '--edits', String(laptop.edits)],
-      ...[`--clock=${laptop.clockMs}`, '--seed', String(below(1e9))],
+      program,
+      ...['--folder', laptop.folder, '--name', laptop.name, '--edits', String(edits)],
+      ...[`--clock=${laptop.clockMs + dayMs}`, '--seed', String(below(1e9))],
     ],
     { stdio: ['ignore', 'ignore', 'inherit'] },
   );
@@ -80,8 +83,10 @@ const kill = (child: ChildProcess | null): Promise<void> =>
   });
 
 const one = (db: Database.Database, sql: string): number => Number(db.prepare(sql).pluck().get());
+const opened = (laptop: Laptop) =>
+  new Database(join(laptop.folder, 'nestle.sqlite'), { readonly: true, timeout: 10_000 });
 const look = <T>(laptop: Laptop, run: (db: Database.Database) => T): T => {
-  const db = new Database(join(laptop.folder, 'nestle.sqlite'), { readonly: true, timeout: 10_000 });
+  const db = opened(laptop);
   try {
     return run(db);
   } finally {
@@ -90,6 +95,8 @@ const look = <T>(laptop: Laptop, run: (db: Database.Database) => T): T => {
 };
 const madeOf = (l: Laptop) => look(l, (db) => one(db, "SELECT count(*) FROM edits WHERE author = 'bench'"));
 const waitingOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT count(*) FROM office_outbox'));
+const jobsOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT count(*) FROM office_job WHERE seq > 0'));
+const newestOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT max(seq) FROM office_job'));
 
 /** All records of all jobs of a laptop as text: by SQL alone, table by table. */
 function contentOf(laptop: Laptop): Map<string, string> {
@@ -108,12 +115,18 @@ function contentOf(laptop: Laptop): Map<string, string> {
     return content;
   });
 }
+function differing(a: Map<string, string>, b: Map<string, string>): number {
+  let count = 0;
+  for (const key of new Set([...a.keys(), ...b.keys()]))
+    if (a.get(key) !== b.get(key) && count++ < 3) console.log('differs:', key, a.get(key), b.get(key));
+  return count;
+}
 
 async function until(what: string, holds: () => boolean, seconds: number): Promise<number> {
   const since = Date.now();
   while (!holds()) {
     if (Date.now() - since > seconds * 1000) throw new Error(`not within ${seconds} s: ${what}`);
-    await sleep(500);
+    await sleep(250);
   }
   return (Date.now() - since) / 1000;
 }
@@ -126,9 +139,18 @@ const rssOf = (pid: number | undefined): number =>
   pid === undefined
     ? 0
     : Number(/VmRSS:\s+(\d+)/.exec(readFileSync(`/proc/${pid}/status`, 'utf8'))?.[1] ?? 0) / 1024;
+const mb = (bytes: number) => (bytes / 1e6).toFixed(0);
 
 async function main() {
   const root = mkdtempSync(join(tmpdir(), 'nestle-crews-'));
+  spawnSync(
+    process.execPath,
+    ['bin/bundle.mjs', 'bench/crews/laptop.ts', join('node_modules', '.crews-laptop')],
+    {
+      stdio: 'inherit',
+    },
+  );
+  const program = join('node_modules', '.crews-laptop', 'laptop.mjs');
   const office = join(root, 'office');
   const places = [];
   for (let i = 0; i < asked.nodes; i++)
@@ -138,24 +160,26 @@ async function main() {
   // the office's own process answers joins; the nodes are ours, to be killed
   const nodes = places.map((_, i) => startNode(office, i, quiet));
   const answering = await startOffice(office, [], quiet);
+  const ways = await Promise.all(places.map((p) => lossyWay(p.port)));
+  const servers = JSON.stringify(ways.map((w) => `127.0.0.1:${w.port}`));
 
-  const laptops: Laptop[] = [];
-  for (let i = 0; i < asked.laptops; i++) {
-    const folder = join(root, `laptop-${i}`);
+  const joined = async (name: string, clockMs: number): Promise<Laptop> => {
+    const folder = join(root, name.replace(/\W/g, '-'));
     mkdirSync(folder);
-    const name = `Van ${i + 1}`;
     const made = withJoin(office, readFirm(office), { name, role: 'crew' });
     keepFirm(office, made.firm);
     for (const n of nodes) n.kill('SIGHUP');
     await sleep(500);
     const db = openDatabase(folder);
     await joinFirm(db, folder, made.code, name, new Date().toISOString());
+    // the office is reached by the way that loses answers
+    db.prepare('UPDATE office SET servers = ?').run(servers);
     db.close();
-    laptops.push({
-      ...{ name, folder, child: null, clockMs: below(7_200_000) - 3_600_000 },
-      edits: Math.ceil(asked.edits / asked.laptops),
-    });
-  }
+    return { name, folder, child: null, clockMs };
+  };
+  const laptops: Laptop[] = [];
+  for (let i = 0; i < asked.laptops; i++)
+    laptops.push(await joined(`Van ${i + 1}`, below(7_200_000) - 3_600_000));
   // the jobs begin on the first laptop: a small flat each
   const [firstLaptop] = laptops;
   if (!firstLaptop) throw new Error('no laptop');
@@ -173,135 +197,113 @@ async function main() {
     );
   db.close();
 
-  const beganMs = Date.now();
-  laptops.forEach(start);
-  const jobsOf = (l: Laptop) => look(l, (d) => one(d, 'SELECT count(*) FROM office_job WHERE seq > 0'));
+  for (const l of laptops) start(program, l, 0);
   const spread = await until(
     'all jobs on all laptops',
     () => laptops.every((l) => jobsOf(l) >= asked.jobs),
     900,
   );
   console.log(`all ${asked.jobs} jobs on ${asked.laptops} laptops after ${spread.toFixed(0)} s`);
+  for (const l of laptops) await kill(l.child);
 
-  // five days of trouble
-  let [killedLaptops, killedNodes] = [0, 0];
-  const isDone = () => laptops.every((l) => madeOf(l) >= l.edits);
-  while (!isDone()) {
-    await sleep(1500 + below(3000));
-    const laptop = laptops[below(laptops.length)];
-    if (laptop && madeOf(laptop) < laptop.edits) {
-      await kill(laptop.child);
-      killedLaptops++;
-      await sleep(below(1500));
-      start(laptop);
-    }
-    if (asked.nodes >= 3 && below(4) === 0) {
+  let [killedLaptops, killedNodes, workS, quietS] = [0, 0, 0, 0];
+  const joins: Record<string, string | number>[] = [];
+  const memory = { node: 0, laptop: 0 };
+  const late: Laptop[] = [];
+  for (let day = 1; day <= asked.days; day++) {
+    const dayMs = day * 86_400_000;
+    const target = Math.ceil((asked.edits * day) / asked.days / asked.laptops);
+    const beganMs = Date.now();
+    for (const l of laptops) start(program, l, target, dayMs);
+    while (!laptops.every((l) => madeOf(l) >= target)) {
+      await sleep(500 + below(1500));
+      ways[below(ways.length)]?.lose(below, 100 + below(900));
+      const laptop = laptops[below(laptops.length)];
+      if (laptop && below(3) === 0 && madeOf(laptop) < target) {
+        await kill(laptop.child);
+        killedLaptops++;
+        start(program, laptop, target, dayMs);
+      }
       const i = below(nodes.length);
       const node = nodes[i];
-      if (node) {
+      if (asked.nodes >= 3 && below(10) === 0 && node) {
         await kill(node);
         killedNodes++;
-        await sleep(2000 + below(3000));
+        await sleep(1000 + below(3000));
         nodes[i] = startNode(office, i, quiet);
       }
     }
+    workS += (Date.now() - beganMs) / 1000;
+    quietS += await until('nothing waits anywhere', () => laptops.every((l) => waitingOf(l) === 0), 1800);
+    await until('all have the newest entry', () => new Set(laptops.map(newestOf)).size === 1, 600);
+    memory.node = Math.max(memory.node, ...nodes.map((n) => rssOf(n.pid)));
+    memory.laptop = Math.max(memory.laptop, ...laptops.map((l) => rssOf(l.child?.pid)));
+    for (const l of laptops) await kill(l.child);
+
+    // who joins by now begins with the states beside the log
+    const newcomer = await joined(`late ${day}`, 0);
+    start(program, newcomer, 0);
+    const joinS = await until(
+      'the newcomer has all',
+      () => jobsOf(newcomer) >= asked.jobs && newestOf(newcomer) >= newestOf(firstLaptop),
+      600,
+    );
+    await sleep(500);
+    await kill(newcomer.child);
+    late.push(newcomer);
+    joins.push({
+      day,
+      'entries in the log': newestOf(firstLaptop),
+      'a new laptop has all after, s': joinS.toFixed(1),
+      'a node’s store, MB': mb(sizeOf(join(nodeFolder(office, 0), 'store'))),
+      'records that differ there': differing(contentOf(firstLaptop), contentOf(newcomer)),
+      'work so far, s': workS.toFixed(0),
+    });
+    console.log(JSON.stringify(joins.at(-1)));
   }
-  const workS = (Date.now() - beganMs) / 1000;
-  const quietS = await until('nothing waits anywhere', () => laptops.every((l) => waitingOf(l) === 0), 900);
-  const seqs = () => laptops.map((l) => look(l, (d) => one(d, 'SELECT max(seq) FROM office_seen')));
-  await until('all have the newest entry', () => new Set(seqs()).size === 1, 300);
-  await sleep(1000);
 
   // the judgement
   const [reference, ...others] = laptops.map(contentOf);
-  let differing = 0;
-  for (const other of others)
-    for (const key of new Set([...(reference?.keys() ?? []), ...other.keys()]))
-      if (reference?.get(key) !== other.get(key)) {
-        if (differing++ < 5)
-          console.log('differs:', key, reference?.get(key)?.slice(0, 200), other.get(key)?.slice(0, 200));
-      }
-  const made = laptops.map(madeOf).reduce((a, b) => a + b, 0);
-  const seen = new Map<string, number>();
-  for (const row of look(firstLaptop, (d) =>
-    d.prepare("SELECT job_id || ' ' || entry_id AS id FROM office_seen").all(),
-  ) as {
-    id: string;
-  }[])
-    seen.set(row.id, (seen.get(row.id) ?? 0) + 1);
-  const doubled = [...seen.values()].filter((n) => n > 1).length;
-  // each edit wrote a marker of its own; it is in the log, or its laptop tells that another's stands, or that it was set aside
-  let lost = 0;
-  let clashes = 0;
-  let told = 0;
-  for (const laptop of laptops)
-    look(laptop, (d) => {
-      clashes += one(d, 'SELECT count(*) FROM office_clash');
-      const ids = d
-        .prepare("SELECT job_id AS job, edit_id AS id FROM edits WHERE author = 'bench'")
-        .all() as {
-        job: string;
-        id: string;
-      }[];
-      const tells = d.prepare('SELECT 1 FROM office_clash WHERE job_id = ? AND id LIKE ?');
-      const aside = d.prepare('SELECT 1 FROM office_aside WHERE job_id = ? AND id = ?');
-      for (const { job, id } of ids)
-        if (!seen.has(`${job} ${id}`)) {
-          if (tells.get(job, `${id}.%`) !== undefined || aside.get(job, id) !== undefined) told++;
-          else lost++;
-        }
-    });
-  const store =
-    places.reduce((sum, _, i) => sum + sizeOf(join(nodeFolder(office, i), 'store')), 0) / places.length;
-  const memory = {
-    'office node, MB': Math.max(...nodes.map((n) => rssOf(n.pid))).toFixed(0),
-    'laptop, MB': Math.max(...laptops.map((l) => rssOf(l.child?.pid))).toFixed(0),
-  };
-
-  // who joins late begins with the states beside the log
-  const folder = join(root, 'late');
-  mkdirSync(folder);
-  const late = withJoin(office, readFirm(office), { name: 'late', role: 'crew' });
-  keepFirm(office, late.firm);
-  for (const n of nodes) n.kill('SIGHUP');
-  await sleep(500);
-  const lateDb = openDatabase(folder);
-  await joinFirm(lateDb, folder, late.code, 'late', new Date().toISOString());
-  lateDb.close();
-  const last: Laptop = { name: 'late', folder, child: null, edits: 0, clockMs: 0 };
-  start(last);
-  const joinS = await until('the late laptop has all jobs', () => jobsOf(last) >= asked.jobs, 600);
-  await until(
-    'and the newest entry',
-    () => {
-      const [newest] = seqs();
-      return look(last, (d) => one(d, 'SELECT max(seq) FROM office_job')) >= (newest ?? 0);
-    },
-    300,
+  const differ = others.reduce((sum, other) => sum + differing(reference ?? new Map(), other), 0);
+  const log = await readLog(answering.nc);
+  const dbs = laptops.map((l) => ({ db: opened(l), folder: l.folder }));
+  const unlike = dbs.reduce((sum, l) => sum + unlikeTheLog(l.db, log), 0);
+  const verdict = judge(
+    log,
+    dbs.map(({ db: own, folder }) => ({ db: own, journal: journalOf(folder, own) })),
   );
-  const lateDiffers = [...contentOf(last)].filter(([key, value]) => reference?.get(key) !== value).length;
-
+  for (const l of dbs) l.db.close();
+  const made = laptops.map(madeOf).reduce((a, b) => a + b, 0);
+  const wrongLate = joins.reduce((sum, j) => sum + Number(j['records that differ there']), 0);
+  console.table(joins);
   console.table({
     'laptops, nodes': `${asked.laptops}, ${asked.nodes}`,
     'jobs, edits made': `${asked.jobs}, ${made}`,
     'killed: laptops, nodes': `${killedLaptops}, ${killedNodes}`,
-    'records that differ': differing,
-    'edits lost': lost,
-    'edits doubled': doubled,
-    'edits told to their maker instead': told,
-    'open conflicts': clashes,
+    'ways cut with answers on them': ways.reduce((sum, w) => sum + w.lost(), 0),
+    'records that differ between laptops': differ,
+    'fields that are not as the log has them': unlike,
+    'edits lost': verdict.lost,
+    'entries doubled': verdict.doubled,
+    'values replaced unseen': verdict.unseen,
+    'edits another’s value beat, told': verdict.told,
+    'of those told with wrong values': verdict.toldWrong,
     'edits a second': (made / workS).toFixed(0),
-    'until quiet, s': quietS.toFixed(0),
-    'bytes an edit in a node': (store / seen.size).toFixed(0),
-    'database of a laptop, MB': (statSync(join(firstLaptop.folder, 'nestle.sqlite')).size / 1e6).toFixed(0),
-    ...memory,
-    'a late laptop has all after, s': joinS.toFixed(1),
-    'records that differ there': lateDiffers,
+    'until quiet, s, all evenings': quietS.toFixed(0),
+    'bytes an entry in a node': (
+      places.reduce((sum, _, i) => sum + sizeOf(join(nodeFolder(office, i), 'store')), 0) /
+      places.length /
+      log.length
+    ).toFixed(0),
+    'database of a laptop, MB': mb(statSync(join(firstLaptop.folder, 'nestle.sqlite')).size),
+    'office node, MB': memory.node.toFixed(0),
+    'laptop, MB': memory.laptop.toFixed(0),
   });
-  for (const l of [...laptops, last]) await kill(l.child);
+  for (const way of ways) way.close();
   await answering.stop();
   for (const n of nodes) await kill(n);
   rmSync(root, { recursive: true, force: true });
-  if (differing + lost + doubled + lateDiffers > 0) process.exitCode = 1;
+  const wrong = differ + unlike + verdict.lost + verdict.doubled + verdict.unseen + verdict.toldWrong;
+  if (wrong + wrongLate > 0) process.exitCode = 1;
 }
 void main();

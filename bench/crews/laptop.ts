@@ -1,4 +1,9 @@
-/** One laptop of the crews benchmark: a process of its own, which makes edits until it has made so many in all, at its own clock. */
+/**
+ * One laptop of the crews benchmark: a process of its own, which makes edits until it has made so many in all, at its own clock.
+ * What it is about to write it notes first in a journal of its own (one JSON line an edit), for the judge.
+ */
+import { appendFileSync } from 'node:fs';
+import { join } from 'node:path';
 import { parseArgs } from 'node:util';
 import type { AnyRecord } from '@/core/job/records';
 import { openDatabase } from '@/server/database';
@@ -6,6 +11,7 @@ import { editJob } from '@/server/editLog';
 import { loadJob } from '@/server/jobs';
 import { Crew } from '@/server/office/crew';
 import { readKey } from '@/server/office/membership';
+import type { Noted } from './judge';
 import { makeRandom, sleep } from './random';
 
 const { values } = parseArgs({
@@ -29,21 +35,25 @@ const made = () => Number(db.prepare("SELECT count(*) FROM edits WHERE author = 
 const jobs = () =>
   db.prepare('SELECT job_id FROM office_job WHERE seq > 0 ORDER BY job_id').pluck().all() as string[];
 
-/** A change as a person makes one: a figure, a place, a name, a note. */
-function changed(records: readonly AnyRecord[]): AnyRecord | null {
-  const record = records[below(records.length)];
-  switch (record?.type) {
+/** A change as a person makes one: a figure, a place, a name, a note. Each value is written once only. */
+function changed(record: AnyRecord): { edited: AnyRecord; field: Noted['field'] } | null {
+  switch (record.type) {
     case 'spot':
     case 'unit':
-      return { ...record, heightM: Math.round((0.3 + random() * 1.5) * 1e8) / 1e8 };
+      return {
+        edited: { ...record, heightM: Math.round((0.3 + random() * 1.5) * 1e12) / 1e12 },
+        field: 'heightM',
+      };
     case 'room':
-      return { ...record, name: `${record.name.split(' ')[0]} ${below(1e9)}` };
+      return { edited: { ...record, name: `${record.name.split(' ')[0]} ${below(1e9)}` }, field: 'name' };
     case 'job':
-      return { ...record, note: `${values.name} ${below(1e9)}` };
+      return { edited: { ...record, note: `${values.name} ${below(1e9)}` }, field: 'note' };
     default:
       return null;
   }
 }
+const valueOf = (record: AnyRecord, field: Noted['field']): unknown =>
+  new Map(Object.entries(record)).get(field);
 
 /** Of all jobs this laptop works on some, of which others work too. */
 const own = (all: readonly string[]): string | undefined => {
@@ -52,6 +62,9 @@ const own = (all: readonly string[]): string | undefined => {
 };
 
 const wanted = Number(values.edits);
+/** With the office in reach nobody makes edits quicker than these are sent: so many wait at most. */
+const mostWaiting = 300;
+let awayFor = 0;
 let count = made();
 while (count < wanted) {
   const jobId = own(jobs());
@@ -60,11 +73,17 @@ while (count < wanted) {
     continue;
   }
   const { job, incarnation, revision } = loadJob(db, jobId);
-  const edited = changed(
-    [...job.byId.values()].filter((r) => ['spot', 'unit', 'room', 'job'].includes(r.type)),
-  );
-  if (edited) {
+  const some = [...job.byId.values()].filter((r) => ['spot', 'unit', 'room', 'job'].includes(r.type));
+  const record = some[below(some.length)];
+  const change = record && changed(record);
+  if (record && change) {
+    const { edited, field } = change;
     const id = `${values.name.replace(/\W/g, '')}-${count}-${below(1e9)}`;
+    const noted: Noted = {
+      ...{ id, jobId, recordId: record.id, field },
+      ...{ saw: valueOf(record, field), wrote: valueOf(edited, field) },
+    };
+    appendFileSync(join(values.folder, 'journal.jsonl'), `${JSON.stringify(noted)}\n`);
     const edit = { label: 'Bench', put: [edited], remove: [] };
     editJob(
       db,
@@ -74,12 +93,19 @@ while (count < wanted) {
     );
     count++;
   }
-  // between bursts of work the office is heard; now and then the laptop is away for a while
-  if (count % 10 === 0) await sleep(below(60));
-  if (below(700) === 0) {
-    await crew.stop();
-    for (let i = 0; i < 30 + below(120) && count < wanted; i++) await sleep(10);
+  // between bursts of work the office is heard
+  if (count % 10 === 0) await sleep(5 + below(60));
+  if (awayFor === 0) while (crew.state().waiting > mostWaiting) await sleep(50);
+  // a cellar, a drive, a day without a signal
+  if (awayFor > 0 && --awayFor === 0) {
     crew = make();
     crew.start();
+  } else if (awayFor === 0 && below(250) === 0) {
+    await crew.stop();
+    awayFor = 20 + below(below(5) === 0 ? 400 : 120);
   }
+}
+if (awayFor > 0) {
+  crew = make();
+  crew.start();
 }
