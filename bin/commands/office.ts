@@ -1,4 +1,4 @@
-import { join } from 'node:path';
+import { join, resolve } from 'node:path';
 import { DeliverPolicy, jetstream } from '@nats-io/jetstream';
 import { dataFolder, openDatabase } from '@/server/database';
 import {
@@ -8,11 +8,13 @@ import {
   readFirm,
   withJoin,
   withoutMember,
-  writeNode,
+  writeNodes,
 } from '@/server/office/firm';
 import { roles } from '@/server/office/membership';
 import { decode, type Presence, presenceSchema } from '@/server/office/messages';
-import { connectAdmin, natsServer, reload, startOffice } from '@/server/office/officeProcess';
+import { natsServer } from '@/server/office/natsServer';
+import { startNodeAlone } from '@/server/office/nodeUsers';
+import { connectAdmin, reload, startOffice } from '@/server/office/officeProcess';
 import { rebuildFrom } from '@/server/office/rebuild';
 import { laptopsStream } from '@/server/office/subjects';
 import { ownAddresses } from '@/server/sharing/ownAddresses';
@@ -26,6 +28,7 @@ How to set it up, on one machine or three: docs/office.md.
 
   new NAME [--address HOST[:PORT]] …   makes the office; three addresses for three machines
   start [--node N] …                   runs it until it is stopped; without --node all nodes of this machine
+  node                                 runs one node on another machine, from its folder: --folder node-2
   code NAME [--role ROLE] [--picture]  a code for one laptop, to be taken once; ROLE office, crew or trainee
   laptops                              each laptop: role, version, when it was heard, what it has and what waits
   shut-out NAME                        a lost laptop: its key opens nothing any more
@@ -60,9 +63,19 @@ async function start(folder: string, nodes: readonly string[]): Promise<void> {
   if (own.some((i) => !firm.nodes[i])) throw new UsageError(`--node: 1 to ${firm.nodes.length}`);
   const running = await startOffice(folder, own, say);
   say(`The office of ${firm.name} is open at ${firm.nodes.map((n) => `${n.host}:${n.port}`).join(', ')}`);
-  await new Promise<void>((done) => {
+  await untilStopped();
+  await running.stop();
+}
+
+const untilStopped = () =>
+  new Promise<void>((done) => {
     for (const signal of ['SIGINT', 'SIGTERM'] as const) process.once(signal, () => done());
   });
+
+async function runNode(own: string): Promise<void> {
+  const running = startNodeAlone(resolve(own), say);
+  say(`The node in ${own} runs. It takes over from the first machine who may do what.`);
+  await untilStopped();
   await running.stop();
 }
 
@@ -86,7 +99,7 @@ async function laptops(folder: string): Promise<void> {
   const line = (m: (typeof firm.members)[number], end: string) => {
     const said = heard.get(m.id);
     const state = said
-      ? `heard ${said.at}, version ${said.version}, has the log to ${said.seq}, ${said.waiting} not sent then`
+      ? `heard ${said.at}, Nestle ${said.program || 'of before'}, has the log to ${said.seq}, ${said.waiting} not sent then`
       : 'not heard yet';
     return `${m.name}\t${m.role}\t${m.id}\t${state}${end}`;
   };
@@ -127,6 +140,8 @@ export const office: Command = {
       }
       case 'start':
         return start(folder, values.node);
+      case 'node':
+        return runNode(folder);
       case 'code': {
         const role = roles.find((r) => r === values.role);
         if (!role) throw new UsageError('--role: office, crew or trainee');
@@ -150,7 +165,7 @@ export const office: Command = {
       }
       case 'certificates': {
         const firm = readFirm(folder);
-        for (const i of firm.nodes.keys()) await writeNode(folder, firm, i, Date.now());
+        await writeNodes(folder, firm, Date.now());
         reload(folder, firm.nodes.length);
         say(
           `Written for ${firm.nodes.length} nodes. On other machines: copy their folders, and start them again.`,

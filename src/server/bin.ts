@@ -17,13 +17,22 @@ export function setBinned(db: Db, id: Id, deletedAt: string | null, { fromOffice
   }).immediate();
 }
 
-/** Removes binned jobs for good: the given one, or all. @returns how many. */
-export function emptyBin(db: Db, id: Id | null = null): number {
-  const one = id === null ? '' : ' AND id = ?';
-  const { changes } = db
-    .prepare(`DELETE FROM job_head WHERE deleted_at IS NOT NULL${one}`)
-    .run(...(id === null ? [] : [id]));
-  return changes;
+/** Of a job that is still to be told to the office nothing is removed: the others would never hear of its bin. */
+const isWhole =
+  'id NOT IN (SELECT job_id FROM office_outbox JOIN office_job USING (job_id) WHERE stopped IS NULL)';
+
+/** Removes binned jobs for good: the given one, or all. @returns how many, and how many the office must hear of first. */
+export function emptyBin(db: Db, id: Id | null = null): { removed: number; waiting: number } {
+  const binned = 'deleted_at IS NOT NULL AND (:id IS NULL OR id = :id)';
+  return db
+    .transaction(() => {
+      const { changes } = db.prepare(`DELETE FROM job_head WHERE ${binned} AND ${isWhole}`).run({ id });
+      const { n } = z
+        .object({ n: z.number() })
+        .parse(db.prepare(`SELECT count(*) AS n FROM job_head WHERE ${binned}`).get({ id }));
+      return { removed: changes, waiting: n };
+    })
+    .immediate();
 }
 
 /**
@@ -45,7 +54,7 @@ export function noteDay(db: Db, today: string): { isNew: boolean; removed: numbe
       if (last && last.day < today)
         db.prepare('UPDATE job_head SET bin_days = bin_days + 1 WHERE deleted_at IS NOT NULL').run();
       const { changes } = db
-        .prepare('DELETE FROM job_head WHERE deleted_at IS NOT NULL AND bin_days > ?')
+        .prepare(`DELETE FROM job_head WHERE deleted_at IS NOT NULL AND bin_days > ? AND ${isWhole}`)
         .run(binDays);
       return { isNew: true, removed: changes };
     })

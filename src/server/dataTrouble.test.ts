@@ -235,6 +235,7 @@ describe('backups', () => {
       'office_outbox',
       'office_aside',
       'office_clash',
+      'office_want',
     ])
       old.exec(`DROP TABLE ${part}`);
     old.exec('DROP TABLE device_cable');

@@ -136,10 +136,10 @@ describe('the bin', () => {
     expect(() => loadJob(db, id)).toThrow(NoSuchJobError);
     setBinned(db, id, null);
     expect(loadJob(db, id).job.info.name).toBe('Quay House');
-    expect(emptyBin(db)).toBe(0);
+    expect(emptyBin(db)).toEqual({ removed: 0, waiting: 0 });
     setBinned(db, id, now);
-    expect(emptyBin(db, 'other')).toBe(0);
-    expect(emptyBin(db, id)).toBe(1);
+    expect(emptyBin(db, 'other')).toEqual({ removed: 0, waiting: 0 });
+    expect(emptyBin(db, id)).toEqual({ removed: 1, waiting: 0 });
     expect(jobExists(db, id)).toBe(false);
   });
 

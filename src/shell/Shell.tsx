@@ -1,8 +1,10 @@
 'use client';
 
+import dynamic from 'next/dynamic';
 import { usePathname, useRouter } from 'next/navigation';
 import { type ReactNode, useEffect, useState } from 'react';
 import { OfficeBar } from '@/client/office/OfficeBar';
+import { useJobOffice } from '@/client/office/useJobOffice';
 import { SaveNotice } from '@/client/saving/SaveNotice';
 import { useJobStore } from '@/client/store/JobProvider';
 import { useCompute } from '@/client/store/useCompute';
@@ -13,6 +15,8 @@ import { CommandList } from './CommandList';
 import { Guide } from './Guide';
 import { Messages } from './Messages';
 import { TopBar } from './TopBar';
+
+const OfficeDialog = dynamic(() => import('@/client/office/OfficeDialog').then((m) => m.OfficeDialog));
 
 const typing = (event: KeyboardEvent) =>
   event.target instanceof HTMLElement &&
@@ -26,8 +30,10 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
   const path = usePathname();
   const [list, setList] = useState(false);
   const [guide, setGuide] = useState<string | null>(null);
+  const [officeOpen, setOfficeOpen] = useState(false);
   const [left] = useKept('panel-left', true);
   const [right] = useKept('panel-right', true);
+  const { office, act } = useJobOffice(jobId);
   const before = path.endsWith('/before');
   useCompute(before ? 'found' : 'planned', before || path.endsWith('/plan'));
 
@@ -63,9 +69,13 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
 
   return (
     <div className="shell">
-      <TopBar onHelp={() => setGuide(path.split('/').at(-1) ?? 'start')} />
+      <TopBar
+        office={office}
+        onOffice={() => setOfficeOpen(true)}
+        onHelp={() => setGuide(path.split('/').at(-1) ?? 'start')}
+      />
       <SaveNotice />
-      <OfficeBar />
+      {office && <OfficeBar office={office} onOpen={() => setOfficeOpen(true)} />}
       <div className="shell-body" data-left={left ? 'open' : 'closed'} data-right={right ? 'open' : 'closed'}>
         {children}
       </div>
@@ -85,6 +95,9 @@ export function Shell({ jobId, children }: { jobId: string; children: ReactNode 
             setList(true);
           }}
         />
+      )}
+      {officeOpen && office && (
+        <OfficeDialog office={office} act={act} onClose={() => setOfficeOpen(false)} />
       )}
       <Messages />
     </div>

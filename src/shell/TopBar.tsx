@@ -8,6 +8,8 @@ import { putOne } from '@/core/job/edits';
 import { type StageMark, stageMarks, stages } from '@/core/progress/stages';
 import { type Mark, StatusMark } from '@/ui/marks';
 import { IconButton, Segmented, Tip } from '@/ui/primitives';
+import type { JobOffice } from '@/client/office/officeApi';
+import { OfficeState } from '@/client/office/OfficeState';
 import { SaveState } from '@/client/saving/SaveState';
 import { useJob, useJobStore, useProofs } from '@/client/store/JobProvider';
 import { PhoneButton } from './PhoneButton';
@@ -20,7 +22,16 @@ const stageShape: Record<StageMark['state'], Mark> = {
 };
 
 /** Name, job, save state, the stages with their number keys, undo and redo, lengths, help. */
-export function TopBar({ onHelp }: { onHelp: () => void }) {
+export function TopBar({
+  office,
+  onOffice,
+  onHelp,
+}: {
+  /** How the job stands with the office; null = this laptop works on its own. */
+  office: JobOffice | null;
+  onOffice: () => void;
+  onHelp: () => void;
+}) {
   const store = useJobStore();
   const job = useJob((s) => s.job);
   const history = useJob((s) => s.history);
@@ -29,15 +40,15 @@ export function TopBar({ onHelp }: { onHelp: () => void }) {
   const marks = useMemo(() => stageMarks(job, proofs), [job, proofs]);
   return (
     <header className="shell-top border-b border-ink bg-paper print:hidden">
-      <div className="shell-brand flex min-w-0 items-center">
+      <div className="shell-brand">
         <Tip text="All jobs">
-          <Link href="/" className="px-3.5 text-[17px] font-bold">
+          <Link href="/" className="shell-home text-[17px] font-bold">
             Nestle
           </Link>
         </Tip>
-        <div className="min-w-0 border-l border-strong px-3">
-          <h1 className="truncate font-bold leading-tight">{job.info.name}</h1>
-          <SaveState />
+        <h1 className="truncate leading-tight font-bold">{job.info.name}</h1>
+        <div className="shell-state">
+          {office ? <OfficeState office={office} onOpen={onOffice} /> : <SaveState />}
         </div>
       </div>
       <nav aria-label="Stages" className="shell-stages flex min-w-0 border-l border-rule">

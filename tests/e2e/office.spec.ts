@@ -33,7 +33,7 @@ test('two laptops and their office', async ({ page, browser, app }) => {
     const second = await context.newPage();
 
     // a wrong code changes nothing
-    await join(page, '/office', 'nestle-1-half');
+    await join(page, '/office', 'nestle-2-half');
     await expect(page.getByRole('alert').first()).toContainText('This is no join code');
     expect(await violationsOf(page)).toEqual([]);
     await join(page, '/office', await office.code('Van 1'));

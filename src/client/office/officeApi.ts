@@ -17,9 +17,12 @@ const joined = z.object({
     role,
     connection,
     said: z.string().nullable(),
+    refused: z.boolean(),
     seenAt: z.string().nullable(),
     waiting: z.number(),
     version: z.number(),
+    /** The newest entry that was taken in: with it the list of jobs may change. */
+    seq: z.number(),
   }),
   laptops: z.array(
     z.object({
@@ -28,8 +31,9 @@ const joined = z.object({
       role,
       at: z.string(),
       version: z.number(),
+      program: z.string(),
       waiting: z.number(),
-      open: z.array(z.string()),
+      open: z.array(z.object({ jobId: z.string(), name: z.string() })),
     }),
   ),
   waiting: z.array(z.object({ jobId: z.string(), name: z.string(), steps: z.number() })),
@@ -68,6 +72,7 @@ export const jobOfficeSchema = z.object({
       role,
       connection,
       said: z.string().nullable(),
+      refused: z.boolean(),
       seenAt: z.string().nullable(),
       waiting: z.number(),
       others: z.array(z.string()),

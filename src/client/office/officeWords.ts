@@ -5,16 +5,29 @@ export const roleWords = { office: 'Office', crew: 'Crew', trainee: 'Trainee' } 
 
 export const waitWords = (n: number): string => `${n} ${n === 1 ? 'edit waits' : 'edits wait'}`;
 
-type Standing = Pick<JobOffice, 'connection' | 'said' | 'seenAt' | 'waiting' | 'stopped'>;
+type Standing = Pick<JobOffice, 'connection' | 'said' | 'seenAt' | 'waiting' | 'stopped' | 'refused'>;
 
 /** The few words of the top bar. @param when the office was heard last, in words; null = never. */
-export function officeWords({ connection, said, waiting, stopped }: Standing, when: string | null): string {
-  if (stopped !== null) return `not with the office: ${stopped}`;
-  if (said !== null && connection !== 'with the office')
-    return `${waiting ? `${waitWords(waiting)}: ` : ''}${said}`;
+export function officeWords(
+  { connection, said, waiting, stopped, refused }: Standing,
+  when: string | null,
+): string {
+  if (refused) return 'refused by the office';
+  if (stopped !== null) return 'not with the office';
   if (waiting > 0) return waitWords(waiting);
   if (connection === 'with the office') return `with the office${when === null ? '' : `, ${when}`}`;
-  return when === null ? 'looking for the office …' : `with the office until ${when}`;
+  if (when !== null) return `with the office until ${when}`;
+  return said === null ? 'looking for the office …' : 'not with the office';
+}
+
+/** Why nothing goes to the office now; null: all is well, or not known yet. */
+export function troubleWords({
+  connection,
+  said,
+  stopped,
+}: Pick<Standing, 'connection' | 'said' | 'stopped'>): string | null {
+  if (stopped !== null) return `This job does not go to the office: ${stopped}.`;
+  return said !== null && connection !== 'with the office' ? said : null;
 }
 
 /** Why this laptop may not change a job; null = it may. */

@@ -20,12 +20,23 @@ const stateMark: Record<StageMark['state'], Mark> = {
 type Act = (run: () => Promise<string>, undo?: () => Promise<string>) => Promise<void>;
 
 /** One job of the list; one that can't be read says why, and can still be saved as it is. */
-export function JobRowView({ row, act, onDelete }: { row: JobRow; act: Act; onDelete: () => void }) {
+export function JobRowView({
+  row,
+  openOn,
+  act,
+  onDelete,
+}: {
+  row: JobRow;
+  /** Other laptops of the firm that have it open now. */
+  openOn: readonly string[];
+  act: Act;
+  onDelete: () => void;
+}) {
   const { job } = row;
   return 'broken' in job ? (
     <BrokenRow row={row} reason={job.broken} act={act} onDelete={onDelete} />
   ) : (
-    <SoundRow row={row} job={job} act={act} onDelete={onDelete} />
+    <SoundRow row={row} job={job} openOn={openOn} act={act} onDelete={onDelete} />
   );
 }
 
@@ -73,11 +84,13 @@ const linkLook =
 function SoundRow({
   row,
   job,
+  openOn,
   act,
   onDelete,
 }: {
   row: JobRow;
   job: JobSummary;
+  openOn: readonly string[];
   act: Act;
   onDelete: () => void;
 }) {
@@ -111,7 +124,10 @@ function SoundRow({
             {title}
           </Link>
         )}
-        <p className="truncate text-muted">{job.buildingNames}</p>
+        <p className="truncate text-muted">
+          {openOn.length > 0 && <b className="text-ink">open on {openOn.join(', ')} · </b>}
+          {job.buildingNames}
+        </p>
       </div>
       <div className="job-track">
         <p className="flex items-center" aria-hidden="true">

@@ -19,6 +19,7 @@ import { JobsNav, type Show } from './JobsNav';
 import { emptyBin, importJob, nameOf, useJobs } from './jobsApi';
 import { JobRowView } from './JobRowView';
 import { PracticeList } from './PracticeList';
+import { useFirm } from './useFirm';
 import { NewJobForm } from './NewJobForm';
 
 /** Rows drawn at first, and again each time more are wanted. */
@@ -37,6 +38,7 @@ const isDemo = ({ job }: JobRow) => !('broken' in job) && job.demo;
 export function JobsPage({ initial }: { initial: JobRow[] }) {
   useLive();
   const { jobs, refresh } = useJobs(initial);
+  const openElsewhere = useFirm(refresh);
   const [show, setShow] = useState<Show>('all');
   const [words, setWords] = useState('');
   const [shown, setShown] = useState(pageRows);
@@ -99,7 +101,13 @@ export function JobsPage({ initial }: { initial: JobRow[] }) {
           {show === 'money' && <Money jobs={matching} />}
           <ul data-testid="jobs">
             {list.map((job) => (
-              <JobRowView key={job.id} row={job} act={act} onDelete={() => setAsking(job)} />
+              <JobRowView
+                key={job.id}
+                row={job}
+                openOn={openElsewhere.get(job.id) ?? []}
+                act={act}
+                onDelete={() => setAsking(job)}
+              />
             ))}
           </ul>
           {all.length > shown && (

@@ -32,10 +32,15 @@ export async function restoreJob(row: JobRow): Promise<string> {
 /** Removes binned jobs for good: one, or all. */
 export async function emptyBin(row: JobRow | null): Promise<string> {
   const one = row ? `?job=${encodeURIComponent(row.id)}` : '';
-  const { removed } = await ask(z.object({ removed: z.number() }), `/api/jobs/bin${one}`, {
-    method: 'DELETE',
-  });
-  return `${removed} ${removed === 1 ? 'job is' : 'jobs are'} deleted.`;
+  const { removed, waiting } = await ask(
+    z.object({ removed: z.number(), waiting: z.number() }),
+    `/api/jobs/bin${one}`,
+    { method: 'DELETE' },
+  );
+  const done = `${removed} ${removed === 1 ? 'job is' : 'jobs are'} deleted.`;
+  if (waiting === 0) return done;
+  const stays = waiting === 1 ? '1 job stays in the bin' : `${waiting} jobs stay in the bin`;
+  return `${removed ? `${done} ` : ''}${stays} until the office has heard of it.`;
 }
 
 export async function copyJob(row: JobRow): Promise<string> {

@@ -1,10 +1,14 @@
 'use client';
 
-import { useState } from 'react';
+import { ScanQrCode } from 'lucide-react';
+import dynamic from 'next/dynamic';
+import { useCallback, useState } from 'react';
 import { joinOffice, type OfficeView } from '@/client/office/officeApi';
 import { messageOf } from '@/client/store/api';
 import { Head } from '@/ui/Head';
 import { Button, Field, inputClass } from '@/ui/primitives';
+
+const CodeCamera = dynamic(() => import('./CodeCamera').then((m) => m.CodeCamera));
 
 /** Joining a firm with a code; one laptop alone needs none of it. */
 export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (view: OfficeView) => void }) {
@@ -12,6 +16,11 @@ export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (
   const [name, setName] = useState('');
   const [said, setSaid] = useState('');
   const [isBusy, setBusy] = useState(false);
+  const [isReading, setReading] = useState(false);
+  const take = useCallback((text: string) => {
+    setCode(text);
+    setReading(false);
+  }, []);
   const join = async () => {
     setBusy(true);
     setSaid('');
@@ -39,19 +48,25 @@ export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (
         The office prints a code for each laptop: <code>nestle office code NAME</code>. It can be used once.
         Setting up an office is in docs/office.md.
       </p>
-      <label className="block">
-        <span className="text-muted">Code of the office</span>
-        <textarea
-          value={code}
-          rows={4}
-          required
-          spellCheck={false}
-          autoComplete="off"
-          placeholder="nestle-1-…"
-          className={`${inputClass} mt-1 block h-28 w-full py-1 text-[12px] break-all`}
-          onChange={(e) => setCode(e.target.value)}
-        />
-      </label>
+      <div className="flex flex-wrap items-end justify-between gap-2">
+        <label htmlFor="join-code" className="text-muted">
+          Code of the office
+        </label>
+        <Button onClick={() => setReading(true)}>
+          <ScanQrCode size={16} aria-hidden="true" /> Read its picture
+        </Button>
+      </div>
+      <textarea
+        id="join-code"
+        value={code}
+        rows={4}
+        required
+        spellCheck={false}
+        autoComplete="off"
+        placeholder="nestle-2-…"
+        className={`${inputClass} mt-1 block h-28 w-full py-1 text-[12px] break-all`}
+        onChange={(e) => setCode(e.target.value)}
+      />
       <Field label="Name of this laptop">
         {(id) => (
           <input
@@ -76,6 +91,7 @@ export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (
       <Button type="submit" look="action" disabled={isBusy || !code.trim() || !name.trim()}>
         {isBusy ? 'Joining …' : 'Join'}
       </Button>
+      {isReading && <CodeCamera onCode={take} onClose={() => setReading(false)} />}
     </form>
   );
 }

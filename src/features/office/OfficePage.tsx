@@ -3,7 +3,7 @@
 import Link from 'next/link';
 import { useEffect, useState } from 'react';
 import { type Joined, leaveOffice, type OfficeView, readOffice } from '@/client/office/officeApi';
-import { officeWords, roleWords, waitWords } from '@/client/office/officeWords';
+import { officeWords, roleWords, troubleWords, waitWords } from '@/client/office/officeWords';
 import { messageOf } from '@/client/store/api';
 import { DialogFrame } from '@/ui/DialogFrame';
 import { Head } from '@/ui/Head';
@@ -55,14 +55,19 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
   const { member, laptops, waiting, stopped, lost } = view;
   const [leaving, setLeaving] = useState(false);
   const { timeText, whenText } = useTimes();
-  const isBad = member.said !== null && member.connection !== 'with the office';
+  const trouble = troubleWords({ ...member, stopped: null });
   return (
     <>
       <Head right={`${member.laptopName}, ${roleWords[member.role].toLowerCase()}`}>{member.firmName}</Head>
-      <p role="status" data-testid="office-state" className={`py-1.5 ${isBad ? 'text-rust-text' : ''}`}>
+      <p
+        role="status"
+        data-testid="office-state"
+        className={`py-1.5 ${trouble === null ? '' : 'text-rust-text'}`}
+      >
         <span className="inline-block first-letter:uppercase">
           {officeWords({ ...member, stopped: null }, member.seenAt === null ? null : timeText(member.seenAt))}
         </span>
+        {trouble !== null && `. ${trouble}`}
       </p>
       {waiting.length > 0 && (
         <>
@@ -103,6 +108,7 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
           <tr className="border-b border-strong text-left text-[12px] text-muted">
             <th className="py-1 font-normal">Name</th>
             <th className="font-normal">Role</th>
+            <th className="font-normal">Nestle</th>
             <th className="font-normal">Heard</th>
             <th className="font-normal">Waits there</th>
             <th className="font-normal">Open now</th>
@@ -116,18 +122,17 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
                 {l.id === member.laptopId && <span className="font-normal text-muted"> (this one)</span>}
               </td>
               <td className="py-1.5 pr-2">{roleWords[l.role]}</td>
-              <td className="py-1.5 pr-2">{whenText(l.at)}</td>
-              <td className="py-1.5 pr-2">{l.waiting === 0 ? 'nothing' : waitWords(l.waiting)}</td>
-              <td className="py-1.5">
-                {l.open.join(', ') || '–'}
+              <td className="py-1.5 pr-2">
+                {l.program || '–'}
                 {l.version !== member.version && (
                   <span className="block text-rust-text">
-                    {l.version > member.version
-                      ? 'has a newer Nestle: update this laptop'
-                      : 'has an older Nestle: update it'}
+                    {l.version > member.version ? 'newer: update this laptop' : 'older: update it'}
                   </span>
                 )}
               </td>
+              <td className="py-1.5 pr-2">{whenText(l.at)}</td>
+              <td className="py-1.5 pr-2">{l.waiting === 0 ? 'nothing' : waitWords(l.waiting)}</td>
+              <td className="py-1.5">{l.open.map((o) => o.name).join(', ') || '–'}</td>
             </tr>
           ))}
         </tbody>

@@ -44,23 +44,29 @@ async function isThere({ link }: Work, { seq, id }: { seq: number; id: string })
 
 /** Job by job: the state beside the log, and what came after it. */
 async function beginNew(work: Work): Promise<void> {
-  const { link, me, db, now } = work;
+  const { link, db } = work;
   const { state } = await link.jsm.streams.info(subjects.jobsStream, { subjects_filter: '>' });
   for (const subject of Object.keys(state.subjects ?? {})) {
     const jobId = subjects.jobIdOf(subject);
     if (outbox.officeJob(db(), jobId)) continue;
-    const message = await link.jsm.streams.getMessage(subjects.snapshotsStream, {
-      last_by_subj: subjects.snapshotSubject(jobId),
-    });
-    try {
-      if (message) log.takeSnapshot(db(), me, jobId, decode(snapshotSchema, message.data), now());
-    } catch (error) {
-      // without it the log is read from its beginning
-      if (!(error instanceof UnreadableError)) throw error;
-    }
-    await takeAll(work, jobId, outbox.officeJob(db(), jobId)?.seq ?? 0);
+    await takeWhole(work, jobId);
   }
   noteSeq(db(), state.last_seq);
+}
+
+/** A job that is not here: the state beside the log, and what came after it. */
+export async function takeWhole(work: Work, jobId: Id): Promise<void> {
+  const { link, me, db, now } = work;
+  const message = await link.jsm.streams.getMessage(subjects.snapshotsStream, {
+    last_by_subj: subjects.snapshotSubject(jobId),
+  });
+  try {
+    if (message) log.takeSnapshot(db(), me, jobId, decode(snapshotSchema, message.data), now());
+  } catch (error) {
+    // without it the log is read from its beginning
+    if (!(error instanceof UnreadableError)) throw error;
+  }
+  await takeAll(work, jobId, outbox.officeJob(db(), jobId)?.seq ?? 0);
 }
 
 /** All entries of a job after one. */

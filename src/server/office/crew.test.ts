@@ -7,7 +7,8 @@ import {
   type TestOffice,
   until,
 } from '@/testing/officeForTests';
-import { insertJob } from '../jobs';
+import { emptyBin, setBinned } from '../bin';
+import { headOf, insertJob } from '../jobs';
 import { membershipOf } from './membership';
 import { asideOf, clashesOf, officeJob, TraineeError, waitingCount } from './outbox';
 
@@ -90,9 +91,48 @@ test('a code counts once; a laptop that is shut out is told, and keeps what wait
   const code = await office.code('once');
   const [first, second] = [makeTestLaptop('x'), makeTestLaptop('y')];
   laptops.push(first, second);
-  await expect(first.join('nestle-1-abc')).rejects.toThrow('This is no join code');
+  await expect(first.join('nestle-2-abc')).rejects.toThrow('This is no join code');
   await expect(first.join(code)).resolves.toBe('Ladder & Sons');
   await expect(second.join(code)).rejects.toThrow(/taken already/);
   expect(membershipOf(second.db)).toBeNull();
   expect(membershipOf(first.db)).toMatchObject({ laptopName: 'once', role: 'crew' });
+});
+
+test('a job removed for good here and brought back on another laptop is here again, with all that was done since', async () => {
+  const [a, b] = [await laptop('A4'), await laptop('B4')];
+  const id = `${jobId}-back`;
+  insertJob(a.db, crewHouse(id), now);
+  await until('B has it', () => hasJob(b, id) && isQuiet(a));
+  // out of reach nothing is removed for good: the others would never hear of the bin
+  await a.stop();
+  setBinned(a.db, id, now);
+  expect(emptyBin(a.db, id)).toEqual({ removed: 0, waiting: 1 });
+  a.start();
+  await until('both have it in the bin', () => isQuiet(a) && headOf(b.db, id).deletedAt !== null);
+  expect(emptyBin(a.db, id)).toEqual({ removed: 1, waiting: 0 });
+  expect(hasJob(a, id)).toBe(false);
+
+  setBinned(b.db, id, null);
+  changeInfo(b, id, { note: 'it goes on' });
+  await until('A has it again', () => hasJob(a, id) && infoOf(a, id).note === 'it goes on');
+  changeInfo(a, id, { planUpMbps: 78 });
+  await until('and works on it', () => isQuiet(a) && infoOf(b, id).planUpMbps === 78);
+  expect(recordsOf(a, id)).toEqual(recordsOf(b, id));
+});
+
+test('edits of a job that is in the bin elsewhere bring nothing back', async () => {
+  const [a, b] = [await laptop('A5'), await laptop('B5')];
+  const id = `${jobId}-gone`;
+  insertJob(a.db, crewHouse(id), now);
+  await until('B has it', () => hasJob(b, id) && isQuiet(a));
+  await b.stop();
+  changeInfo(b, id, { note: 'made away, before B heard of the bin' });
+  setBinned(a.db, id, now);
+  await until('the office has the bin', () => isQuiet(a));
+  emptyBin(a.db, id);
+  b.start();
+  await until('B has sent its edit', () => isQuiet(b) && headOf(b.db, id).deletedAt !== null);
+  insertJob(b.db, crewHouse(`${id}-2`), now);
+  await until('A has heard all that came before', () => hasJob(a, `${id}-2`));
+  expect(hasJob(a, id)).toBe(false);
 });

@@ -6,7 +6,7 @@ import { type Consumer, DeliverPolicy, jetstream, jetstreamManager } from '@nats
 import { connect, type NatsConnection, nkeyAuthenticator } from '@nats-io/transport-node';
 import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
-import { begin } from './catchUp';
+import { begin, takeWhole } from './catchUp';
 import { exchangeSet } from './crewSet';
 import * as log from './laptopLog';
 import { type Membership, membershipOf, noteRefused, noteSeen, noteSeq } from './membership';
@@ -31,6 +31,7 @@ import {
   type Work,
 } from './officeLink';
 import * as outbox from './outbox';
+import { programVersion } from '../programVersion';
 import { sendWaiting } from './sendWaiting';
 import * as subjects from './subjects';
 
@@ -63,6 +64,16 @@ export interface CrewState {
   laptops: Presence[];
 }
 
+/** Who was not heard for so long has nothing open any more, ms. */
+const heardForMs = 3 * presenceMs;
+/** By the office's clock alone: who was heard last of all tells what time it is there. */
+export function present(laptops: readonly Presence[]): Presence[] {
+  const nowMs = Math.max(...laptops.map((l) => Date.parse(l.at)));
+  return laptops
+    .map((l) => (nowMs - Date.parse(l.at) > heardForMs ? { ...l, open: [] } : l))
+    .sort((a, b) => a.by.name.localeCompare(b.by.name));
+}
+
 export class Crew {
   private link: Link | null = null;
   private stopped = false;
@@ -70,6 +81,8 @@ export class Crew {
   private said: string | null = null;
   private running: Promise<void> | null = null;
   private readonly laptops = new Map<string, Presence>();
+  /** What came of jobs that are being fetched whole. */
+  private readonly held = new Map<Id, log.Numbered[]>();
 
   constructor(private readonly options: CrewOptions) {}
 
@@ -100,7 +113,7 @@ export class Crew {
       said: me?.refused ?? this.said,
       waiting: me ? outbox.waitingCount(this.db()) : 0,
       seenAt: me?.seenAt ?? null,
-      laptops: [...this.laptops.values()].sort((a, b) => a.by.name.localeCompare(b.by.name)),
+      laptops: present([...this.laptops.values()]),
     };
   }
 
@@ -197,6 +210,7 @@ export class Crew {
           noteSeen(this.db(), this.now());
           await exchangeSet(this.db(), link, me, this.now());
         } else if (membershipOf(this.db())?.setWaits) await exchangeSet(this.db(), link, me, this.now());
+        await this.fetchWanted(work);
         await sendWaiting(work);
         const woken = new Promise<void>((done) => (this.wake = done));
         const error = await Promise.race([woken.then(() => null), sleep(lookMs).then(() => null), failed]);
@@ -244,6 +258,7 @@ export class Crew {
       const shared = outbox.officeJob(db, jobId);
       if (shared?.stopped || seq <= (shared?.seq ?? 0)) continue;
       try {
+        if (!shared && this.isHeld(jobId, { seq, entry: decode(entrySchema, data) })) continue;
         const list = byJob.get(jobId) ?? [];
         byJob.set(jobId, list);
         list.push({ seq, entry: decode(entrySchema, data) });
@@ -256,6 +271,24 @@ export class Crew {
     }
     for (const [jobId, entries] of byJob) log.takeIn(db, me, jobId, entries, this.now());
     noteSeq(db, some.at(-1)?.seq ?? 0);
+  }
+
+  /** Of a job that was removed for good here: once it is brought back elsewhere, entries wait until it was fetched whole. */
+  private isHeld(jobId: Id, one: log.Numbered): boolean {
+    if (one.entry.kind === 'begin') return false;
+    const db = this.db();
+    if (one.entry.kind === 'back') outbox.want(db, jobId);
+    if (outbox.isWanted(db, jobId)) this.held.set(jobId, [...(this.held.get(jobId) ?? []), one]);
+    return true;
+  }
+
+  private async fetchWanted(work: Work): Promise<void> {
+    for (const jobId of outbox.wanted(this.db())) {
+      await takeWhole(work, jobId);
+      log.takeIn(this.db(), work.me, jobId, this.held.get(jobId) ?? [], this.now());
+      this.held.delete(jobId);
+      outbox.dropWant(this.db(), jobId);
+    }
   }
 
   private async followLaptops({ js }: Link): Promise<void> {
@@ -281,6 +314,7 @@ export class Crew {
         at: this.now(),
         role: me.role,
         version: messageVersion,
+        program: programVersion,
       },
       ...{
         seq: membershipOf(db)?.seq ?? 0,

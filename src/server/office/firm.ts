@@ -1,13 +1,14 @@
 /** What an office keeps: its firm, its nodes, who belongs to it; and the configuration of nats-server that follows from it. */
 import { randomUUID } from 'node:crypto';
-import { existsSync, mkdirSync, readFileSync, renameSync, writeFileSync } from 'node:fs';
+import { existsSync, mkdirSync, readFileSync } from 'node:fs';
 import { join, resolve } from 'node:path';
-import { createUser } from '@nats-io/nkeys';
+import { createUser, fromSeed } from '@nats-io/nkeys';
 import { z } from 'zod';
 import { makeAuthority, makeNodeCertificate } from './certificates';
 import { derOf, writeJoinCode } from './joinCode';
 import { roles, type Role } from './membership';
-import { permissionsOf } from './subjects';
+import { hasNodeFile, readNodeFile, writeNodeFile, writeWhole } from './nodeFile';
+import { nodeInbox, nodeReads, permissionsOf } from './subjects';
 
 const memberSchema = z.strictObject({
   id: z.string(),
@@ -26,7 +27,13 @@ const firmSchema = z.strictObject({
   name: z.string().min(1).max(80),
   /** Nodes: where each is reached, and where they reach one another. */
   nodes: z
-    .array(z.strictObject({ host: z.string(), port: z.int(), clusterPort: z.int() }))
+    .array(
+      z.strictObject({
+        ...{ host: z.string(), port: z.int(), clusterPort: z.int() },
+        /** Public key with which the node's machine reads who may do what; empty: written before it had one. */
+        key: z.string().default(''),
+      }),
+    )
     .min(1)
     .max(5),
   members: z.array(memberSchema),
@@ -59,15 +66,15 @@ export function readFirm(folder: string): Firm {
   return firmSchema.parse(JSON.parse(readFileSync(firmFile(folder), 'utf8')));
 }
 
-const write = (file: string, content: string, mode = 0o600) => {
-  writeFileSync(`${file}.part`, content, { mode });
-  renameSync(`${file}.part`, file);
-};
-
 /** Keeps a firm, and who may do what as nats-server reads it. */
 export function keepFirm(folder: string, firm: Firm): void {
-  write(firmFile(folder), `${JSON.stringify(firm, null, 2)}\n`);
-  for (let i = 0; i < firm.nodes.length; i++) write(join(nodeFolder(folder, i), 'users.conf'), usersOf(firm));
+  writeWhole(firmFile(folder), `${JSON.stringify(firm, null, 2)}\n`);
+  for (let i = 0; i < firm.nodes.length; i++) {
+    const own = nodeFolder(folder, i);
+    // also where the folder was moved to its machine
+    mkdirSync(own, { recursive: true, mode: 0o700 });
+    writeWhole(join(own, 'users.conf'), usersOf(firm));
+  }
 }
 
 /** The folder of one node: all that its machine needs. */
@@ -80,11 +87,14 @@ export const readAuthority = (folder: string) => ({
   key: readFileSync(join(folder, 'ca.key'), 'utf8'),
 });
 
+/** Where a node is reached by laptops, and by the others. */
+export type Place = Omit<Firm['nodes'][number], 'key'>;
+
 /** Makes the office of a firm: its authority, its key, and the configuration of its nodes. @throws Error where there is one. */
 export async function makeFirm(
   folder: string,
   name: string,
-  nodes: Firm['nodes'],
+  places: readonly Place[],
   nowMs: number,
 ): Promise<Firm> {
   if (hasFirm(folder)) throw new Error(`There is an office in ${folder} already. Nothing was changed.`);
@@ -92,26 +102,35 @@ export async function makeFirm(
   const admin = createUser();
   const firmId = `firm-${randomUUID()}`;
   const authority = await makeAuthority(firmId, nowMs);
-  write(join(folder, 'ca.pem'), authority.cert);
-  write(join(folder, 'ca.key'), authority.key);
-  write(join(folder, 'admin.seed'), text(admin.getSeed()));
-  const firm: Firm = {
+  writeWhole(join(folder, 'ca.pem'), authority.cert);
+  writeWhole(join(folder, 'ca.key'), authority.key);
+  writeWhole(join(folder, 'admin.seed'), text(admin.getSeed()));
+  const nodes = places.map((place) => ({ ...place, key: '' }));
+  const empty: Firm = {
     ...{ format: 'nestle-office', version: 1, firmId, name, nodes },
     ...{ members: [], joins: [], shutOut: [], only: {}, adminKey: admin.getPublicKey() },
   };
-  for (const i of nodes.keys()) await writeNode(folder, firm, i, nowMs);
-  keepFirm(folder, firm);
-  return firm;
+  return writeNodes(folder, empty, nowMs);
 }
 
-/** Writes the certificate and the configuration of a node anew; its store stays. @param days that the certificate holds. */
-export async function writeNode(
+/** Writes all nodes anew, each with a key of its own, and keeps the firm. @param days that their certificates hold. */
+export async function writeNodes(folder: string, firm: Firm, nowMs: number, days?: number): Promise<Firm> {
+  const nodes = [];
+  for (const [i, node] of firm.nodes.entries())
+    nodes.push({ ...node, key: await writeNode(folder, firm, i, nowMs, days) });
+  const next = { ...firm, nodes };
+  keepFirm(folder, next);
+  return next;
+}
+
+/** Writes the certificate, the key and the configuration of a node anew; its store stays. @returns its public key. */
+async function writeNode(
   folder: string,
   firm: Firm,
   i: number,
   nowMs: number,
-  days?: number,
-): Promise<void> {
+  days: number | undefined,
+): Promise<string> {
   const own = nodeFolder(folder, i);
   mkdirSync(own, { recursive: true, mode: 0o700 });
   const authority = readAuthority(folder);
@@ -121,10 +140,14 @@ export async function writeNode(
     nowMs,
     days,
   );
-  write(join(own, 'cert.pem'), cert);
-  write(join(own, 'key.pem'), key);
-  write(join(own, 'ca.pem'), authority.cert);
-  write(join(own, 'nats.conf'), configOf(firm, i));
+  writeWhole(join(own, 'cert.pem'), cert);
+  writeWhole(join(own, 'key.pem'), key);
+  writeWhole(join(own, 'ca.pem'), authority.cert);
+  writeWhole(join(own, 'nats.conf'), configOf(firm, i));
+  // a folder that was copied to its machine goes on with its key
+  const seed = hasNodeFile(own) ? readNodeFile(own).seed : text(createUser().getSeed());
+  writeNodeFile(own, { port: firm.nodes[i]?.port ?? 0, seed });
+  return fromSeed(new TextEncoder().encode(seed)).getPublicKey();
 }
 
 const tls = (verify: boolean) =>
@@ -171,11 +194,12 @@ function usersOf(firm: Firm): string {
     const { publish, deny, inbox } = permissionsOf(m, firm.only);
     return user(m.nkey, publish, deny, inbox);
   });
+  const nodes = firm.nodes.filter((n) => n.key !== '').map((n) => user(n.key, nodeReads, [], nodeInbox));
   const joins = firm.joins.map((j) => user(j.nkey, ['join'], [], `_INBOX_${j.nkey}.>`));
   return `authorization {
   users = [
     { nkey: ${firm.adminKey} }
-${[...members, ...joins].join('\n')}
+${[...nodes, ...members, ...joins].join('\n')}
   ]
 }
 `;

@@ -1,4 +1,5 @@
 /** The code that a laptop joins a firm with, once: where the office is, by which authority it is known, and a key for the one question. */
+import { X509Certificate } from 'node:crypto';
 import { z } from 'zod';
 
 const joinSchema = z.strictObject({
@@ -17,7 +18,9 @@ const joinSchema = z.strictObject({
 });
 export type JoinCode = z.infer<typeof joinSchema>;
 
-const prefix = 'nestle-1-';
+const prefix = 'nestle-2-';
+/** Between the words of a code and its certificate. */
+const endOfWords = 0;
 
 /** The code is none, or cut short. */
 export class JoinCodeError extends Error {
@@ -27,18 +30,29 @@ export class JoinCodeError extends Error {
   }
 }
 
-export const writeJoinCode = (code: JoinCode): string =>
-  prefix + Buffer.from(JSON.stringify([code.servers, code.ca, code.seed])).toString('base64url');
+/** Addresses and key as JSON, then the certificate as it is: short enough for a picture that a camera reads. */
+export const writeJoinCode = ({ servers, ca, seed }: JoinCode): string =>
+  prefix +
+  Buffer.concat([
+    Buffer.from(JSON.stringify([servers, seed])),
+    Buffer.from([endOfWords]),
+    Buffer.from(ca, 'base64'),
+  ]).toString('base64url');
 
 /** Spaces and line breaks that came in on the way do not count. @throws JoinCodeError */
 export function readJoinCode(text: string): JoinCode {
   const clean = text.replace(/\s+/g, '');
   if (!clean.startsWith(prefix) || !/^[\w-]+$/.test(clean)) throw new JoinCodeError();
   try {
-    const [servers, ca, seed] = z
-      .tuple([z.unknown(), z.unknown(), z.unknown()])
-      .parse(JSON.parse(Buffer.from(clean.slice(prefix.length), 'base64url').toString('utf8')));
-    return joinSchema.parse({ servers, ca, seed });
+    const bytes = Buffer.from(clean.slice(prefix.length), 'base64url');
+    const end = bytes.indexOf(endOfWords);
+    const [servers, seed] = z
+      .tuple([z.unknown(), z.unknown()])
+      .parse(JSON.parse(bytes.subarray(0, end).toString('utf8')));
+    const ca = bytes.subarray(end + 1);
+    // a certificate names its own length: a code that was cut short is seen
+    if (new X509Certificate(ca).raw.length !== ca.length) throw new JoinCodeError();
+    return joinSchema.parse({ servers, ca: ca.toString('base64'), seed });
   } catch {
     throw new JoinCodeError();
   }

@@ -78,6 +78,7 @@ export function dropMembership(db: Db): void {
       'office_outbox',
       'office_aside',
       'office_clash',
+      'office_want',
     ])
       db.prepare(`DELETE FROM ${table}`).run();
   }).immediate();

@@ -51,6 +51,8 @@ export const presenceSchema = z.object({
   role: z.enum(['office', 'crew', 'trainee']),
   /** Of the program's messages. */
   version: z.int(),
+  /** Version of the program; an older one does not say. */
+  program: z.string().max(40).default(''),
   /** The newest entry that it has, and how many steps it has not sent. */
   seq: z.int(),
   waiting: z.int(),

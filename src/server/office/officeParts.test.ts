@@ -3,30 +3,28 @@ import { gzipSync } from 'node:zlib';
 import fc from 'fast-check';
 import { crewHouse } from '@/testing/crewSteps';
 import type { OwnSet } from '@/core/papers/ownSet';
+import { makeAuthority } from './certificates';
 import { fileIdsOf } from './crewFiles';
 import { mergeSets } from './crewSet';
 import { derOf, JoinCodeError, pemOf, readJoinCode, writeJoinCode } from './joinCode';
-import { decode, encode, entrySchema, UnreadableError } from './messages';
+import { present } from './crew';
+import { decode, encode, entrySchema, type Presence, UnreadableError } from './messages';
 import { inboxOf, jobIdOf, jobSubject, permissionsOf } from './subjects';
 
-const code = {
-  servers: ['office.example:4222', '10.0.0.2:4222'],
-  ca: Buffer.from('certificate').toString('base64'),
-  seed: `SU${'A'.repeat(56)}`,
-};
-
-test('a join code is read as it was written, also with line breaks; any part of it alone is none', () => {
+test('a join code is read as it was written, also with line breaks; cut short anywhere it is none', async () => {
+  const code = {
+    servers: ['office.example:4222', '10.0.0.2:4222'],
+    ca: derOf((await makeAuthority('firm-1', Date.now())).cert),
+    seed: `SU${'A'.repeat(56)}`,
+  };
   const text = writeJoinCode(code);
   expect(readJoinCode(text.replace(/(.{40})/g, '$1\n'))).toEqual(code);
-  for (const cut of [
-    text.slice(0, -30),
-    text.slice(3),
-    '',
-    'nestle-1-',
-    `${text}!`,
-    text.replace('1-', '2-'),
-  ])
-    if (cut !== text) expect(() => readJoinCode(cut)).toThrow(JoinCodeError);
+  // short enough for a picture that a camera reads
+  expect(text.length).toBeLessThan(750);
+  for (let left = 0; left < text.length; left++)
+    expect(() => readJoinCode(text.slice(0, left))).toThrow(JoinCodeError);
+  for (const other of [text.slice(3), `${text}!`, `${text}AAAA`, text.replace('2-', '3-')])
+    expect(() => readJoinCode(other)).toThrow(JoinCodeError);
   expect(derOf(pemOf(code.ca))).toBe(code.ca);
 });
 
@@ -108,4 +106,17 @@ test('own products are merged record by record: each side’s changes stand, and
   const clash = mergeSets(base, set(at(a, 2)), set(at(a, 9), at(b, 1)));
   expect(ids(clash.set)).toEqual(['a 9']);
   expect(clash.lost).toEqual([at(a, 2)]);
+});
+
+test('who was not heard for half a minute by the office’s own clock has nothing open any more', () => {
+  const said = (name: string, at: string): Presence => ({
+    ...{ by: { id: name, name }, at, role: 'crew', version: 1, program: '', seq: 1, waiting: 0 },
+    open: ['flat'],
+  });
+  const of = present([said('Van 2', '2026-11-20T10:00:40.000Z'), said('Van 1', '2026-11-20T10:00:05.000Z')]);
+  expect(of.map((l) => [l.by.name, l.open])).toEqual([
+    ['Van 1', []],
+    ['Van 2', ['flat']],
+  ]);
+  expect(present([])).toEqual([]);
 });

@@ -1,5 +1,5 @@
 /** The office while it runs: nats-server on this machine, and who answers laptops that join. */
-import { spawn, spawnSync, type ChildProcess } from 'node:child_process';
+import { type ChildProcess } from 'node:child_process';
 import { existsSync, readFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { type Consumer, DeliverPolicy, jetstream } from '@nats-io/jetstream';
@@ -7,30 +7,10 @@ import { connect, type NatsConnection, nkeyAuthenticator } from '@nats-io/transp
 import { keepFirm, nodeFolder, readAdminSeed, readAuthority, readFirm, withMember } from './firm';
 import { joinRequest } from './joinCode';
 import { decode, entrySchema } from './messages';
+import { ended, natsServer, startServer } from './natsServer';
+import { publishUsers } from './nodeUsers';
 import { makeStreams } from './streams';
 import * as subjects from './subjects';
-
-/** nats-server is not on this machine; nothing was started. */
-export class NoServerError extends Error {
-  constructor() {
-    super(
-      'nats-server is not on this machine. On Debian, as root: apt-get install nats-server. Elsewhere: see docs/office.md. Then start the office again.',
-    );
-    this.name = 'NoServerError';
-  }
-}
-
-/** Where nats-server is: NATS_SERVER, else on the path or beside the system's tools. @throws NoServerError */
-export function natsServer(): string {
-  const found = [
-    process.env.NATS_SERVER,
-    'nats-server',
-    '/usr/sbin/nats-server',
-    '/usr/local/bin/nats-server',
-  ];
-  for (const command of found) if (command && spawnSync(command, ['--version']).status === 0) return command;
-  throw new NoServerError();
-}
 
 /** Lets the running nodes of this machine read anew who may do what. */
 export function reload(folder: string, nodes: number): void {
@@ -50,16 +30,9 @@ function isRunning(pid: number): boolean {
   }
 }
 
-/** Starts one node. @param tell is told of each line that it says, and of its end. */
-export function startNode(folder: string, i: number, tell: (line: string) => void): ChildProcess {
-  const child = spawn(natsServer(), ['-c', 'nats.conf'], {
-    cwd: nodeFolder(folder, i),
-    stdio: ['ignore', 'ignore', 'pipe'],
-  });
-  child.stderr.setEncoding('utf8');
-  child.stderr.on('data', (text: string) => text.split('\n').filter(Boolean).forEach(tell));
-  return child;
-}
+/** Starts one node of an office that is all in one folder. */
+export const startNode = (folder: string, i: number, tell: (line: string) => void): ChildProcess =>
+  startServer(nodeFolder(folder, i), tell);
 
 /** The office's own connection; it waits until enough nodes answer. @throws Error after a minute. */
 export async function connectAdmin(folder: string): Promise<NatsConnection> {
@@ -153,11 +126,7 @@ export async function startOffice(
 ): Promise<RunningOffice> {
   const firm = readFirm(folder);
   natsServer();
-  const children = own.map((i) =>
-    startNode(folder, i, (line) => {
-      if (/\[(ERR|FTL|WRN)\]|^nats-server:/.test(line)) tell(line);
-    }),
-  );
+  const children = own.map((i) => startNode(folder, i, tell));
   const stopNodes = () => Promise.all(children.map(ended));
   try {
     const nc = await connectAdmin(folder);
@@ -170,6 +139,7 @@ export async function startOffice(
       deliver_policy: DeliverPolicy.All,
     });
     followOnly(follow, folder).catch(failed);
+    publishUsers(nc, folder, tell).catch(failed);
     return {
       nc,
       stop: async () => {
@@ -192,13 +162,4 @@ async function withPatience<T>(run: () => Promise<T>): Promise<T> {
       if (tries > 40) throw error;
       await new Promise((done) => setTimeout(done, 500));
     }
-}
-
-/** Ends a node as it should be ended: what it has is on disk. */
-function ended(child: ChildProcess): Promise<void> {
-  if (child.exitCode !== null || child.signalCode !== null) return Promise.resolve();
-  return new Promise((done) => {
-    child.once('exit', () => done());
-    child.kill('SIGTERM');
-  });
 }

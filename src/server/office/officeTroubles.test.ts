@@ -22,7 +22,7 @@ import { hasFile, keepPicture } from '../files';
 import { headOf, insertJob, listJobs, loadJob } from '../jobs';
 import { dropSecret, keepSecret, secretsOf } from '../secrets';
 import { fetchFile, lackingFiles } from './crewFiles';
-import { keepFirm, nodeFolder, readFirm, withoutMember, writeNode } from './firm';
+import { keepFirm, nodeFolder, readFirm, withoutMember, writeNodes } from './firm';
 import { rebuildFrom } from './rebuild';
 import { reload, startOffice } from './officeProcess';
 import * as outbox from './outbox';
@@ -134,7 +134,7 @@ test('an expired certificate is told; what waits is sent when it was written ane
   const [a, b] = await two();
   await a.stop();
   await office.stop();
-  await writeNode(office.folder, readFirm(office.folder), 0, Date.now(), -1);
+  await writeNodes(office.folder, readFirm(office.folder), Date.now(), -1);
   changeInfo(a, id, { note: 'waits' });
   // the office's own process would not connect either: the node alone
   await expect(startShortly()).rejects.toThrow();
@@ -146,7 +146,7 @@ test('an expired certificate is told; what waits is sent when it was written ane
   const ended = new Promise((done) => node.once('exit', done));
   node.kill('SIGTERM');
   await ended;
-  await writeNode(office.folder, readFirm(office.folder), 0, Date.now());
+  await writeNodes(office.folder, readFirm(office.folder), Date.now());
   await office.start();
   await alike(a, b);
   expect(infoOf(b, id).note).toBe('waits');

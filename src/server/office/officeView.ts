@@ -36,11 +36,16 @@ export function officeView(db: Db, running: Crew | null) {
     member: {
       ...{ firmName: me.firmName, laptopId: me.laptopId, laptopName: me.laptopName, role: me.role },
       ...{ connection: state?.connection ?? 'trying', said: state?.said ?? null, seenAt: me.seenAt },
-      ...{ waiting: outbox.waitingCount(db), version: messageVersion },
+      ...{ waiting: outbox.waitingCount(db), version: messageVersion, seq: me.seq },
+      refused: me.refused !== null,
     },
     laptops: (state?.laptops ?? []).map((l) => ({
       ...{ id: l.by.id, name: l.by.name, role: l.role, at: l.at, version: l.version, waiting: l.waiting },
-      open: l.open.flatMap((id) => names.get(id) ?? []),
+      program: l.program,
+      open: l.open.flatMap((jobId) => {
+        const name = names.get(jobId);
+        return name === undefined ? [] : [{ jobId, name }];
+      }),
     })),
     waiting: waiting.map(({ jobId, n }) => ({ jobId, name: names.get(jobId) ?? jobId, steps: n })),
     stopped: outbox
@@ -67,6 +72,7 @@ export function jobAtOffice(db: Db, running: Crew | null, jobId: Id) {
       onlyFor: shared.onlyFor === null ? null : { id: shared.onlyFor, name: nameOf(shared.onlyFor) },
       isMine: shared.onlyFor === null || shared.onlyFor === me.laptopId || me.role === 'office',
       ...{ role: me.role, connection: state?.connection ?? 'trying', said: state?.said ?? null },
+      refused: me.refused !== null,
       ...{ seenAt: me.seenAt, waiting: outbox.waitingOf(db, jobId).length },
       others: laptops.filter((l) => l.by.id !== me.laptopId && l.open.includes(jobId)).map((l) => l.by.name),
       clashes: outbox.clashesOf(db, jobId),

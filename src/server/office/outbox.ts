@@ -325,3 +325,18 @@ export const dropClash = (db: Db, jobId: Id, id: string): void => {
 export const stopJob = (db: Db, jobId: Id, why: string | null): void => {
   prepared(db, 'UPDATE office_job SET stopped = ? WHERE job_id = ?').run(why, jobId);
 };
+
+/** A job that is not here, and was brought back on another laptop: it is fetched whole. */
+export const want = (db: Db, jobId: Id): void => {
+  prepared(db, 'INSERT OR IGNORE INTO office_want (job_id) VALUES (?)').run(jobId);
+};
+export const dropWant = (db: Db, jobId: Id): void => {
+  prepared(db, 'DELETE FROM office_want WHERE job_id = ?').run(jobId);
+};
+export const isWanted = (db: Db, jobId: Id): boolean =>
+  prepared(db, 'SELECT 1 FROM office_want WHERE job_id = ?').get(jobId) !== undefined;
+export const wanted = (db: Db): Id[] =>
+  z
+    .array(z.object({ id: z.string() }))
+    .parse(prepared(db, 'SELECT job_id AS id FROM office_want').all())
+    .map((r) => r.id);

@@ -23,6 +23,7 @@ export async function makeStreams(nc: NatsConnection, firmId: string, nodes: num
     { name: subjects.jobsStream, subjects: ['job.*.edit'], duplicate_window: sameWithinMs * nanosPerMs },
     { name: subjects.snapshotsStream, subjects: ['snapshot.*'], max_msgs_per_subject: 1 },
     { name: subjects.laptopsStream, subjects: ['laptop.*'], max_msgs_per_subject: 1 },
+    { name: subjects.usersStream, subjects: [subjects.usersSubject], max_msgs_per_subject: 1 },
     { name: subjects.setStream, subjects: [subjects.setSubject], max_msgs_per_subject: setVersions },
   ];
   for (const stream of wanted) if (!had.has(stream.name)) await jsm.streams.add({ ...kept, ...stream });

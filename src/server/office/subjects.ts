@@ -6,6 +6,7 @@ export const jobsStream = 'JOBS';
 export const snapshotsStream = 'SNAPSHOTS';
 export const laptopsStream = 'LAPTOPS';
 export const setStream = 'SET';
+export const usersStream = 'USERS';
 /** Bucket of the files of all jobs, each by the SHA-256 of its bytes. */
 export const filesBucket = 'files';
 
@@ -15,6 +16,8 @@ export const jobSubject = (jobId: Id): string => `job.${safe(jobId)}.edit`;
 export const snapshotSubject = (jobId: Id): string => `snapshot.${safe(jobId)}`;
 export const laptopSubject = (laptopId: string): string => `laptop.${laptopId}`;
 export const setSubject = 'set.own';
+/** Who may do what, for the machines of the office: only its own process writes there. */
+export const usersSubject = 'users';
 export const jobIdOf = (subject: string): Id =>
   Buffer.from(subject.split('.')[1] ?? '', 'base64url').toString('utf8');
 
@@ -34,6 +37,10 @@ const reading = [
   '$JS.FC.>',
 ];
 const writing = ['job.*.edit', 'snapshot.*', setSubject, `$O.${filesBucket}.>`];
+
+/** What a node's machine may ask: who may do what, and no more. */
+export const nodeReads = [`$JS.API.STREAM.MSG.GET.${usersStream}`, `$JS.API.DIRECT.GET.${usersStream}.>`];
+export const nodeInbox = `${inboxOf('node')}.>`;
 
 /** What a laptop may publish, what of it not, and where it listens. The server holds it to this. */
 export function permissionsOf(

@@ -9,5 +9,5 @@ const job = z.string().min(1).max(64).nullable();
 export const DELETE = (request: Request) =>
   handle(() => {
     const one = job.parse(new URL(request.url).searchParams.get('job'));
-    return Response.json({ removed: emptyBin(database(), one) });
+    return Response.json(emptyBin(database(), one));
   });
