@@ -31,7 +31,7 @@ How to set it up, on one machine or three: docs/office.md.
   node                                 runs one node on another machine, from its folder: --folder node-2
   code NAME [--role ROLE] [--picture]  a code for one laptop, to be taken once; ROLE office, crew or trainee
   laptops                              each laptop: role, version, when it was heard, what it has and what waits
-  shut-out NAME                        a lost laptop: its key opens nothing any more
+  shut-out NAME                        a lost laptop, or a code that nobody took: it opens nothing any more
   certificates                         writes the nodes' certificates anew
   rebuild [FOLDER]                     the log from the data folder of a laptop that has the jobs
 
@@ -157,10 +157,16 @@ export const office: Command = {
         return laptops(folder);
       case 'shut-out': {
         const done = withoutMember(readFirm(folder), name());
-        if (!done) throw new UsageError(`there is no laptop ${name()}`);
+        if (!done) throw new UsageError(`there is no laptop and no open code ${name()}`);
         keepFirm(folder, done.firm);
         reload(folder, done.firm.nodes.length);
-        say(`${done.member.name} is shut out. “nestle office laptops” says what it had last.`);
+        say(
+          done.wasCode
+            ? `The code for ${done.name} opens nothing any more.`
+            : `${done.name} is shut out. “nestle office laptops” says what it had last.`,
+        );
+        if (done.firm.nodes.length > 1)
+          say('Other machines hear of it within some seconds, while “nestle office start” runs here.');
         return;
       }
       case 'certificates': {

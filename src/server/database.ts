@@ -17,7 +17,7 @@ export function prepared(db: Db, sql: string): Database.Statement {
 }
 
 /** Where the program stands: NESTLE_HOME, else where it was started. */
-const home = (): string => process.env.NESTLE_HOME ?? process.cwd();
+export const home = (): string => process.env.NESTLE_HOME ?? process.cwd();
 /** Folder of the database; NESTLE_DATA or ./data. */
 export const dataFolder = (): string => process.env.NESTLE_DATA ?? join(home(), 'data');
 export const databaseFile = (folder: string): string => join(folder, 'nestle.sqlite');

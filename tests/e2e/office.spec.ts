@@ -1,4 +1,5 @@
 /** Two laptops of a firm and their office: joined by codes, one job, a conflict that is told and chosen, an office that is away. */
+import QRCode from 'qrcode';
 import { makeApp } from '../../bin/app';
 import { makeTestOffice } from '../../src/testing/officeForTests';
 import { violationsOf } from './axe';
@@ -38,7 +39,25 @@ test('two laptops and their office', async ({ page, browser, app }) => {
     expect(await violationsOf(page)).toEqual([]);
     await join(page, '/office', await office.code('Van 1'));
     await expect(page.getByTestId('office-state')).toContainText('with the office');
-    await join(second, `${other.url}/office`, await office.code('Van 2'));
+    // the second reads its code from a photo
+    await openPage(second, `${other.url}/office`);
+    await second.getByRole('button', { name: 'Read its picture' }).click();
+    const photo = second.getByLabel('Photo of the picture code');
+    const picture = (name: string, buffer: Buffer) =>
+      photo.setInputFiles({ name, mimeType: 'image/png', buffer });
+    await expect(second.getByRole('status').last()).toContainText(
+      'There is no camera that this page may use',
+    );
+    await picture('dog.png', await QRCode.toBuffer('a dog', { scale: 1, color: { dark: '#ffffff' } }));
+    await expect(second.getByRole('status').last()).toContainText('No code was found in dog.png');
+    expect(await violationsOf(second)).toEqual([]);
+    await picture(
+      'code.png',
+      await QRCode.toBuffer(await office.code('Van 2'), { errorCorrectionLevel: 'L' }),
+    );
+    await expect(second.getByLabel('Code of the office')).toHaveValue(/^nestle-2-/);
+    await second.getByLabel('Name of this laptop').fill('A laptop');
+    await second.getByRole('button', { name: 'Join', exact: true }).click();
     await expect(second.getByTestId('laptop')).toHaveCount(2);
     await expect(second.getByTestId('laptop').first()).toContainText('Van 1');
     expect(await violationsOf(second)).toEqual([]);
@@ -53,17 +72,28 @@ test('two laptops and their office', async ({ page, browser, app }) => {
       .poll(async () => (await second.request.get(`${other.url}/api/jobs`)).text())
       .toContain('Farm house');
     await openPage(second, `${other.url}${pathname}`);
-    await expect(second.getByTestId('office-bar')).toContainText('with the office');
+    await expect(second.getByTestId('office-state')).toContainText('with the office, ');
     await rename(page, 'Table');
     await expect(second.getByRole('button', { name: /^Spot 1, Table/ }).first()).toBeVisible();
     await expect(page.getByTestId('office-bar')).toContainText('Open on Van 2 too');
+    const list = await page.context().newPage();
+    await openPage(list, '/');
+    await expect(list.getByTestId('jobs')).toContainText('open on Van 2');
+    // and what the other makes comes into the list while it is looked at
+    await second.request.post(
+      `${other.url}/api/jobs${pathname.replace(/^\/jobs/, '').replace(/\/survey.*/, '')}/copy`,
+    );
+    await expect(list.getByTestId('jobs')).toContainText('Farm house (copy)');
+    await list.close();
 
     // the office is away: edits wait, and both change one field
     await office.stop();
     await rename(page, 'Table of one');
     await rename(second, 'Table of two');
-    for (const one of [page, second])
-      await expect(one.getByTestId('office-bar')).toContainText('1 edit waits');
+    for (const one of [page, second]) {
+      await expect(one.getByTestId('office-state')).toContainText('1 edit waits');
+      await expect(one.getByTestId('office-bar')).toContainText('The office can’t be reached');
+    }
     await office.start();
     const asked = second.getByTestId('office-bar').getByText('1 change needs your choice.');
     const here = page.getByTestId('office-bar').getByText('1 change needs your choice.');

@@ -124,10 +124,8 @@ function SoundRow({
             {title}
           </Link>
         )}
-        <p className="truncate text-muted">
-          {openOn.length > 0 && <b className="text-ink">open on {openOn.join(', ')} · </b>}
-          {job.buildingNames}
-        </p>
+        <p className="truncate text-muted">{job.buildingNames}</p>
+        {openOn.length > 0 && <p className="truncate font-semibold">open on {openOn.join(', ')}</p>}
       </div>
       <div className="job-track">
         <p className="flex items-center" aria-hidden="true">

@@ -14,9 +14,9 @@ export function JobsHead({
 }) {
   return (
     <header className="shell-top border-b border-ink bg-paper">
-      <div className="shell-brand flex items-center">
-        <span className="px-3.5 text-[17px] font-bold">Nestle</span>
-        <h1 className="border-l border-strong px-3 font-bold">Jobs</h1>
+      <div className="shell-brand">
+        <span className="text-[17px] font-bold">Nestle</span>
+        <h1 className="font-bold">Jobs</h1>
       </div>
       <label className="shell-find relative flex items-center px-4">
         <Search size={16} className="absolute left-7 text-muted" aria-hidden="true" />

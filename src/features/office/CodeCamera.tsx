@@ -13,6 +13,7 @@ const lookMs = 250;
 /** Reads the picture of a join code: by this laptop's camera, or from a photo. */
 export function CodeCamera({ onCode, onClose }: { onCode: (code: string) => void; onClose: () => void }) {
   const video = useRef<HTMLVideoElement>(null);
+  const [isSeeing, setSeeing] = useState(false);
   const [said, setSaid] = useState('Looking for a camera …');
   useEffect(() => {
     let isOpen = true;
@@ -31,6 +32,7 @@ export function CodeCamera({ onCode, onClose }: { onCode: (code: string) => void
       if (!isOpen || !shown) return stop();
       shown.srcObject = stream;
       await shown.play();
+      setSeeing(true);
       setSaid('Hold the picture code before the camera, so large that it fills the frame.');
       look();
     };
@@ -71,7 +73,7 @@ export function CodeCamera({ onCode, onClose }: { onCode: (code: string) => void
         muted
         playsInline
         aria-label="What the camera sees"
-        className="aspect-video w-full border border-rule bg-paper object-cover"
+        className={`aspect-video w-full border border-rule bg-paper object-cover ${isSeeing ? '' : 'hidden'}`}
       />
     </DialogFrame>
   );

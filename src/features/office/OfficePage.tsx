@@ -107,11 +107,11 @@ function Member({ view, onLeft }: { view: Joined; onLeft: (view: OfficeView) => 
         <thead>
           <tr className="border-b border-strong text-left text-[12px] text-muted">
             <th className="py-1 font-normal">Name</th>
-            <th className="font-normal">Role</th>
-            <th className="font-normal">Nestle</th>
-            <th className="font-normal">Heard</th>
-            <th className="font-normal">Waits there</th>
-            <th className="font-normal">Open now</th>
+            <th className="pr-2 font-normal">Role</th>
+            <th className="pr-2 font-normal">Nestle</th>
+            <th className="pr-2 font-normal">Heard</th>
+            <th className="pr-2 font-normal">Waits there</th>
+            <th className="pr-2 font-normal">Open now</th>
           </tr>
         </thead>
         <tbody>

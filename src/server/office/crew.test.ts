@@ -9,7 +9,9 @@ import {
 } from '@/testing/officeForTests';
 import { emptyBin, setBinned } from '../bin';
 import { headOf, insertJob } from '../jobs';
+import { keepFirm, readFirm, withoutMember } from './firm';
 import { membershipOf } from './membership';
+import { reload } from './officeProcess';
 import { asideOf, clashesOf, officeJob, TraineeError, waitingCount } from './outbox';
 
 jest.setTimeout(150_000);
@@ -96,6 +98,20 @@ test('a code counts once; a laptop that is shut out is told, and keeps what wait
   await expect(second.join(code)).rejects.toThrow(/taken already/);
   expect(membershipOf(second.db)).toBeNull();
   expect(membershipOf(first.db)).toMatchObject({ laptopName: 'once', role: 'crew' });
+});
+
+test('a code that nobody took can be withdrawn', async () => {
+  const code = await office.code('lost letter');
+  const done = withoutMember(readFirm(office.folder), 'lost letter');
+  if (!done) throw new Error('no such code');
+  expect(done.wasCode).toBe(true);
+  keepFirm(office.folder, done.firm);
+  reload(office.folder, 1);
+  const finder = makeTestLaptop('finder');
+  laptops.push(finder);
+  await expect(finder.join(code)).rejects.toThrow(/was withdrawn/);
+  expect(membershipOf(finder.db)).toBeNull();
+  expect(withoutMember(done.firm, 'lost letter')).toBeNull();
 });
 
 test('a job removed for good here and brought back on another laptop is here again, with all that was done since', async () => {

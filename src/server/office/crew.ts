@@ -314,7 +314,7 @@ export class Crew {
         at: this.now(),
         role: me.role,
         version: messageVersion,
-        program: programVersion,
+        program: programVersion(),
       },
       ...{
         seq: membershipOf(db)?.seq ?? 0,

@@ -237,10 +237,19 @@ export function withMember(
   return { firm: { ...firm, joins, members: [...firm.members, member] }, member };
 }
 
-/** Without a laptop, by its name or id. null: there is none. */
-export function withoutMember(firm: Firm, who: string): { firm: Firm; member: Member } | null {
+/** Without a laptop by its name or id, or without a code that nobody took, by its name. null: there is neither. */
+export function withoutMember(
+  firm: Firm,
+  who: string,
+): { firm: Firm; name: string; wasCode: boolean } | null {
   const member = firm.members.find((m) => m.id === who || m.name === who);
-  if (!member) return null;
-  const members = firm.members.filter((m) => m !== member);
-  return { firm: { ...firm, members, shutOut: [...firm.shutOut, member] }, member };
+  const join = firm.joins.find((j) => j.name === who);
+  if (member) {
+    const members = firm.members.filter((m) => m !== member);
+    const shutOut = [...firm.shutOut, member];
+    return { firm: { ...firm, members, shutOut }, name: member.name, wasCode: false };
+  }
+  if (!join) return null;
+  const joins = firm.joins.filter((j) => j !== join);
+  return { firm: { ...firm, joins }, name: join.name, wasCode: true };
 }
