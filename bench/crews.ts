@@ -96,7 +96,11 @@ const look = <T>(laptop: Laptop, run: (db: Database.Database) => T): T => {
 const madeOf = (l: Laptop) => look(l, (db) => one(db, "SELECT count(*) FROM edits WHERE author = 'bench'"));
 const waitingOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT count(*) FROM office_outbox'));
 const jobsOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT count(*) FROM office_job WHERE seq > 0'));
+/** The newest entry that a laptop knows of, and the place of the log up to which it has taken in all. */
 const newestOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT max(seq) FROM office_job'));
+const takenOf = (l: Laptop) => look(l, (db) => one(db, 'SELECT seq FROM office'));
+const haveAll = (some: readonly Laptop[]) =>
+  new Set([...some.map(newestOf), ...some.map(takenOf)]).size === 1;
 
 /** All records of all jobs of a laptop as text: by SQL alone, table by table. */
 function contentOf(laptop: Laptop): Map<string, string> {
@@ -235,7 +239,7 @@ async function main() {
     }
     workS += (Date.now() - beganMs) / 1000;
     quietS += await until('nothing waits anywhere', () => laptops.every((l) => waitingOf(l) === 0), 1800);
-    await until('all have the newest entry', () => new Set(laptops.map(newestOf)).size === 1, 600);
+    await until('all have the newest entry', () => haveAll(laptops), 600);
     memory.node = Math.max(memory.node, ...nodes.map((n) => rssOf(n.pid)));
     memory.laptop = Math.max(memory.laptop, ...laptops.map((l) => rssOf(l.child?.pid)));
     for (const l of laptops) await kill(l.child);
@@ -245,7 +249,7 @@ async function main() {
     start(program, newcomer, 0);
     const joinS = await until(
       'the newcomer has all',
-      () => jobsOf(newcomer) >= asked.jobs && newestOf(newcomer) >= newestOf(firstLaptop),
+      () => jobsOf(newcomer) >= asked.jobs && haveAll([newcomer, firstLaptop]),
       600,
     );
     await sleep(500);

@@ -42,21 +42,21 @@ async function isThere({ link }: Work, { seq, id }: { seq: number; id: string })
   }
 }
 
-/** Job by job: the state beside the log, and what came after it. */
+/** Job by job what is not here yet: also of those that were begun with before, where this was broken off. */
 async function beginNew(work: Work): Promise<void> {
   const { link, db } = work;
   const { state } = await link.jsm.streams.info(subjects.jobsStream, { subjects_filter: '>' });
   for (const subject of Object.keys(state.subjects ?? {})) {
-    const jobId = subjects.jobIdOf(subject);
-    if (outbox.officeJob(db(), jobId)) continue;
-    await takeWhole(work, jobId);
+    await takeWhole(work, subjects.jobIdOf(subject));
   }
   noteSeq(db(), state.last_seq);
 }
 
-/** A job that is not here: the state beside the log, and what came after it. */
+/** All that is missing here of a job; of one that is not here at all the state beside the log, and what came after it. */
 export async function takeWhole(work: Work, jobId: Id): Promise<void> {
   const { link, me, db, now } = work;
+  const shared = outbox.officeJob(db(), jobId);
+  if (shared) return takeAll(work, jobId, shared.seq);
   const message = await link.jsm.streams.getMessage(subjects.snapshotsStream, {
     last_by_subj: subjects.snapshotSubject(jobId),
   });
@@ -90,7 +90,7 @@ async function entriesOf({ link }: Work, jobId: Id, after: number): Promise<log.
 async function takeAll(work: Work, jobId: Id, after: number): Promise<void> {
   const { me, db, now } = work;
   try {
-    log.takeIn(db(), me, jobId, await entriesOf(work, jobId, after), now());
+    log.takeIn(db(), me, jobId, await entriesOf(work, jobId, after), now(), { isWhole: true });
   } catch (error) {
     if (!(error instanceof UnreadableError)) throw error;
     outbox.stopJob(db(), jobId, error.message);

@@ -152,3 +152,30 @@ test('edits of a job that is in the bin elsewhere bring nothing back', async () 
   await until('A has heard all that came before', () => hasJob(a, `${id}-2`));
   expect(hasJob(a, id)).toBe(false);
 });
+
+test.each([
+  ['a laptop that was stopped while it began with the log', 'UPDATE office SET seq = 0', false],
+  ['a laptop that passed over entries sees it by the next', 'UPDATE office SET seq = seq + 3', true],
+])('%s gets all that is missing', async (_name, skip, needsNext) => {
+  const [a, b] = [await laptop('A6'), await laptop('B6')];
+  const id = `${jobId}-${needsNext}`;
+  insertJob(a.db, crewHouse(id), now);
+  await until('B has it', () => hasJob(b, id) && isQuiet(a));
+  await b.stop();
+  for (const note of ['one', 'two', 'three']) changeInfo(a, id, { note });
+  await until('the office has three edits', () => isQuiet(a));
+  b.db.prepare(skip).run();
+  b.start();
+  if (needsNext) {
+    await until('B is there', () => b.crew.state().connection === 'with the office');
+    expect(infoOf(b, id).note).not.toBe('three');
+    changeInfo(a, id, { planUpMbps: 79 });
+  }
+  await until(
+    'B has all',
+    () => isQuiet(a) && JSON.stringify(recordsOf(a, id)) === JSON.stringify(recordsOf(b, id)),
+  );
+  expect(infoOf(b, id).note).toBe('three');
+  changeInfo(b, id, { planDownMbps: 333 });
+  await until('and is heard', () => isQuiet(b) && infoOf(a, id).planDownMbps === 333);
+});

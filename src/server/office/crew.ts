@@ -183,7 +183,7 @@ export class Crew {
         jsm: await jetstreamManager(nc, { checkAPI: false, timeout: answerMs }),
       };
       const work: Work = {
-        ...{ link, me, db: this.db, now: this.now },
+        ...{ link, me, db: this.db, now: this.now, blocked: new Map() },
         stopped: () => this.stopped,
       };
       await begin(work);

@@ -20,7 +20,7 @@ import { writeFromOffice } from '../editLog';
 import { dropSecret, keepSecret } from '../secrets';
 import { sealedOf, secretSchema } from '../sealed';
 import { headOf, insertJob, jobExists, keepInCache, readJob } from '../jobs';
-import { messageVersion, type Entry, type Snapshot } from './messages';
+import { messageVersion, type Entry, type Snapshot, UnreadableError } from './messages';
 import { type Membership } from './membership';
 import * as outbox from './outbox';
 
@@ -84,9 +84,17 @@ function keepSync(
 
 /**
  * Takes in entries of one job that follow what is known of it, in one transaction; those that are known count once.
- * A job of which an entry does not fit stops, and nothing of it is written.
+ * A job of which an entry does not fit stops, and nothing of it is written. Where one is missing between, all are asked for.
+ * @param options.isWhole these are all that the office has after what is known: a gap is a fault of the log.
  */
-export function takeIn(db: Db, me: Membership, jobId: Id, entries: readonly Numbered[], now: string): void {
+export function takeIn(
+  db: Db,
+  me: Membership,
+  jobId: Id,
+  entries: readonly Numbered[],
+  now: string,
+  { isWhole = false } = {},
+): void {
   try {
     db.transaction(() => {
       for (const one of merged(entries)) takeOne(db, me, jobId, one, now);
@@ -94,6 +102,7 @@ export function takeIn(db: Db, me: Membership, jobId: Id, entries: readonly Numb
   } catch (error) {
     // what was read meanwhile may be of the transaction that was taken back
     keepInCache(db, jobId, null);
+    if (error instanceof GapError && !isWhole) return outbox.want(db, jobId);
     if (!(error instanceof ApartError || error instanceof outbox.DamagedOutboxError)) throw error;
     outbox.stopJob(db, jobId, error.message);
   }
@@ -101,6 +110,13 @@ export function takeIn(db: Db, me: Membership, jobId: Id, entries: readonly Numb
 
 /** What the office has does not follow on what is here. */
 class ApartError extends Error {}
+
+/** An entry between what is known and what came is missing. */
+class GapError extends ApartError {
+  constructor() {
+    super('an entry of it is missing at the office');
+  }
+}
 
 /** Edits in a row are taken in together. */
 function merged(entries: readonly Numbered[]): Numbered[][] {
@@ -119,6 +135,7 @@ function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], no
   const [first, last] = [entries[0], entries.at(-1)];
   if (!first || !last || shared?.stopped) return;
   const { entry } = first;
+  assertChained(shared?.seq ?? 0, entries);
   if (entry.kind === 'begin') begin(db, me, jobId, entry, now);
   else if (!shared) throw new ApartError('its beginning is missing at the office');
   else if (entry.kind === 'edit') takeEdits(db, jobId, entries.slice(ownFirst(db, jobId, entries)), now);
@@ -135,6 +152,15 @@ function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], no
     `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + ? WHERE job_id = ?`,
   ).run(last.seq, last.entry.by.name, last.entry.at, entries.length, jobId);
   for (const { seq, entry: e } of entries) noteEntry(db, jobId, seq, e.id);
+}
+
+/** Each entry names the one before it. @throws GapError */
+function assertChained(knownSeq: number, entries: readonly Numbered[]): void {
+  let before = knownSeq;
+  for (const { seq, entry } of entries) {
+    if (entry.kind !== 'begin' && entry.after !== before) throw new GapError();
+    before = seq;
+  }
 }
 
 /** A password that was entered on two laptops: the one that came first stands, and the other is told. */
@@ -254,13 +280,13 @@ export function setAside(db: Db, jobId: Id, step: outbox.Waiting, reason: string
   }).immediate();
 }
 
-/** The entry that a waiting step is sent as. */
-export function entryOf(db: Db, me: Membership, step: outbox.Waiting): Entry {
+/** The entry that a waiting step is sent as. @param after place of the entry of the job that it follows. */
+export function entryOf(db: Db, me: Membership, step: outbox.Waiting, after: number): Entry {
   const head = {
     v: messageVersion,
     id: step.id,
     by: { id: me.laptopId, name: me.laptopName },
-    at: step.madeAt,
+    ...{ at: step.madeAt, after },
   } as const;
   switch (step.kind) {
     case 'begin':
@@ -377,7 +403,7 @@ export function afterRestore(
     const sync = both > 0 ? open : renewed(open, { ...stored, job: start }, new Set());
     const later = editsOf(entries.slice(both)).map((e, i) => ({ ...e, revision: i + 1 }));
     const next = caughtUp(sync, later, now);
-    if (!next) throw new Error(`the log of ${jobId} at the office does not hold together`);
+    if (!next) throw new UnreadableError(false);
     const whole = outbox.waitingOf(db, jobId).filter((w) => !isOwnKind(w) && w.kind !== 'begin');
     forget();
     db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, ?)').run(jobId, entries.at(-1)?.seq ?? 0);

@@ -15,19 +15,25 @@ const head = { v: z.literal(messageVersion), by, at };
 const stepId = z.string().regex(/^[A-Za-z0-9._:-]{1,80}$/);
 const records = z.array(recordSchema).max(50_000);
 
+const entryHead = {
+  ...{ ...head, id: stepId },
+  /** Place of the entry of this job before it, 0 = none: who misses one sees it by the next. */
+  after: z.int().min(0),
+};
+
 /** An entry of the log of a job. */
 export const entrySchema = z.discriminatedUnion('kind', [
   z.strictObject({
-    ...{ ...head, id: stepId, kind: z.literal('begin'), records },
+    ...{ ...entryHead, kind: z.literal('begin'), records },
     /** The newest entry of an older log that the state holds; 0 = a job that was never with the office. */
     knew: z.int().min(0),
   }),
-  z.strictObject({ ...head, id: stepId, kind: z.literal('edit'), edit: editSchema }),
-  z.strictObject({ ...head, id: stepId, kind: z.enum(['bin', 'back']) }),
+  z.strictObject({ ...entryHead, kind: z.literal('edit'), edit: editSchema }),
+  z.strictObject({ ...entryHead, kind: z.enum(['bin', 'back']) }),
   // sealed: whoever was not given the passphrase holds signs without meaning
-  z.strictObject({ ...head, id: stepId, kind: z.literal('secret'), secret: secretSchema }),
-  z.strictObject({ ...head, id: stepId, kind: z.literal('no-secret'), of: z.string().max(40) }),
-  z.strictObject({ ...head, id: stepId, kind: z.literal('only'), laptopId: z.string().max(64).nullable() }),
+  z.strictObject({ ...entryHead, kind: z.literal('secret'), secret: secretSchema }),
+  z.strictObject({ ...entryHead, kind: z.literal('no-secret'), of: z.string().max(40) }),
+  z.strictObject({ ...entryHead, kind: z.literal('only'), laptopId: z.string().max(64).nullable() }),
 ]);
 export type Entry = z.infer<typeof entrySchema>;
 

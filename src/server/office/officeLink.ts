@@ -1,6 +1,7 @@
 /** A connection to the office: what it is made of, and what can be wrong with it, in words. */
 import { type JetStreamClient, JetStreamApiError, type JetStreamManager } from '@nats-io/jetstream';
 import type { NatsConnection } from '@nats-io/transport-node';
+import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
 import type { Membership } from './membership';
 
@@ -35,6 +36,8 @@ export interface Work {
   me: Membership;
   db: () => Db;
   now: () => string;
+  /** Jobs of which nothing can be sent until others' entries came: which was known last, and since when. */
+  blocked: Map<Id, { seq: number; atMs: number }>;
   stopped: () => boolean;
 }
 

@@ -22,7 +22,7 @@ let office: TestOffice;
 let machines: { folder: string; running: RunningNode }[] = [];
 const told: string[] = [];
 
-beforeEach(async () => {
+beforeAll(async () => {
   office = await makeTestOffice(3);
   machines = nodeNumbers.map((i) => {
     const folder = join(mkdtempSync(join(tmpdir(), 'nestle-machine-')), `node-${i + 1}`);
@@ -33,7 +33,7 @@ beforeEach(async () => {
   });
   office.running = await startOffice(office.folder, [0], () => undefined);
 });
-afterEach(async () => {
+afterAll(async () => {
   await office.discard();
   for (const { folder, running } of machines) {
     await running.stop();

@@ -57,9 +57,20 @@ test('a trainee writes nowhere but of itself; a closed job is denied to all crew
 });
 
 test('small and large entries are read as they were written; others are told apart', () => {
-  const head = { v: 1, id: 'x', by: { id: 'a', name: 'A' }, at: '2026-11-20T10:00:00.000Z' } as const;
+  const head = {
+    v: 1,
+    id: 'x',
+    after: 0,
+    by: { id: 'a', name: 'A' },
+    at: '2026-11-20T10:00:00.000Z',
+  } as const;
   const small = { ...head, kind: 'bin' } as const;
-  const large = { ...head, kind: 'begin', knew: 0, records: [...crewHouse('flat').byId.values()] } as const;
+  const large = {
+    ...head,
+    kind: 'begin',
+    knew: 0,
+    records: [...crewHouse('flat').byId.values()],
+  } as const;
   for (const entry of [small, large]) expect(decode(entrySchema, encode(entry))).toEqual(entry);
   expect(encode(large).length).toBeLessThan(JSON.stringify(large).length / 3);
   const unread = (data: Uint8Array) => {

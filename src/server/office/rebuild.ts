@@ -40,19 +40,22 @@ export async function rebuildFrom(
       ...{ jobId, id: `again-${jobId}`.slice(0, 80), kind: 'begin' as const, label: String(shared.seq) },
       ...{ asked: [], changes: [], madeAt: now },
     };
-    const entry = entryOf(db, me, step);
+    const entry = entryOf(db, me, step, 0);
     try {
       await sendFiles(db, { nc }, jobId, fileIdsOf(entry));
-      await js.publish(jobSubject(jobId), encode(entry), { expect: { lastSubjectSequence: 0 } });
+      const { seq } = await js.publish(jobSubject(jobId), encode(entry), {
+        expect: { lastSubjectSequence: 0 },
+      });
       put++;
+      if (headOf(db, jobId).deletedAt === null) continue;
+      const bin = { ...step, id: `bin-${step.id}`.slice(0, 80), kind: 'bin' as const, label: '' };
+      await js.publish(jobSubject(jobId), encode(entryOf(db, me, bin, seq)), {
+        expect: { lastSubjectSequence: seq },
+      });
     } catch (error) {
       if (!/wrong last sequence/.test(String(error))) throw error;
       there++;
-      continue;
     }
-    if (headOf(db, jobId).deletedAt === null) continue;
-    const bin = { ...step, id: `bin-${step.id}`.slice(0, 80), kind: 'bin' as const, label: '' };
-    await js.publish(jobSubject(jobId), encode(entryOf(db, me, bin)));
   }
   return { put, there };
 }

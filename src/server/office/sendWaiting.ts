@@ -41,21 +41,22 @@ async function sendJob(work: Work, jobId: Id): Promise<void> {
       store,
       link,
       jobId,
-      fileIdsOf(step.kind === 'begin' ? log.entryOf(store, me, step) : step.changes),
+      fileIdsOf(step.kind === 'begin' ? log.entryOf(store, me, step, shared.seq) : step.changes),
     );
-    const entry = log.entryOf(store, me, step);
+    const entry = log.entryOf(store, me, step, shared.seq);
     try {
       const { seq, duplicate } = await link.js.publish(subjects.jobSubject(jobId), encode(entry), {
         msgID: `${jobId} ${step.id}`,
         expect: { lastSubjectSequence: shared.seq },
       });
       // it is there from before, after entries that are on their way here
-      if (duplicate) return;
+      if (duplicate) return waitForOthers(work, shared);
+      work.blocked.delete(jobId);
       log.confirm(store, jobId, step, seq, { name: me.laptopName, at: entry.at });
       await snapshot(work, jobId);
     } catch (error) {
       // what came in between is on its way here
-      if (isTaken(error)) return;
+      if (isTaken(error)) return waitForOthers(work, shared);
       if (/Permissions Violation/i.test(messageOf(error))) {
         log.setAside(store, jobId, step, refusedWords(shared, me), now());
         continue;
@@ -66,6 +67,17 @@ async function sendJob(work: Work, jobId: Id): Promise<void> {
       }
       throw error;
     }
+  }
+}
+
+/** What came between is on its way here. Where it does not come for so long, all that is missing is asked for, ms. */
+const mostWaitMs = 3000;
+function waitForOthers({ db, blocked }: Work, { jobId, seq }: outbox.OfficeJob): void {
+  const since = blocked.get(jobId);
+  if (since?.seq !== seq) blocked.set(jobId, { seq, atMs: Date.now() });
+  else if (Date.now() - since.atMs > mostWaitMs) {
+    blocked.delete(jobId);
+    outbox.want(db(), jobId);
   }
 }
 
