@@ -14,7 +14,9 @@ export interface Noted {
   id: string;
   jobId: string;
   recordId: string;
-  field: 'heightM' | 'name' | 'note';
+  /** null: a whole record came or went. */
+  field: 'heightM' | 'name' | 'note' | null;
+  removed: string[];
   saw: unknown;
   wrote: unknown;
 }
@@ -116,9 +118,11 @@ export function judge(
   let unseen = 0;
   const now = new Map<string, unknown>();
   const written = new Map<string, Set<unknown>>();
-  for (const { jobId, id, put } of log) {
+  const gone = new Set<string>();
+  for (const { jobId, id, put, remove } of log) {
+    for (const r of remove) gone.add(`${jobId} ${r}`);
     const noted = byId.get(`${jobId} ${id}`);
-    if (noted) {
+    if (noted?.field) {
       const key = `${jobId} ${noted.recordId} ${noted.field}`;
       const had = now.get(key);
       const sets = put.find((r) => r.id === noted.recordId)?.[noted.field];
@@ -137,14 +141,25 @@ export function judge(
   let [lost, told, toldWrong] = [0, 0, 0];
   for (const { journal, db } of laptops) {
     const clash = db.prepare(
-      'SELECT mine, theirs FROM office_clash WHERE job_id = ? AND record_id = ? AND field = ? AND id LIKE ?',
+      'SELECT mine, theirs FROM office_clash WHERE job_id = ? AND record_id = ? AND field IS ? AND id LIKE ?',
     );
+    const anyClash = db.prepare('SELECT 1 FROM office_clash WHERE job_id = ? AND id LIKE ?');
     const aside = db.prepare('SELECT 1 FROM office_aside WHERE job_id = ? AND id = ?');
-    for (const { id, jobId, recordId, field, wrote } of journal) {
+    for (const { id, jobId, recordId, field, wrote, removed } of journal) {
       if (places.has(`${jobId} ${id}`)) continue;
+      const isAside = aside.get(jobId, id) !== undefined;
+      if (field === null) {
+        // who removes what another has removed has nothing to be told
+        const isGone = removed.length > 0 && removed.every((r) => gone.has(`${jobId} ${r}`));
+        if (isAside || anyClash.get(jobId, `${id}.%`) !== undefined) told++;
+        else if (!isGone) lost++;
+        continue;
+      }
       const said = clash.get(jobId, recordId, field, `${id}.%`) as
         { mine: string; theirs: string } | undefined;
-      if (!said && !aside.get(jobId, id)) lost++;
+      // of a record that was removed meanwhile the whole is told, not the field
+      const isTold = said ?? (gone.has(`${jobId} ${recordId}`) ? anyClash.get(jobId, `${id}.%`) : undefined);
+      if (isTold === undefined && !isAside) lost++;
       else told++;
       if (!said) continue;
       const theirs: unknown = JSON.parse(said.theirs);

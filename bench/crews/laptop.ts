@@ -5,7 +5,10 @@
 import { appendFileSync } from 'node:fs';
 import { join } from 'node:path';
 import { parseArgs } from 'node:util';
-import type { AnyRecord } from '@/core/job/records';
+import { freshId } from '@/core/job/fresh';
+import type { Job } from '@/core/job/job';
+import type { AnyRecord, Id } from '@/core/job/records';
+import { withDependants } from '@/core/job/references';
 import { openDatabase } from '@/server/database';
 import { editJob } from '@/server/editLog';
 import { loadJob } from '@/server/jobs';
@@ -35,24 +38,43 @@ const made = () => Number(db.prepare("SELECT count(*) FROM edits WHERE author = 
 const jobs = () =>
   db.prepare('SELECT job_id FROM office_job WHERE seq > 0 ORDER BY job_id').pluck().all() as string[];
 
-/** A change as a person makes one: a figure, a place, a name, a note. Each value is written once only. */
-function changed(record: AnyRecord): { edited: AnyRecord; field: Noted['field'] } | null {
+type Change = Pick<Noted, 'recordId' | 'field' | 'saw' | 'wrote'> & { put: AnyRecord[]; remove: Id[] };
+
+/** A change as a person makes one: a figure, a name, a note; now and then a spot that comes or goes. Each value is written once only. */
+function changeOf(job: Job): Change | null {
+  const some = [...job.byId.values()].filter((r) => ['spot', 'unit', 'room', 'job'].includes(r.type));
+  const record = some[below(some.length)];
+  if (!record) return null;
+  const set = (edited: AnyRecord, field: NonNullable<Noted['field']>): Change => ({
+    ...{ recordId: record.id, field, saw: valueOf(record, field), wrote: valueOf(edited, field) },
+    ...{ put: [edited], remove: [] },
+  });
+  const whole = { field: null, saw: null, wrote: null } as const;
   switch (record.type) {
-    case 'spot':
+    case 'spot': {
+      const what = below(12);
+      // ids are made alike on all laptops: two that add at once must not become one
+      if (what === 0 && job.spots.length < 60) {
+        const id = freshId(job, 'spot');
+        const added = { ...record, id, number: 1 + below(998), heightM: heightM() };
+        return { recordId: id, ...whole, put: [added], remove: [] };
+      }
+      if (what === 1 && job.spots.length > 2)
+        return { recordId: record.id, ...whole, put: [], remove: withDependants(job, [record.id]) };
+      return set({ ...record, heightM: heightM() }, 'heightM');
+    }
     case 'unit':
-      return {
-        edited: { ...record, heightM: Math.round((0.3 + random() * 1.5) * 1e12) / 1e12 },
-        field: 'heightM',
-      };
+      return set({ ...record, heightM: heightM() }, 'heightM');
     case 'room':
-      return { edited: { ...record, name: `${record.name.split(' ')[0]} ${below(1e9)}` }, field: 'name' };
+      return set({ ...record, name: `${record.name.split(' ')[0]} ${below(1e9)}` }, 'name');
     case 'job':
-      return { edited: { ...record, note: `${values.name} ${below(1e9)}` }, field: 'note' };
+      return set({ ...record, note: `${values.name} ${below(1e9)}` }, 'note');
     default:
       return null;
   }
 }
-const valueOf = (record: AnyRecord, field: Noted['field']): unknown =>
+const heightM = () => Math.round((0.3 + random() * 1.5) * 1e12) / 1e12;
+const valueOf = (record: AnyRecord, field: NonNullable<Noted['field']>): unknown =>
   new Map(Object.entries(record)).get(field);
 
 /** Of all jobs this laptop works on some, of which others work too. */
@@ -73,18 +95,13 @@ while (count < wanted) {
     continue;
   }
   const { job, incarnation, revision } = loadJob(db, jobId);
-  const some = [...job.byId.values()].filter((r) => ['spot', 'unit', 'room', 'job'].includes(r.type));
-  const record = some[below(some.length)];
-  const change = record && changed(record);
-  if (record && change) {
-    const { edited, field } = change;
+  const change = changeOf(job);
+  if (change) {
+    const { put, remove, ...what } = change;
     const id = `${values.name.replace(/\W/g, '')}-${count}-${below(1e9)}`;
-    const noted: Noted = {
-      ...{ id, jobId, recordId: record.id, field },
-      ...{ saw: valueOf(record, field), wrote: valueOf(edited, field) },
-    };
+    const noted: Noted = { id, jobId, ...what, removed: remove };
     appendFileSync(join(values.folder, 'journal.jsonl'), `${JSON.stringify(noted)}\n`);
-    const edit = { label: 'Bench', put: [edited], remove: [] };
+    const edit = { label: 'Bench', put, remove };
     editJob(
       db,
       jobId,
