@@ -1,10 +1,9 @@
 /** Sets a paper on pages: a PDF with our fonts embedded, text that can be selected, tags, bookmarks. No browser. */
-import { readFileSync } from 'node:fs';
-import { join } from 'node:path';
 import PDFDocument from 'pdfkit';
 import qrcode from 'qrcode';
 import SVGtoPDF from 'svg-to-pdfkit';
 import { type Block, inks, type Paper, type Tone } from '@/core/papers/paper';
+import { fontFile, inOurLetters } from './letters';
 
 export type PageSize = 'A4' | 'LETTER';
 /** The bytes of a photo by its name; null where it is not there. */
@@ -15,42 +14,7 @@ const margin = 51;
 const { ink, muted, rule, warning: rust } = inks;
 const body = 10;
 
-/** The program's own folder holds the fonts: NESTLE_HOME, else where it was started. */
-const fontFile = (weight: 400 | 700): Buffer =>
-  readFileSync(
-    join(
-      process.env.NESTLE_HOME ?? process.cwd(),
-      'node_modules/@fontsource/atkinson-hyperlegible-next/files',
-      `atkinson-hyperlegible-next-latin-${weight}-normal.woff`,
-    ),
-  );
-
 type Doc = PDFKit.PDFDocument;
-
-/** Letters that the font has: Latin with its marks, figures, the signs that papers use. Others become a box, and the paper says so. */
-const known =
-  /[\u0009\u000a\u0020-\u007e\u00a0-\u00ff\u0131\u0152\u0153\u02c6\u02da\u02dc\u2013\u2014\u2018-\u201a\u201c-\u201e\u2020-\u2022\u2026\u2039\u203a\u20ac\u2122\u2212]/u;
-const substitutes: Readonly<Record<string, string>> = {
-  '\u2009': ' ',
-  '\u202f': ' ',
-  '\u2192': '–',
-  '\u2032': "'",
-  '\u2033': '"',
-  '\u2265': '>=',
-  '\u2264': '<=',
-};
-
-/** Latin letters that are no letter with a mark to Unicode. */
-const bare: Readonly<Record<string, string>> = {
-  Ł: 'L',
-  ł: 'l',
-  Đ: 'D',
-  đ: 'd',
-  Ħ: 'H',
-  ħ: 'h',
-  ŧ: 't',
-  Ŧ: 'T',
-};
 
 class Setter {
   /** Was a letter met that the font lacks? */
@@ -66,17 +30,9 @@ class Setter {
   }
 
   say(words: string): string {
-    // a letter with its mark apart is one with it where there is such a one
-    return [...words.normalize('NFC')]
-      .map((c) => {
-        const like = substitutes[c] ?? c;
-        if (known.test(like)) return like;
-        this.strange = true;
-        // a Latin letter whose mark the font lacks is written without it
-        const [base = ''] = like.normalize('NFD');
-        return known.test(base) ? base : (bare[like] ?? '\u2022');
-      })
-      .join('');
+    const { text, isWhole } = inOurLetters(words);
+    if (!isWhole) this.strange = true;
+    return text;
   }
 
   private element(type: string, draw: () => void): void {
