@@ -269,7 +269,7 @@ async function main() {
   // the judgement
   const [reference, ...others] = laptops.map(contentOf);
   const differ = others.reduce((sum, other) => sum + differing(reference ?? new Map(), other), 0);
-  const log = await readLog(answering.nc);
+  const { log, void: unfit } = await readLog(answering.nc);
   const dbs = laptops.map((l) => ({ db: opened(l), folder: l.folder }));
   const unlike = dbs.reduce((sum, l) => sum + unlikeTheLog(l.db, log), 0);
   const verdict = judge(
@@ -287,11 +287,13 @@ async function main() {
     'ways cut with answers on them': ways.reduce((sum, w) => sum + w.lost(), 0),
     'records that differ between laptops': differ,
     'fields that are not as the log has them': unlike,
+    'entries taken that should have been refused': unfit,
     'edits lost': verdict.lost,
     'entries doubled': verdict.doubled,
     'values replaced unseen': verdict.unseen,
     'edits another’s value beat, told': verdict.told,
     'of those told with wrong values': verdict.toldWrong,
+    'removals of what another removed': verdict.moot,
     'edits a second': (made / workS).toFixed(0),
     'until quiet, s, all evenings': quietS.toFixed(0),
     'bytes an entry in a node': (

@@ -29,28 +29,39 @@ export interface LogEntry {
   remove: string[];
 }
 
-/** The whole log as it is stored at the office. */
-export async function readLog(nc: NatsConnection): Promise<LogEntry[]> {
+/**
+ * The whole log as it is stored at the office, without entries that were made on another than the one before them: the office
+ * should have refused those. @returns how many these were, too.
+ */
+export async function readLog(nc: NatsConnection): Promise<{ log: LogEntry[]; void: number }> {
   const jsm = await jetstreamManager(nc);
   const { state } = await jsm.streams.info('JOBS');
   const entries: LogEntry[] = [];
+  const newest = new Map<string, number>();
+  let unfit = 0;
   const consumer = await jetstream(nc).consumers.get('JOBS', { deliver_policy: DeliverPolicy.All });
   for await (const message of await consumer.consume({ max_messages: 500 })) {
     const bytes = message.data[0] === 0x1f ? gunzipSync(message.data) : Buffer.from(message.data);
     const said = JSON.parse(bytes.toString('utf8')) as {
       id: string;
+      after: number;
       records?: Plain[];
       edit?: { put: Plain[]; remove: string[] };
     };
-    entries.push({
-      jobId: Buffer.from(message.subject.split('.')[1] ?? '', 'base64url').toString(),
+    const jobId = Buffer.from(message.subject.split('.')[1] ?? '', 'base64url').toString();
+    const isFit = said.after === (newest.get(jobId) ?? 0);
+    if (isFit) newest.set(jobId, message.seq);
+    else unfit++;
+    const entry = {
+      jobId,
       id: said.id,
       put: said.records ?? said.edit?.put ?? [],
       remove: said.edit?.remove ?? [],
-    });
+    };
+    if (isFit) entries.push(entry);
     if (message.seq >= state.last_seq) break;
   }
-  return entries;
+  return { log: entries, void: unfit };
 }
 
 /** What a laptop noted and its database has: an edit that was killed on the way was never there. */
@@ -99,6 +110,8 @@ export interface Verdict {
   told: number;
   /** Of those: with other values than were written. */
   toldWrong: number;
+  /** Removals of what another had removed already. */
+  moot: number;
 }
 
 /** @param laptops each with its journal and what it tells its user of. */
@@ -117,31 +130,30 @@ export function judge(
   // along the log: did each value replace the one that its maker saw?
   let unseen = 0;
   const now = new Map<string, unknown>();
-  const written = new Map<string, Set<unknown>>();
+  const written = new Set<string>();
   const gone = new Set<string>();
   for (const { jobId, id, put, remove } of log) {
     for (const r of remove) gone.add(`${jobId} ${r}`);
     const noted = byId.get(`${jobId} ${id}`);
     if (noted?.field) {
-      const key = `${jobId} ${noted.recordId} ${noted.field}`;
-      const had = now.get(key);
-      const sets = put.find((r) => r.id === noted.recordId)?.[noted.field];
-      if (had !== noted.saw || sets !== noted.wrote) unseen++;
+      const { field, saw, wrote } = noted;
+      // each value is written once only: a record that was renamed on its way is known by it
+      const record = put.find((r) => r[field] === wrote);
+      if (!record || now.get(`${jobId} ${record.id} ${field}`) !== saw) unseen++;
     }
     for (const record of put)
       for (const field of ['heightM', 'name', 'note']) {
         const key = `${jobId} ${record.id} ${field}`;
         now.set(key, record[field]);
-        const all = written.get(key) ?? new Set();
-        written.set(key, all.add(record[field]));
+        written.add(`${jobId} ${field} ${String(record[field])}`);
       }
   }
 
   // what is not in the log is told to its maker, with the value written and one that another put there
-  let [lost, told, toldWrong] = [0, 0, 0];
+  let [lost, told, toldWrong, moot] = [0, 0, 0, 0];
   for (const { journal, db } of laptops) {
     const clash = db.prepare(
-      'SELECT mine, theirs FROM office_clash WHERE job_id = ? AND record_id = ? AND field IS ? AND id LIKE ?',
+      'SELECT mine, theirs FROM office_clash WHERE job_id = ? AND field = ? AND id LIKE ?',
     );
     const anyClash = db.prepare('SELECT 1 FROM office_clash WHERE job_id = ? AND id LIKE ?');
     const aside = db.prepare('SELECT 1 FROM office_aside WHERE job_id = ? AND id = ?');
@@ -152,20 +164,20 @@ export function judge(
         // who removes what another has removed has nothing to be told
         const isGone = removed.length > 0 && removed.every((r) => gone.has(`${jobId} ${r}`));
         if (isAside || anyClash.get(jobId, `${id}.%`) !== undefined) told++;
-        else if (!isGone) lost++;
+        else if (isGone) moot++;
+        else lost++;
         continue;
       }
-      const said = clash.get(jobId, recordId, field, `${id}.%`) as
-        { mine: string; theirs: string } | undefined;
+      const said = clash.get(jobId, field, `${id}.%`) as { mine: string; theirs: string } | undefined;
       // of a record that was removed meanwhile the whole is told, not the field
       const isTold = said ?? (gone.has(`${jobId} ${recordId}`) ? anyClash.get(jobId, `${id}.%`) : undefined);
       if (isTold === undefined && !isAside) lost++;
       else told++;
       if (!said) continue;
       const theirs: unknown = JSON.parse(said.theirs);
-      const isTheirs = theirs !== wrote && written.get(`${jobId} ${recordId} ${field}`)?.has(theirs);
+      const isTheirs = theirs !== wrote && written.has(`${jobId} ${field} ${String(theirs)}`);
       if (JSON.parse(said.mine) !== wrote || !isTheirs) toldWrong++;
     }
   }
-  return { lost, doubled, unseen, told, toldWrong };
+  return { lost, doubled, unseen, told, toldWrong, moot };
 }

@@ -1,6 +1,7 @@
 /** What a laptop does first when it reaches the office: is it the same log still, and what lies between? */
 import { DeliverPolicy } from '@nats-io/jetstream';
 import type { Id } from '@/core/job/records';
+import { ApartError, type Numbered } from './chain';
 import * as log from './laptopLog';
 import { noteSeq } from './membership';
 import { decode, entrySchema, snapshotSchema, UnreadableError } from './messages';
@@ -70,10 +71,10 @@ export async function takeWhole(work: Work, jobId: Id): Promise<void> {
 }
 
 /** All entries of a job after one. */
-async function entriesOf({ link }: Work, jobId: Id, after: number): Promise<log.Numbered[]> {
+async function entriesOf({ link }: Work, jobId: Id, after: number): Promise<Numbered[]> {
   const subject = subjects.jobSubject(jobId);
   const last = await link.jsm.streams.getMessage(subjects.jobsStream, { last_by_subj: subject });
-  const entries: log.Numbered[] = [];
+  const entries: Numbered[] = [];
   if (!last || last.seq <= after) return entries;
   const consumer = await link.js.consumers.get(subjects.jobsStream, {
     filter_subjects: subject,
@@ -105,7 +106,7 @@ async function recover(work: Work): Promise<void> {
     try {
       log.afterRestore(db(), me, jobId, await entriesOf(work, jobId, 0), now());
     } catch (error) {
-      if (!(error instanceof UnreadableError)) throw error;
+      if (!(error instanceof UnreadableError || error instanceof ApartError)) throw error;
       outbox.stopJob(db(), jobId, error.message);
     }
   await beginNew(work);

@@ -1,4 +1,6 @@
 /** @jest-environment node */
+import { jetstream } from '@nats-io/jetstream';
+import { putOne } from '@/core/job/edits';
 import { changeInfo, crewHouse, hasJob, infoOf, isQuiet, recordsOf } from '@/testing/crewSteps';
 import {
   makeTestLaptop,
@@ -12,7 +14,10 @@ import { headOf, insertJob } from '../jobs';
 import { keepFirm, readFirm, withoutMember } from './firm';
 import { membershipOf } from './membership';
 import { reload } from './officeProcess';
-import { asideOf, clashesOf, officeJob, TraineeError, waitingCount } from './outbox';
+import { entryOf } from './laptopLog';
+import { encode, type Entry } from './messages';
+import { jobSubject } from './subjects';
+import { asideOf, clashesOf, firstWaiting, officeJob, TraineeError, waitingCount } from './outbox';
 
 jest.setTimeout(150_000);
 
@@ -178,4 +183,47 @@ test.each([
   expect(infoOf(b, id).note).toBe('three');
   changeInfo(b, id, { planDownMbps: 333 });
   await until('and is heard', () => isQuiet(b) && infoOf(a, id).planDownMbps === 333);
+});
+
+/** What a node that was killed and is back has been seen to do: it takes an entry that was made on an older one. */
+async function takenAllTheSame(entry: Entry, id: string): Promise<void> {
+  const nc = office.running?.nc;
+  if (!nc) throw new Error('the office is away');
+  await jetstream(nc).publish(jobSubject(id), encode(entry));
+}
+
+test('an entry that the office should have refused counts for nobody; its maker sends it again on what came between', async () => {
+  const [a, b] = [await laptop('A7'), await laptop('B7')];
+  const id = `${jobId}-taken`;
+  insertJob(a.db, crewHouse(id), now);
+  await until('B has it', () => hasJob(b, id) && isQuiet(a));
+  await a.stop();
+  const seqOf = (l: TestLaptop) => officeJob(l.db, id)?.seq ?? 0;
+  const before = seqOf(a);
+  changeInfo(a, id, { planUpMbps: 81 });
+  const step = firstWaiting(a.db, id);
+  const me = membershipOf(a.db);
+  if (!step || !me) throw new Error('nothing waits');
+  changeInfo(b, id, { note: 'between' });
+  await until('the office has B’s', () => isQuiet(b) && seqOf(b) > before);
+  const made = entryOf(a.db, me, step, before);
+  await takenAllTheSame(made, id);
+  // one of nobody’s, made on the same old entry
+  const [spot] = crewHouse(id).spots;
+  if (!spot) throw new Error('no spot');
+  const strayEdit = putOne('Stray', { ...spot, name: 'Stray' });
+  await takenAllTheSame({ ...made, kind: 'edit', id: 'stray', edit: strayEdit }, id);
+  await until('B has seen both', () => seqOf(b) === before + 3);
+  expect(infoOf(b, id)).toMatchObject({ note: 'between', planUpMbps: crewHouse(id).info.planUpMbps });
+
+  a.start();
+  await until('A has sent it again', () => isQuiet(a) && infoOf(b, id).planUpMbps === 81);
+  expect(infoOf(a, id)).toMatchObject({ note: 'between', planUpMbps: 81 });
+  expect(recordsOf(a, id)).toEqual(recordsOf(b, id));
+  expect(JSON.stringify(recordsOf(a, id))).not.toContain('Stray');
+  expect([...clashesOf(a.db, id), ...clashesOf(b.db, id)]).toEqual([]);
+  // who joins later passes over them too
+  const c = await laptop('C7');
+  await until('C has it', () => hasJob(c, id) && infoOf(c, id).planUpMbps === 81);
+  expect(recordsOf(c, id)).toEqual(recordsOf(a, id));
 });

@@ -8,6 +8,7 @@ import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
 import { begin, takeWhole } from './catchUp';
 import { exchangeSet } from './crewSet';
+import type { Numbered } from './chain';
 import * as log from './laptopLog';
 import { type Membership, membershipOf, noteRefused, noteSeen, noteSeq } from './membership';
 import {
@@ -32,6 +33,7 @@ import {
 } from './officeLink';
 import * as outbox from './outbox';
 import { programVersion } from '../programVersion';
+import { Flight } from './flight';
 import { sendWaiting } from './sendWaiting';
 import * as subjects from './subjects';
 
@@ -82,7 +84,7 @@ export class Crew {
   private running: Promise<void> | null = null;
   private readonly laptops = new Map<string, Presence>();
   /** What came of jobs that are being fetched whole. */
-  private readonly held = new Map<Id, log.Numbered[]>();
+  private readonly held = new Map<Id, Numbered[]>();
 
   constructor(private readonly options: CrewOptions) {}
 
@@ -183,7 +185,7 @@ export class Crew {
         jsm: await jetstreamManager(nc, { checkAPI: false, timeout: answerMs }),
       };
       const work: Work = {
-        ...{ link, me, db: this.db, now: this.now, blocked: new Map() },
+        ...{ link, me, db: this.db, now: this.now, blocked: new Map(), flight: new Flight() },
         stopped: () => this.stopped,
       };
       await begin(work);
@@ -192,7 +194,7 @@ export class Crew {
         deliver_policy: DeliverPolicy.StartSequence,
         opt_start_seq: from + 1,
       });
-      const reading = this.follow(consumer, me);
+      const reading = this.follow(consumer, me, from);
       const others = this.followLaptops(link);
       this.link = link;
       this.said = null;
@@ -222,7 +224,8 @@ export class Crew {
   }
 
   /** Takes in what comes, some entries at a time. Ends with the connection. */
-  private async follow(consumer: Consumer, me: Membership): Promise<void> {
+  private async follow(consumer: Consumer, me: Membership, from: number): Promise<void> {
+    let newest = from;
     let waiting: { jobId: Id; seq: number; data: Uint8Array }[] = [];
     let timer: NodeJS.Timeout | null = null;
     let failure: unknown = null;
@@ -242,6 +245,9 @@ export class Crew {
     };
     const messages = await consumer.consume({ max_messages: mostTogether });
     for await (const message of messages) {
+      // the log has no holes: where one is seen, it is read again from what is known
+      if (message.seq !== newest + 1) throw new Error('The office left out an entry. It is asked for again.');
+      newest = message.seq;
       waiting.push({ jobId: subjects.jobIdOf(message.subject), seq: message.seq, data: message.data });
       if (waiting.length >= mostTogether || message.info.pending === 0) take();
       else timer ??= setTimeout(take, togetherMs);
@@ -253,7 +259,7 @@ export class Crew {
 
   private takeSome(me: Membership, some: readonly { jobId: Id; seq: number; data: Uint8Array }[]): void {
     const db = this.db();
-    const byJob = new Map<Id, log.Numbered[]>();
+    const byJob = new Map<Id, Numbered[]>();
     for (const { jobId, seq, data } of some) {
       const shared = outbox.officeJob(db, jobId);
       if (shared?.stopped || seq <= (shared?.seq ?? 0)) continue;
@@ -274,7 +280,7 @@ export class Crew {
   }
 
   /** Of a job that was removed for good here: once it is brought back elsewhere, entries wait until it was fetched whole. */
-  private isHeld(jobId: Id, one: log.Numbered): boolean {
+  private isHeld(jobId: Id, one: Numbered): boolean {
     if (one.entry.kind === 'begin') return false;
     const db = this.db();
     if (one.entry.kind === 'back') outbox.want(db, jobId);

@@ -20,15 +20,10 @@ import { writeFromOffice } from '../editLog';
 import { dropSecret, keepSecret } from '../secrets';
 import { sealedOf, secretSchema } from '../sealed';
 import { headOf, insertJob, jobExists, keepInCache, readJob } from '../jobs';
+import { ApartError, counting, GapError, judged, type Numbered } from './chain';
 import { messageVersion, type Entry, type Snapshot, UnreadableError } from './messages';
 import { type Membership } from './membership';
 import * as outbox from './outbox';
-
-/** An entry with its place in the log. */
-export interface Numbered {
-  seq: number;
-  entry: Entry;
-}
 
 const short = (words: string): string => words.slice(0, 120);
 /** Who made it and when, as a clash tells it. */
@@ -97,7 +92,10 @@ export function takeIn(
 ): void {
   try {
     db.transaction(() => {
-      for (const one of merged(entries)) takeOne(db, me, jobId, one, now);
+      const shared = outbox.officeJob(db, jobId);
+      if (shared?.stopped) return;
+      for (const row of rowsOf(judged(shared ?? { seq: 0, validSeq: 0 }, entries)))
+        takeRow(db, me, jobId, row, now);
     }).immediate();
   } catch (error) {
     // what was read meanwhile may be of the transaction that was taken back
@@ -108,59 +106,58 @@ export function takeIn(
   }
 }
 
-/** What the office has does not follow on what is here. */
-class ApartError extends Error {}
-
-/** An entry between what is known and what came is missing. */
-class GapError extends ApartError {
-  constructor() {
-    super('an entry of it is missing at the office');
-  }
-}
-
-/** Edits in a row are taken in together. */
-function merged(entries: readonly Numbered[]): Numbered[][] {
-  const rows: Numbered[][] = [];
-  for (const one of entries) {
+/** Edits in a row that count are taken in together. */
+function rowsOf(
+  some: readonly { one: Numbered; counts: boolean }[],
+): { entries: Numbered[]; counts: boolean }[] {
+  const rows: { entries: Numbered[]; counts: boolean }[] = [];
+  for (const { one, counts } of some) {
     const last = rows.at(-1);
-    if (last && one.entry.kind === 'edit' && last[0]?.entry.kind === 'edit') last.push(one);
-    else rows.push([one]);
+    const isMore =
+      last?.counts && counts && last.entries[0]?.entry.kind === 'edit' && one.entry.kind === 'edit';
+    if (isMore) last.entries.push(one);
+    else rows.push({ entries: [one], counts });
   }
   return rows;
 }
 
-function takeOne(db: Db, me: Membership, jobId: Id, all: readonly Numbered[], now: string): void {
-  const shared = outbox.officeJob(db, jobId);
-  const entries = all.filter((e) => e.seq > (shared?.seq ?? 0));
+function takeRow(
+  db: Db,
+  me: Membership,
+  jobId: Id,
+  { entries, counts }: { entries: readonly Numbered[]; counts: boolean },
+  now: string,
+): void {
   const [first, last] = [entries[0], entries.at(-1)];
-  if (!first || !last || shared?.stopped) return;
-  const { entry } = first;
-  assertChained(shared?.seq ?? 0, entries);
-  if (entry.kind === 'begin') begin(db, me, jobId, entry, now);
-  else if (!shared) throw new ApartError('its beginning is missing at the office');
-  else if (entry.kind === 'edit') takeEdits(db, jobId, entries.slice(ownFirst(db, jobId, entries)), now);
-  else {
-    outbox.dropWaiting(db, jobId, entry.id);
-    if (entry.kind === 'only')
-      db.prepare('UPDATE office_job SET only_for = ? WHERE job_id = ?').run(entry.laptopId, jobId);
-    else if (entry.kind === 'secret' || entry.kind === 'no-secret') takeSecret(db, jobId, entry, now);
-    else if ((headOf(db, jobId).deletedAt === null) === (entry.kind === 'bin'))
-      setBinned(db, jobId, entry.kind === 'bin' ? now : null, { fromOffice: true });
-  }
+  if (!first || !last) return;
+  if (counts) takeCounting(db, me, jobId, first.entry, entries, now);
   prepared(
     db,
-    `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + ? WHERE job_id = ?`,
-  ).run(last.seq, last.entry.by.name, last.entry.at, entries.length, jobId);
-  for (const { seq, entry: e } of entries) noteEntry(db, jobId, seq, e.id);
+    `UPDATE office_job SET seq = ?, valid_seq = iif(?, ?, valid_seq), last_by = ?, last_at = ?,
+     since_snapshot = since_snapshot + ? WHERE job_id = ?`,
+  ).run(last.seq, Number(counts), last.seq, last.entry.by.name, last.entry.at, entries.length, jobId);
+  for (const { seq, entry } of entries) noteEntry(db, jobId, seq, entry.id);
 }
 
-/** Each entry names the one before it. @throws GapError */
-function assertChained(knownSeq: number, entries: readonly Numbered[]): void {
-  let before = knownSeq;
-  for (const { seq, entry } of entries) {
-    if (entry.kind !== 'begin' && entry.after !== before) throw new GapError();
-    before = seq;
-  }
+function takeCounting(
+  db: Db,
+  me: Membership,
+  jobId: Id,
+  entry: Entry,
+  entries: readonly Numbered[],
+  now: string,
+): void {
+  if (entry.kind === 'begin') return begin(db, me, jobId, entry, now);
+  if (!outbox.officeJob(db, jobId)) throw new ApartError('its beginning is missing at the office');
+  if (entry.kind === 'edit') return takeEdits(db, jobId, entries.slice(ownFirst(db, jobId, entries)), now);
+  const isOwn = outbox.dropWaiting(db, jobId, entry.id);
+  if (entry.kind === 'only')
+    prepared(db, 'UPDATE office_job SET only_for = ? WHERE job_id = ?').run(entry.laptopId, jobId);
+  // what comes back from here is done here, and may have been changed again since
+  else if (isOwn) return;
+  else if (entry.kind === 'secret' || entry.kind === 'no-secret') takeSecret(db, jobId, entry, now);
+  else if ((headOf(db, jobId).deletedAt === null) === (entry.kind === 'bin'))
+    setBinned(db, jobId, entry.kind === 'bin' ? now : null, { fromOffice: true });
 }
 
 /** A password that was entered on two laptops: the one that came first stands, and the other is told. */
@@ -245,27 +242,6 @@ function takeEdits(db: Db, jobId: Id, entries: readonly Numbered[], now: string)
   keepSync(db, jobId, job, next, short(label), names, id, now);
 }
 
-/** The office has a step of this laptop, at this place of its log. */
-export function confirm(
-  db: Db,
-  jobId: Id,
-  step: outbox.Waiting,
-  seq: number,
-  by: { name: string; at: string },
-): void {
-  db.transaction(() => {
-    if (!outbox.dropWaiting(db, jobId, step.id)) return;
-    if (step.changes.length) outbox.moveBase(db, jobId, step.changes);
-    prepared(
-      db,
-      `UPDATE office_job SET seq = ?, last_by = ?, last_at = ?, since_snapshot = since_snapshot + 1 WHERE job_id = ?`,
-    ).run(seq, by.name, by.at, jobId);
-    noteEntry(db, jobId, seq, step.id);
-    if (step.kind === 'only')
-      db.prepare('UPDATE office_job SET only_for = ? WHERE job_id = ?').run(step.label || null, jobId);
-  }).immediate();
-}
-
 /** The office takes a step never: it is set aside with its reason, and what hangs on it too. */
 export function setAside(db: Db, jobId: Id, step: outbox.Waiting, reason: string, now: string): void {
   db.transaction(() => {
@@ -323,7 +299,7 @@ export function snapshotOf(db: Db, me: Membership, shared: outbox.OfficeJob, now
   return {
     ...{ v: messageVersion, by: { id: me.laptopId, name: me.laptopName }, at: now },
     ...{
-      seq: shared.seq,
+      ...{ seq: shared.seq, validSeq: shared.validSeq },
       entryId: newest.parse(id),
       binned: headOf(db, shared.jobId).deletedAt !== null,
       onlyFor: shared.onlyFor,
@@ -339,13 +315,9 @@ export function takeSnapshot(db: Db, me: Membership, jobId: Id, snapshot: Snapsh
     if (outbox.officeJob(db, jobId)) return;
     if (jobExists(db, jobId)) moveAside(db, me, jobId, now);
     insertJob(db, jobFromRecords(snapshot.records), now, { fromOffice: true });
-    db.prepare('INSERT INTO office_job (job_id, seq, last_by, last_at, only_for) VALUES (?, ?, ?, ?, ?)').run(
-      jobId,
-      snapshot.seq,
-      snapshot.by.name,
-      snapshot.at,
-      snapshot.onlyFor,
-    );
+    db.prepare(
+      'INSERT INTO office_job (job_id, seq, valid_seq, last_by, last_at, only_for) VALUES (?, ?, ?, ?, ?, ?)',
+    ).run(jobId, snapshot.seq, snapshot.validSeq, snapshot.by.name, snapshot.at, snapshot.onlyFor);
     noteEntry(db, jobId, snapshot.seq, snapshot.entryId);
     for (const secret of snapshot.secrets) keepSecret(db, jobId, secret, now, { fromOffice: true });
     if (snapshot.binned) setBinned(db, jobId, now, { fromOffice: true });
@@ -386,10 +358,14 @@ export function afterRestore(
       return;
     }
     const start = jobFromRecords(first.entry.records);
+    const counted = counting(entries);
     // where another laptop began the log anew: it knew more than this one, or less
     const ancestor =
       both > 0
-        ? editsOf(entries.slice(0, both)).reduce((j, e) => applyEdit(j, e.edit).job, start)
+        ? editsOf(counted.filter((e) => entries.indexOf(e) < both)).reduce(
+            (j, e) => applyEdit(j, e.edit).job,
+            start,
+          )
         : first.entry.knew >= knew
           ? outbox.baseOf(db, jobId, job)
           : start;
@@ -401,12 +377,17 @@ export function afterRestore(
     const stored = { job: ancestor, incarnation: '', revision: 0, savedAt: '' };
     const open: Sync = { ...openSync(stored), job, queue: asked.length ? [step] : [] };
     const sync = both > 0 ? open : renewed(open, { ...stored, job: start }, new Set());
-    const later = editsOf(entries.slice(both)).map((e, i) => ({ ...e, revision: i + 1 }));
+    const later = editsOf(counted.filter((e) => entries.indexOf(e) >= both)).map((e, i) => ({
+      ...e,
+      revision: i + 1,
+    }));
     const next = caughtUp(sync, later, now);
     if (!next) throw new UnreadableError(false);
     const whole = outbox.waitingOf(db, jobId).filter((w) => !isOwnKind(w) && w.kind !== 'begin');
     forget();
-    db.prepare('INSERT INTO office_job (job_id, seq) VALUES (?, ?)').run(jobId, entries.at(-1)?.seq ?? 0);
+    db.prepare('INSERT INTO office_job (job_id, seq, valid_seq) VALUES (?, ?, ?)').run(
+      ...[jobId, entries.at(-1)?.seq ?? 0, counted.at(-1)?.seq ?? 0],
+    );
     for (const { seq, entry } of entries) noteEntry(db, jobId, seq, entry.id);
     for (const q of next.queue) outbox.addWaiting(db, { ...q, jobId, madeAt: now });
     for (const w of whole) outbox.addWaiting(db, w);

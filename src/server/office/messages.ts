@@ -17,7 +17,7 @@ const records = z.array(recordSchema).max(50_000);
 
 const entryHead = {
   ...{ ...head, id: stepId },
-  /** Place of the entry of this job before it, 0 = none: who misses one sees it by the next. */
+  /** Place of the entry of this job that it was made on, 0 = none: who misses one sees it by the next. */
   after: z.int().min(0),
 };
 
@@ -41,7 +41,9 @@ export type Entry = z.infer<typeof entrySchema>;
 export const snapshotSchema = z.strictObject({
   ...head,
   seq: z.int().min(1),
-  /** Of the entry at that place. */
+  /** The newest entry that counts. */
+  validSeq: z.int().min(1),
+  /** Of the entry at `seq`. */
   entryId: stepId,
   binned: z.boolean(),
   onlyFor: z.string().max(64).nullable(),

@@ -3,6 +3,7 @@ import { type JetStreamClient, JetStreamApiError, type JetStreamManager } from '
 import type { NatsConnection } from '@nats-io/transport-node';
 import type { Id } from '@/core/job/records';
 import type { Db } from '../database';
+import type { Flight } from './flight';
 import type { Membership } from './membership';
 
 /** Answers of the office take no longer, ms. */
@@ -38,6 +39,8 @@ export interface Work {
   now: () => string;
   /** Jobs of which nothing can be sent until others' entries came: which was known last, and since when. */
   blocked: Map<Id, { seq: number; atMs: number }>;
+  /** What was sent and has not come back yet. */
+  flight: Flight;
   stopped: () => boolean;
 }
 

@@ -40,6 +40,8 @@ export interface OfficeJob {
   jobId: Id;
   /** The newest entry of this job that is in the job as the office has it. */
   seq: number;
+  /** The newest that counts: what is sent next is made on it. */
+  validSeq: number;
   lastBy: string;
   lastAt: string;
   sinceSnapshot: number;
@@ -52,6 +54,7 @@ export interface OfficeJob {
 const jobRow = z.object({
   job_id: z.string(),
   seq: z.number(),
+  valid_seq: z.number(),
   last_by: z.string(),
   last_at: z.string(),
   since_snapshot: z.number(),
@@ -61,7 +64,7 @@ const jobRow = z.object({
 const toJob = (raw: unknown): OfficeJob => {
   const r = jobRow.parse(raw);
   return {
-    ...{ jobId: r.job_id, seq: r.seq, lastBy: r.last_by, lastAt: r.last_at },
+    ...{ jobId: r.job_id, seq: r.seq, validSeq: r.valid_seq, lastBy: r.last_by, lastAt: r.last_at },
     ...{ sinceSnapshot: r.since_snapshot, onlyFor: r.only_for, stopped: r.stopped },
   };
 };
@@ -112,12 +115,18 @@ function toWaiting(raw: unknown): Waiting {
 /** The steps of a job that wait, in their order. */
 export const waitingOf = (db: Db, jobId: Id): Waiting[] =>
   prepared(db, 'SELECT * FROM office_outbox WHERE job_id = ? ORDER BY position').all(jobId).map(toWaiting);
-export function firstWaiting(db: Db, jobId: Id): Waiting | null {
-  const raw = prepared(db, 'SELECT * FROM office_outbox WHERE job_id = ? ORDER BY position LIMIT 1').get(
-    jobId,
-  );
+/** The first that waits, but for those that are on their way. */
+export function firstWaiting(db: Db, jobId: Id, onTheWay: readonly string[] = []): Waiting | null {
+  const raw = prepared(
+    db,
+    `SELECT * FROM office_outbox WHERE job_id = ? AND step_id NOT IN (SELECT value FROM json_each(?))
+     ORDER BY position LIMIT 1`,
+  ).get(jobId, JSON.stringify(onTheWay));
   return raw === undefined ? null : toWaiting(raw);
 }
+export const isWaiting = (db: Db, jobId: Id, stepId: string): boolean =>
+  prepared(db, 'SELECT 1 FROM office_outbox WHERE job_id = ? AND step_id = ?').get(jobId, stepId) !==
+  undefined;
 const countRow = z.object({ n: z.number() });
 /** How many steps wait, of all jobs. */
 export const waitingCount = (db: Db): number =>

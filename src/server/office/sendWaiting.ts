@@ -30,30 +30,32 @@ export async function sendWaiting(work: Work): Promise<void> {
 }
 
 async function sendJob(work: Work, jobId: Id): Promise<void> {
-  const { link, me, db, now, stopped } = work;
+  const { link, me, db, now, stopped, flight } = work;
   while (!stopped() && !link.nc.isClosed()) {
     const store = db();
     const shared = outbox.officeJob(store, jobId);
-    const step = outbox.firstWaiting(store, jobId);
-    if (!shared || !step || shared.stopped !== null) return;
+    if (!shared || shared.stopped !== null) return;
+    const sent = flight.of(jobId, shared.seq, (id) => outbox.isWaiting(store, jobId, id));
+    if (sent.isBroken) return;
+    const isFirst = sent.places.size === 0;
+    if (isFirst) await snapshot(work, shared);
+    const step = outbox.firstWaiting(store, jobId, [...sent.places.keys()]);
+    if (!step) return;
+    // made on what was sent before it; else on the newest that counts, at the end of all that are known
+    const [after, place] = isFirst ? [shared.validSeq, shared.seq] : [sent.seq, sent.seq];
+    const entry = log.entryOf(store, me, step, after);
     // files first: who reads the step finds them
-    await sendFiles(
-      store,
-      link,
-      jobId,
-      fileIdsOf(step.kind === 'begin' ? log.entryOf(store, me, step, shared.seq) : step.changes),
-    );
-    const entry = log.entryOf(store, me, step, shared.seq);
+    await sendFiles(store, link, jobId, fileIdsOf(step.kind === 'begin' ? entry : step.changes));
     try {
       const { seq, duplicate } = await link.js.publish(subjects.jobSubject(jobId), encode(entry), {
-        msgID: `${jobId} ${step.id}`,
-        expect: { lastSubjectSequence: shared.seq },
+        // put on something else it is another entry
+        msgID: `${jobId} ${step.id} ${after}`,
+        expect: { lastSubjectSequence: place },
       });
       // it is there from before, after entries that are on their way here
       if (duplicate) return waitForOthers(work, shared);
-      work.blocked.delete(jobId);
-      log.confirm(store, jobId, step, seq, { name: me.laptopName, at: entry.at });
-      await snapshot(work, jobId);
+      // it counts here when it comes back, after all that lie before it
+      flight.sent(jobId, step.id, seq);
     } catch (error) {
       // what came in between is on its way here
       if (isTaken(error)) return waitForOthers(work, shared);
@@ -81,13 +83,13 @@ function waitForOthers({ db, blocked }: Work, { jobId, seq }: outbox.OfficeJob):
   }
 }
 
-async function snapshot({ link, me, db, now }: Work, jobId: Id): Promise<void> {
+/** The state of a job beside its log, now and then. */
+async function snapshot({ link, me, db, now }: Work, shared: outbox.OfficeJob): Promise<void> {
+  if (shared.sinceSnapshot < snapshotEvery) return;
   const store = db();
-  const shared = outbox.officeJob(store, jobId);
-  if (!shared || shared.sinceSnapshot < snapshotEvery) return;
   const state = log.snapshotOf(store, me, shared, now());
-  await link.js.publish(subjects.snapshotSubject(jobId), encode(state));
-  store.prepare('UPDATE office_job SET since_snapshot = 0 WHERE job_id = ?').run(jobId);
+  await link.js.publish(subjects.snapshotSubject(shared.jobId), encode(state));
+  store.prepare('UPDATE office_job SET since_snapshot = 0 WHERE job_id = ?').run(shared.jobId);
 }
 
 const refusedWords = ({ onlyFor }: outbox.OfficeJob, me: Membership): string =>
