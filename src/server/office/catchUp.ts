@@ -8,6 +8,7 @@ import { decode, entrySchema, snapshotSchema, UnreadableError } from './messages
 import { mostTogether, RefusedError, type Work } from './officeLink';
 import * as outbox from './outbox';
 import * as subjects from './subjects';
+import * as whole from './wholeJobs';
 
 /** Is it the firm's own log, and does it go on from what is known here? Who is new begins with the states beside it. */
 export async function begin(work: Work): Promise<void> {
@@ -62,7 +63,7 @@ export async function takeWhole(work: Work, jobId: Id): Promise<void> {
     last_by_subj: subjects.snapshotSubject(jobId),
   });
   try {
-    if (message) log.takeSnapshot(db(), me, jobId, decode(snapshotSchema, message.data), now());
+    if (message) whole.takeSnapshot(db(), me, jobId, decode(snapshotSchema, message.data), now());
   } catch (error) {
     // without it the log is read from its beginning
     if (!(error instanceof UnreadableError)) throw error;
@@ -104,7 +105,7 @@ async function recover(work: Work): Promise<void> {
   const { state } = await link.jsm.streams.info(subjects.jobsStream);
   for (const { jobId } of outbox.officeJobs(db()))
     try {
-      log.afterRestore(db(), me, jobId, await entriesOf(work, jobId, 0), now());
+      whole.afterRestore(db(), me, jobId, await entriesOf(work, jobId, 0), now());
     } catch (error) {
       if (!(error instanceof UnreadableError || error instanceof ApartError)) throw error;
       outbox.stopJob(db(), jobId, error.message);

@@ -1,27 +1,16 @@
 /** The laptop's side of the log: what comes from the office is put under what waits here, entry by entry. */
-import { z } from 'zod';
-import { applyEdit } from '@/core/job/edits';
 import { type Job, jobFromRecords, renameJob } from '@/core/job/job';
 import type { AnyRecord, Id } from '@/core/job/records';
 import { editOfChanges, same } from '@/core/sync/changes';
-import {
-  caughtUp,
-  editOf,
-  type Logged,
-  openSync,
-  type Pending,
-  refused,
-  renewed,
-  type Sync,
-} from '@/core/sync/sync';
+import { caughtUp, editOf, type Logged, openSync, type Pending, refused, type Sync } from '@/core/sync/sync';
 import { setBinned } from '../bin';
 import { type Db, prepared } from '../database';
 import { writeFromOffice } from '../editLog';
 import { dropSecret, keepSecret } from '../secrets';
-import { sealedOf, secretSchema } from '../sealed';
+import { secretSchema } from '../sealed';
 import { headOf, insertJob, jobExists, keepInCache, readJob } from '../jobs';
-import { ApartError, counting, GapError, judged, type Numbered } from './chain';
-import { messageVersion, type Entry, type Snapshot, UnreadableError } from './messages';
+import { ApartError, GapError, judged, type Numbered } from './chain';
+import { messageVersion, type Entry } from './messages';
 import { type Membership } from './membership';
 import * as outbox from './outbox';
 
@@ -30,11 +19,11 @@ const short = (words: string): string => words.slice(0, 120);
 const byline = ({ by, at }: Entry): string => short(`${by.name}, ${at.slice(0, 16).replace('T', ' ')} UTC`);
 
 /** A job binned or not; its log is written whether or not it is in the bin. */
-function jobOf(db: Db, jobId: Id): Job {
+export function jobOf(db: Db, jobId: Id): Job {
   return readJob(db, headOf(db, jobId));
 }
 
-const isOwnKind = (step: outbox.Waiting): step is outbox.Waiting & Pick<Pending, 'kind'> =>
+export const isOwnKind = (step: outbox.Waiting): step is outbox.Waiting & Pick<Pending, 'kind'> =>
   step.kind === 'do' || step.kind === 'undo' || step.kind === 'redo';
 
 /** The laptop as a window in front of the office: what is there, and what waits here. */
@@ -49,7 +38,7 @@ function syncOf(db: Db, jobId: Id, job: Job): Sync {
 }
 
 /** Writes what has become of waiting steps, and the job as it is now. */
-function keepSync(
+export function keepSync(
   db: Db,
   jobId: Id,
   before: Job,
@@ -203,7 +192,7 @@ function begin(
 }
 
 /** A job of this laptop whose id another one has at the office goes on under a new id. */
-function moveAside(db: Db, me: Membership, jobId: Id, now: string): void {
+export function moveAside(db: Db, me: Membership, jobId: Id, now: string): void {
   const job = jobOf(db, jobId);
   const id = `job-${globalThis.crypto.randomUUID()}`;
   insertJob(db, renameJob(job, id, short(`${job.info.name} (of ${me.laptopName})`)), now);
@@ -287,116 +276,16 @@ export function entryOf(db: Db, me: Membership, step: outbox.Waiting, after: num
   }
 }
 
-const recordsOf = (db: Db, jobId: Id): AnyRecord[] => [
+export const recordsOf = (db: Db, jobId: Id): AnyRecord[] => [
   ...outbox.baseOf(db, jobId, jobOf(db, jobId)).byId.values(),
 ];
 
-const newest = z.string();
-
-/** The state of a job at the newest entry that is known of it. */
-export function snapshotOf(db: Db, me: Membership, shared: outbox.OfficeJob, now: string): Snapshot {
-  const id = db.prepare('SELECT entry_id FROM office_seen WHERE seq = ?').pluck().get(shared.seq);
-  return {
-    ...{ v: messageVersion, by: { id: me.laptopId, name: me.laptopName }, at: now },
-    ...{
-      ...{ seq: shared.seq, validSeq: shared.validSeq },
-      entryId: newest.parse(id),
-      binned: headOf(db, shared.jobId).deletedAt !== null,
-      onlyFor: shared.onlyFor,
-    },
-    secrets: sealedOf(db, shared.jobId),
-    records: recordsOf(db, shared.jobId),
-  };
-}
-
-/** Begins with a job as it is at the office, where this laptop has none of it. */
-export function takeSnapshot(db: Db, me: Membership, jobId: Id, snapshot: Snapshot, now: string): void {
-  db.transaction(() => {
-    if (outbox.officeJob(db, jobId)) return;
-    if (jobExists(db, jobId)) moveAside(db, me, jobId, now);
-    insertJob(db, jobFromRecords(snapshot.records), now, { fromOffice: true });
-    db.prepare(
-      'INSERT INTO office_job (job_id, seq, valid_seq, last_by, last_at, only_for) VALUES (?, ?, ?, ?, ?, ?)',
-    ).run(jobId, snapshot.seq, snapshot.validSeq, snapshot.by.name, snapshot.at, snapshot.onlyFor);
-    noteEntry(db, jobId, snapshot.seq, snapshot.entryId);
-    for (const secret of snapshot.secrets) keepSecret(db, jobId, secret, now, { fromOffice: true });
-    if (snapshot.binned) setBinned(db, jobId, now, { fromOffice: true });
-  }).immediate();
-}
-
-const editsOf = (entries: readonly Numbered[]): Logged[] =>
+export const editsOf = (entries: readonly Numbered[]): Logged[] =>
   entries.flatMap(({ entry }, i): Logged[] =>
     entry.kind === 'edit' ? [{ id: entry.id, revision: i + 1, author: byline(entry), edit: entry.edit }] : [],
   );
 
-/**
- * The office was restored from an old copy: from the newest entry on that both have, what this laptop knows beyond it goes there
- * again as one step, put on what others wrote there since; fields that both changed are told.
- * @param entries of the job at the office, from its beginning on; none = it does not know the job.
- */
-export function afterRestore(
-  db: Db,
-  me: Membership,
-  jobId: Id,
-  entries: readonly Numbered[],
-  now: string,
-): void {
-  db.transaction(() => {
-    const seen = db.prepare('SELECT 1 FROM office_seen WHERE seq = ? AND job_id = ? AND entry_id = ?');
-    // what lies before an entry that both have, both have
-    const both = entries.findLastIndex((e) => seen.get(e.seq, jobId, e.entry.id) !== undefined) + 1;
-    const [first] = entries;
-    const job = jobOf(db, jobId);
-    const knew = outbox.officeJob(db, jobId)?.seq ?? 0;
-    const forget = () => {
-      for (const table of ['office_job', 'office_base', 'office_outbox', 'office_seen'])
-        db.prepare(`DELETE FROM ${table} WHERE job_id = ?`).run(jobId);
-    };
-    if (first?.entry.kind !== 'begin') {
-      forget();
-      if (me.role !== 'trainee') outbox.shareJob(db, job, now, knew);
-      return;
-    }
-    const start = jobFromRecords(first.entry.records);
-    const counted = counting(entries);
-    // where another laptop began the log anew: it knew more than this one, or less
-    const ancestor =
-      both > 0
-        ? editsOf(counted.filter((e) => entries.indexOf(e) < both)).reduce(
-            (j, e) => applyEdit(j, e.edit).job,
-            start,
-          )
-        : first.entry.knew >= knew
-          ? outbox.baseOf(db, jobId, job)
-          : start;
-    const asked = outbox.differences(ancestor, job);
-    const step: Pending = {
-      ...{ id: `again-${globalThis.crypto.randomUUID()}`, kind: 'do', of: null },
-      ...{ label: 'What the office had lost', asked, changes: asked },
-    };
-    const stored = { job: ancestor, incarnation: '', revision: 0, savedAt: '' };
-    const open: Sync = { ...openSync(stored), job, queue: asked.length ? [step] : [] };
-    const sync = both > 0 ? open : renewed(open, { ...stored, job: start }, new Set());
-    const later = editsOf(counted.filter((e) => entries.indexOf(e) >= both)).map((e, i) => ({
-      ...e,
-      revision: i + 1,
-    }));
-    const next = caughtUp(sync, later, now);
-    if (!next) throw new UnreadableError(false);
-    const whole = outbox.waitingOf(db, jobId).filter((w) => !isOwnKind(w) && w.kind !== 'begin');
-    forget();
-    db.prepare('INSERT INTO office_job (job_id, seq, valid_seq) VALUES (?, ?, ?)').run(
-      ...[jobId, entries.at(-1)?.seq ?? 0, counted.at(-1)?.seq ?? 0],
-    );
-    for (const { seq, entry } of entries) noteEntry(db, jobId, seq, entry.id);
-    for (const q of next.queue) outbox.addWaiting(db, { ...q, jobId, madeAt: now });
-    for (const w of whole) outbox.addWaiting(db, w);
-    keepSync(db, jobId, job, next, 'What others did at the office', 'office', `restored-${step.id}`, now);
-  }).immediate();
-  keepInCache(db, jobId, null);
-}
-
-const noteEntry = (db: Db, jobId: Id, seq: number, entryId: string): void => {
+export const noteEntry = (db: Db, jobId: Id, seq: number, entryId: string): void => {
   prepared(db, 'INSERT OR REPLACE INTO office_seen (seq, job_id, entry_id) VALUES (?, ?, ?)').run(
     seq,
     jobId,

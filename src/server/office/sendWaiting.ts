@@ -7,6 +7,7 @@ import { encode } from './messages';
 import { isTaken, messageOf, type Work } from './officeLink';
 import * as outbox from './outbox';
 import * as subjects from './subjects';
+import * as whole from './wholeJobs';
 
 /** Jobs of which steps are sent side by side. */
 const sideBySide = 8;
@@ -87,7 +88,7 @@ function waitForOthers({ db, blocked }: Work, { jobId, seq }: outbox.OfficeJob):
 async function snapshot({ link, me, db, now }: Work, shared: outbox.OfficeJob): Promise<void> {
   if (shared.sinceSnapshot < snapshotEvery) return;
   const store = db();
-  const state = log.snapshotOf(store, me, shared, now());
+  const state = whole.snapshotOf(store, me, shared, now());
   await link.js.publish(subjects.snapshotSubject(shared.jobId), encode(state));
   store.prepare('UPDATE office_job SET since_snapshot = 0 WHERE job_id = ?').run(shared.jobId);
 }
