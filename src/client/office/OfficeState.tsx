@@ -15,7 +15,7 @@ export function OfficeState({ office, onOpen }: { office: JobOffice; onOpen: () 
       <button
         type="button"
         title={`${words}. This job at the office`}
-        className={`-my-0.5 truncate py-0.5 underline decoration-strong decoration-dotted underline-offset-2 hover:decoration-solid ${
+        className={`-my-0.5 truncate py-0.5 underline pointer-coarse:-mb-2.5 pointer-coarse:pb-2.5 decoration-strong decoration-dotted underline-offset-2 hover:decoration-solid ${
           troubleWords(office) === null ? 'text-muted' : 'font-semibold text-rust-text'
         }`}
         onClick={onOpen}

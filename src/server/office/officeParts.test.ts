@@ -9,7 +9,7 @@ import { mergeSets } from './crewSet';
 import { derOf, JoinCodeError, pemOf, readJoinCode, writeJoinCode } from './joinCode';
 import { present } from './crew';
 import { decode, encode, entrySchema, type Presence, UnreadableError } from './messages';
-import { inboxOf, jobIdOf, jobSubject, permissionsOf } from './subjects';
+import { inboxOf, jobIdOf, jobSubject, permissionsOf, usersSubject } from './subjects';
 
 test('a join code is read as it was written, also with line breaks; cut short anywhere it is none', async () => {
   const code = {
@@ -49,6 +49,9 @@ test('a trainee writes nowhere but of itself; a closed job is denied to all crew
   expect(of('o', 'office').deny).toEqual([]);
   // each listens at a place of its own
   expect(of('a', 'crew').inbox).toBe(`${inboxOf('a')}.>`);
+  // who may do what is said by the office alone
+  for (const role of ['office', 'crew', 'trainee'] as const)
+    expect(of('x', role).publish).not.toContain(usersSubject);
   // nobody may make, empty or delete a stream
   for (const role of ['office', 'crew', 'trainee'] as const)
     expect(
