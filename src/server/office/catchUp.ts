@@ -84,9 +84,10 @@ async function entriesOf({ link }: Work, jobId: Id, after: number): Promise<Numb
   });
   for await (const message of await consumer.consume({ max_messages: mostTogether })) {
     entries.push({ seq: message.seq, entry: decode(entrySchema, message.data) });
-    if (message.seq >= last.seq) break;
+    if (message.seq >= last.seq) return entries;
   }
-  return entries;
+  // a connection that is cut ends the reading without an error
+  throw new Error('The office stopped answering.');
 }
 
 async function takeAll(work: Work, jobId: Id, after: number): Promise<void> {
