@@ -155,14 +155,24 @@ export function judge(
     const clash = db.prepare(
       'SELECT mine, theirs FROM office_clash WHERE job_id = ? AND field = ? AND id LIKE ?',
     );
-    const anyClash = db.prepare('SELECT 1 FROM office_clash WHERE job_id = ? AND id LIKE ?');
+    const anyClash = db.prepare(
+      'SELECT 1 FROM office_clash WHERE job_id = ? AND id LIKE ? AND field IS NULL',
+    );
+    // a spot that this laptop added may have got another name on its way: later lines of its journal mean that one
+    const names = new Map<string, string>();
     const aside = db.prepare('SELECT 1 FROM office_aside WHERE job_id = ? AND id = ?');
     for (const { id, jobId, recordId, field, wrote, removed } of journal) {
-      if (places.has(`${jobId} ${id}`)) continue;
+      const place = places.get(`${jobId} ${id}`);
+      if (place !== undefined) {
+        const [added] = log[place]?.put ?? [];
+        if (field === null && added) names.set(`${jobId} ${recordId}`, added.id);
+        continue;
+      }
       const isAside = aside.get(jobId, id) !== undefined;
       if (field === null) {
         // who removes what another has removed has nothing to be told
-        const isGone = removed.length > 0 && removed.every((r) => gone.has(`${jobId} ${r}`));
+        const isGone =
+          removed.length > 0 && removed.every((r) => gone.has(`${jobId} ${names.get(`${jobId} ${r}`) ?? r}`));
         if (isAside || anyClash.get(jobId, `${id}.%`) !== undefined) told++;
         else if (isGone) moot++;
         else lost++;
@@ -170,8 +180,7 @@ export function judge(
       }
       const said = clash.get(jobId, field, `${id}.%`) as { mine: string; theirs: string } | undefined;
       // of a record that was removed meanwhile the whole is told, not the field
-      const isTold = said ?? (gone.has(`${jobId} ${recordId}`) ? anyClash.get(jobId, `${id}.%`) : undefined);
-      if (isTold === undefined && !isAside) lost++;
+      if (!said && !isAside && anyClash.get(jobId, `${id}.%`) === undefined) lost++;
       else told++;
       if (!said) continue;
       const theirs: unknown = JSON.parse(said.theirs);

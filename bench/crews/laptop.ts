@@ -24,6 +24,8 @@ const { values } = parseArgs({
     edits: { type: 'string', default: '0' },
     clock: { type: 'string', default: '0' },
     seed: { type: 'string', default: '1' },
+    /** Nothing comes or goes: fields alone are changed. */
+    fields: { type: 'boolean', default: false },
   },
 });
 const { fraction: random, below } = makeRandom(Number(values.seed));
@@ -52,7 +54,7 @@ function changeOf(job: Job): Change | null {
   const whole = { field: null, saw: null, wrote: null } as const;
   switch (record.type) {
     case 'spot': {
-      const what = below(12);
+      const what = values.fields ? 2 : below(12);
       // ids are made alike on all laptops: two that add at once must not become one
       if (what === 0 && job.spots.length < 60) {
         const id = freshId(job, 'spot');

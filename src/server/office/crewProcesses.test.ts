@@ -31,14 +31,8 @@ const children = new Map<string, ChildProcess>();
 function start(name: string, seed: number): void {
   const program = join('bench', 'crews', 'laptop.ts');
   const asked = [
-    '--folder',
-    folderOf(name),
-    '--name',
-    name,
-    '--edits',
-    String(editsEach),
-    '--seed',
-    String(seed),
+    ...['--folder', folderOf(name), '--name', name, '--edits', String(editsEach)],
+    ...['--seed', String(seed), '--fields'],
   ];
   children.set(
     name,
