@@ -42,7 +42,7 @@ export function StageHead({
           <StatusMark mark={mark} size={12} /> {summary}
         </p>
       </div>
-      <div className="flex shrink-0 items-center gap-2 max-md:flex-wrap">{children}</div>
+      <div className="flex shrink-0 items-center gap-2 max-md:shrink max-md:flex-wrap">{children}</div>
       <PanelSwitch side="right" />
     </div>
   );
