@@ -39,8 +39,9 @@ test('two laptops and their office', async ({ page, browser, app }) => {
     expect(await violationsOf(page)).toEqual([]);
     await join(page, '/office', await office.code('Van 1'));
     await expect(page.getByTestId('office-state')).toContainText('with the office');
-    // the second reads its code from a photo
+    // the second reads its code from a photo; its two demo jobs stay where they are, and the page says so
     await openPage(second, `${other.url}/office`);
+    await expect(second.getByRole('main')).toContainText('Nothing of this laptop goes to the office');
     await second.getByRole('button', { name: 'Read its picture' }).click();
     const photo = second.getByLabel('Photo of the picture code');
     const picture = (name: string, buffer: Buffer) =>

@@ -82,8 +82,8 @@ export function JoinForm({ jobsHere, onJoined }: { jobsHere: number; onJoined: (
       </Field>
       <p className="py-2 text-muted">
         {jobsHere === 0
-          ? 'There is no job here yet. Those of the firm come by themselves.'
-          : `The ${jobsHere === 1 ? 'job' : `${jobsHere} jobs`} of this laptop ${jobsHere === 1 ? 'goes' : 'go'} to the office too, but for demonstration and practice. Everyone in the firm can then read ${jobsHere === 1 ? 'it' : 'them'}, customers included.`}
+          ? 'Nothing of this laptop goes to the office: demonstration and practice stay here. The jobs of the firm come by themselves.'
+          : `The ${jobsHere === 1 ? 'job' : `${jobsHere} jobs`} of this laptop ${jobsHere === 1 ? 'goes' : 'go'} to the office too. Demonstration and practice stay here. Everyone in the firm can then read ${jobsHere === 1 ? 'it' : 'them'}, customers included.`}
       </p>
       <p role="alert" className="min-h-5 text-rust-text">
         {said}

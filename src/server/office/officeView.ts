@@ -5,7 +5,7 @@ import { ownRecordSchema } from '@/core/papers/ownSet';
 import { z } from 'zod';
 import type { Db } from '../database';
 import { editJob } from '../editLog';
-import { headOf, listJobs, loadJob } from '../jobs';
+import { headOf, loadJob } from '../jobs';
 import { lackingFiles } from './crewFiles';
 import type { Crew } from './crew';
 import { membershipOf } from './membership';
@@ -16,10 +16,21 @@ const countRow = z.object({ jobId: z.string(), n: z.number() });
 const nameRow = z.object({ jobId: z.string(), name: z.string() });
 const noteRow = z.object({ note: z.string().nullable() });
 
+/** How many jobs would go to the office: demonstration and practice stay here. */
+const jobsToShare = (db: Db): number =>
+  z.object({ n: z.number() }).parse(
+    db
+      .prepare(
+        `SELECT count(*) AS n FROM job_head JOIN job ON job.job_id = job_head.id
+           WHERE deleted_at IS NULL AND demo = 0 AND practice IS NULL`,
+      )
+      .get(),
+  ).n;
+
 /** The laptop's own state, the other laptops, and what a person has to see to. */
 export function officeView(db: Db, running: Crew | null) {
   const me = membershipOf(db);
-  if (!me) return { member: null, jobsHere: listJobs(db).filter((j) => j.deletedAt === null).length };
+  if (!me) return { member: null, jobsHere: jobsToShare(db) };
   const names = new Map(
     z
       .array(nameRow)
